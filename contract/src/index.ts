@@ -1,0 +1,10 @@
+export * from './assignments.ts';
+export * from './captures.ts';
+export { ACCESS, type Access, type Endpoint, type Input, type Output } from './endpoint.ts';
+export { type EndpointName, endpoints } from './endpoints.ts';
+export * from './evidence.ts';
+export * from './handIns.ts';
+export * from './problem.ts';
+export * from './reviews.ts';
+export * from './session.ts';
+export { Id, MAX_TEXT } from './shared.ts';

@@ -1,0 +1,22 @@
+import * as z from 'zod';
+import { Id } from './shared.ts';
+
+export const ROLES = ['student', 'instructor', 'marker'] as const;
+export const Role = z.enum(ROLES);
+export type Role = z.infer<typeof Role>;
+
+export const Credentials = z.object({ email: z.email().max(254), password: z.string().min(1).max(200) });
+export type Credentials = z.infer<typeof Credentials>;
+
+/** Who is signed in. */
+export const Me = z.object({
+  id: Id,
+  name: z.string(),
+  email: z.string(),
+  courses: z.array(z.object({ id: Id, title: z.string(), role: Role })),
+});
+export type Me = z.infer<typeof Me>;
+
+/** A person of the demo data, offered on the sign-in page of a demo server only. */
+export const DemoPerson = z.object({ id: Id, name: z.string(), role: Role, note: z.string() });
+export type DemoPerson = z.infer<typeof DemoPerson>;

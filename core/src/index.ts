@@ -1,0 +1,44 @@
+export { CoreError, type CoreErrorCode } from './errors.ts';
+export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
+export { boxBetween } from './geometry/boxBetween.ts';
+export { clampBox } from './geometry/clampBox.ts';
+export { moveBox } from './geometry/moveBox.ts';
+export { HANDLES, type Handle, resizeBox } from './geometry/resizeBox.ts';
+export { formatPoints, parsePoints } from './grading/formatPoints.ts';
+export { type Grade, gradeHandIn, type JudgedMustShow } from './grading/gradeHandIn.ts';
+export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
+export {
+  type Draft,
+  type DraftPicture,
+  type DraftPoint,
+  type Missing,
+  missingForHandIn,
+  type PointRequirements,
+} from './handIns/missingForHandIn.ts';
+export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinHead, pinRadius } from './marks/drawPins.ts';
+export { type Framing, framedBox, framingOf } from './marks/framing.ts';
+export { type Mark, marksInFrame, movePin, type Pin, putPin, takePinOut } from './marks/pins.ts';
+export {
+  fileNameFaults,
+  MAX_NAME_BYTES,
+  type NameFault,
+  soundFileName,
+  utf8Length,
+} from './naming/fileName.ts';
+export { formName, NAME_TOKENS, type NameFacts } from './naming/formName.ts';
+export {
+  type Admitted,
+  admitPicture,
+  MAX_PICTURE_BYTES,
+  MAX_PICTURE_PIXELS,
+  type NoteCode,
+  type RefusalCode,
+  type Refused,
+} from './pictures/admitPicture.ts';
+export { crc32 } from './pictures/crc32.ts';
+export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
+export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
+export { cropRaster } from './raster/cropRaster.ts';
+export { type FlatShare, flatShare } from './raster/flatShare.ts';
+export { checkRaster, type Raster } from './raster/raster.ts';
+export { type SubmissionTimes, submissionWindow, type WindowState } from './time/submissionWindow.ts';
