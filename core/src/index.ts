@@ -1,3 +1,4 @@
+export { type CheckedPicture, type PictureFinding, pictureFindings } from './checks/pictureFindings.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
 export { boxBetween } from './geometry/boxBetween.ts';
@@ -18,6 +19,7 @@ export {
 export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinHead, pinRadius } from './marks/drawPins.ts';
 export { type Framing, framedBox, framingOf } from './marks/framing.ts';
 export { type Mark, marksInFrame, movePin, type Pin, putPin, takePinOut } from './marks/pins.ts';
+export { distinctNames } from './naming/distinctNames.ts';
 export {
   fileNameFaults,
   MAX_NAME_BYTES,

@@ -1,0 +1,106 @@
+import type { Capture, Source, Surface } from '@nachweis/contract';
+import { FORMAT_FACTS } from '@nachweis/core';
+import type { Selectable } from 'kysely';
+import { sha256Of } from '../blobs/blobStore.ts';
+import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
+import type { Tables } from '../db/tables.ts';
+import { fileHref, withExtension } from '../files/hrefs.ts';
+import { HttpProblem } from '../http/problem.ts';
+
+export interface NewCapture {
+  id: string;
+  ownerId: string;
+  bytes: Uint8Array;
+  source: Source;
+  surface: Surface;
+  /** as the person knows the file; may be empty */
+  name: string;
+}
+
+/**
+ * Takes a picture in: checked and decoded once in a worker, made durable, then entered. Sending the same picture
+ * again under the same id, as a browser does that never got the answer, changes nothing.
+ *
+ * @throws HttpProblem `picture-refused` with the sentence to show, `already-exists` for other bytes under the same id
+ */
+export async function takeCapture(
+  context: Context,
+  { id, ownerId, bytes, source, surface, name }: NewCapture,
+): Promise<Capture> {
+  const { db, blobs, pictures, jobs, now } = context;
+  const earlier = await db.selectFrom('captures').selectAll().where('id', '=', id).executeTakeFirst();
+  if (earlier) {
+    if (earlier.sha256 === sha256Of(bytes)) return captureOf(earlier, bytes.length);
+    throw new HttpProblem(
+      'already-exists',
+      'Another picture has this number already. Add the picture again.',
+    );
+  }
+  const admitted = await pictures.admit(bytes, name);
+  if (!admitted.ok)
+    throw new HttpProblem(admitted.code === 'too-large' ? 'too-large' : 'picture-refused', admitted.sentence);
+  const sha256 = await blobs.put(bytes);
+  const receivedAt = now().toISOString();
+  const row = {
+    id,
+    owner_id: ownerId,
+    sha256,
+    source,
+    surface,
+    original_name: name,
+    format: admitted.format,
+    width: admitted.width,
+    height: admitted.height,
+    notes: JSON.stringify(admitted.notes.map((note) => note.sentence)),
+    received_at: receivedAt,
+  };
+  await db.transaction().execute(async (trx) => {
+    await enterBlob(trx, {
+      sha256,
+      bytes: bytes.length,
+      mediaType: FORMAT_FACTS[admitted.format].mediaType,
+      at: receivedAt,
+    });
+    // The same picture sent twice at once: the second one finds the first one's row.
+    await trx
+      .insertInto('captures')
+      .values(row)
+      .onConflict((c) => c.column('id').doNothing())
+      .execute();
+    await jobs.add(trx, 'inspect', sha256);
+  });
+  jobs.wake();
+  return captureOf(row, bytes.length);
+}
+
+/** Enters a blob that was made durable before. */
+export async function enterBlob(
+  db: DbOrTrx,
+  blob: { sha256: string; bytes: number; mediaType: string; at: string },
+): Promise<void> {
+  await db
+    .insertInto('blobs')
+    .values({ sha256: blob.sha256, bytes: blob.bytes, media_type: blob.mediaType, created_at: blob.at })
+    .onConflict((c) => c.column('sha256').doNothing())
+    .execute();
+}
+
+/** A capture's row as the contract gives it. */
+export function captureOf(row: Omit<Selectable<Tables['captures']>, 'owner_id'>, bytes: number): Capture {
+  const extension = FORMAT_FACTS[row.format].extensions[0];
+  return {
+    id: row.id,
+    source: row.source,
+    surface: row.surface,
+    originalName: row.original_name,
+    format: row.format,
+    width: row.width,
+    height: row.height,
+    bytes,
+    sha256: row.sha256,
+    receivedAt: row.received_at,
+    href: fileHref('capture', row.id, withExtension(row.original_name || 'capture', extension)),
+    notes: JSON.parse(row.notes) as string[],
+  };
+}

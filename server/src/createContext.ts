@@ -1,0 +1,30 @@
+import type { Logger } from 'pino';
+import { createFolderBlobStore } from './blobs/blobStore.ts';
+import type { Context } from './context.ts';
+import { openDatabase } from './db/database.ts';
+import { createJobQueue } from './jobs/jobQueue.ts';
+import { inspectPicture } from './pictures/inspect.ts';
+import { createPictureWork } from './pictures/pictureWork.ts';
+import type { Settings } from './settings.ts';
+
+/** Opens everything the server works with; `close` ends it again in the right order. */
+export async function createContext(
+  settings: Settings,
+  log: Logger,
+  now: () => Date = () => new Date(),
+): Promise<Context & { close(): Promise<void> }> {
+  const db = await openDatabase(settings.dataFolder);
+  const blobs = await createFolderBlobStore(settings.dataFolder);
+  const pictures = createPictureWork();
+  const jobs = createJobQueue(db, log, now);
+  const context: Context = { settings, db, blobs, pictures, jobs, log, now };
+  await jobs.start({ inspect: (sha256) => inspectPicture(context, sha256) });
+  return {
+    ...context,
+    async close() {
+      await jobs.stop();
+      await pictures.close();
+      await db.destroy();
+    },
+  };
+}

@@ -1,0 +1,12 @@
+export { createApp } from './app.ts';
+export { takeCapture } from './captures/service.ts';
+export type { Context } from './context.ts';
+export { createContext } from './createContext.ts';
+export type { Tables } from './db/tables.ts';
+export { writeStatement } from './evidence/drafts.ts';
+export { putEvidence, setRemoved } from './evidence/service.ts';
+export { handIn } from './handIns/service.ts';
+export { putRemark, release, writeAdjustment, writeVerdicts } from './reviews/service.ts';
+export { type RunningServer, startServer } from './server.ts';
+export { hashPassword } from './sessions/passwords.ts';
+export { readSettings, type Settings, SettingsError } from './settings.ts';

@@ -1,0 +1,31 @@
+import { pino } from 'pino';
+import { startServer } from './server.ts';
+import { readSettings, SettingsError } from './settings.ts';
+
+try {
+  const settings = readSettings(process.env);
+  const log = pino({ level: settings.logLevel });
+  const server = await startServer(settings, log);
+  console.log(`Nachweis is at ${server.address}`);
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+    process.once(signal, () => {
+      log.info({ signal }, 'stopping');
+      server.stop().then(
+        () => process.exit(0),
+        (error) => {
+          log.error({ err: error }, 'could not stop cleanly');
+          process.exit(1);
+        },
+      );
+    });
+  }
+} catch (error) {
+  const code = (error as NodeJS.ErrnoException).code;
+  if (error instanceof SettingsError) console.error(error.message);
+  else if (code === 'EADDRINUSE')
+    console.error(
+      'The port is taken. Stop the other program or set NACHWEIS_PORT to another one (0 takes a free one).',
+    );
+  else console.error(error);
+  process.exit(1);
+}

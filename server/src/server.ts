@@ -1,0 +1,49 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Logger } from 'pino';
+import { createApp } from './app.ts';
+import { createContext } from './createContext.ts';
+import type { Settings } from './settings.ts';
+
+export interface RunningServer {
+  address: string;
+  /** Takes no new requests, finishes those under way, then closes the database. */
+  stop(): Promise<void>;
+}
+
+/** Requests that are still running after this are cut off, so that a stop always ends. */
+const PATIENCE_MS = 10_000;
+
+export async function startServer(settings: Settings, log: Logger): Promise<RunningServer> {
+  const context = await createContext(settings, log);
+  const server = createServer(createApp(context));
+  try {
+    await listen(server, settings);
+  } catch (error) {
+    await context.close();
+    throw error;
+  }
+  const { port } = server.address() as AddressInfo;
+  const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
+  return {
+    address: `http://${host}:${port}`,
+    async stop() {
+      const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+      server.closeIdleConnections();
+      const cutOff = setTimeout(() => server.closeAllConnections(), PATIENCE_MS);
+      await closed;
+      clearTimeout(cutOff);
+      await context.close();
+    },
+  };
+}
+
+function listen(server: Server, { host, port }: Settings): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, () => {
+      server.off('error', reject);
+      resolve();
+    });
+  });
+}
