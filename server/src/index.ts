@@ -1,4 +1,5 @@
 export { createApp } from './app.ts';
+export { readAssignment } from './assignments/queries.ts';
 export { takeCapture } from './captures/service.ts';
 export type { Context } from './context.ts';
 export { createContext } from './createContext.ts';

@@ -1,0 +1,59 @@
+import { deskContent, seededRandom } from '@nachweis/desk';
+import { type Context, hashPassword } from '@nachweis/server';
+import { DEMO_PASSWORD, type DemoPerson, emailOf, STAFF, STUDENTS } from './people.ts';
+
+export interface DemoCourse {
+  id: string;
+  students: Array<{ id: string; seed: number }>;
+  instructors: string[];
+}
+
+/** Ids that are the same in every demo (version 4 in form, RFC 9562). */
+export function seededIds(seed: number): () => string {
+  const random = seededRandom(seed);
+  const hex = (length: number) =>
+    Array.from({ length }, () => Math.floor(random() * 16).toString(16)).join('');
+  return () => `${hex(8)}-${hex(4)}-4${hex(3)}-8${hex(3)}-${hex(12)}`;
+}
+
+/** Enters the course and its people. */
+export async function enterCourse({ db }: Context, newId: () => string): Promise<DemoCourse> {
+  const id = newId();
+  await db
+    .insertInto('courses')
+    .values({ id, title: 'Field Data Skills 2', time_zone: 'Europe/Berlin' })
+    .execute();
+  const password_hash = await hashPassword(DEMO_PASSWORD);
+  const enter = async (person: DemoPerson, note: string) => {
+    const personId = newId();
+    await db
+      .insertInto('people')
+      .values({
+        id: personId,
+        email: emailOf(person),
+        given_name: person.given,
+        surname: person.surname,
+        password_hash,
+        demo_note: note,
+      })
+      .execute();
+    await db
+      .insertInto('members')
+      .values({ course_id: id, person_id: personId, role: person.role })
+      .execute();
+    return personId;
+  };
+  const instructors: string[] = [];
+  for (const person of STAFF) {
+    const personId = await enter(
+      person,
+      person.role === 'instructor' ? 'checks, grades and releases' : 'second marker',
+    );
+    if (person.role === 'instructor') instructors.push(personId);
+  }
+  const students: DemoCourse['students'] = [];
+  for (const [seed, person] of STUDENTS.entries()) {
+    students.push({ id: await enter(person, `station ${deskContent(seed).station}`), seed });
+  }
+  return { id, students, instructors };
+}

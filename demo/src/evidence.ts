@@ -1,0 +1,144 @@
+import type { Surface } from '@nachweis/contract';
+import type { Framing, Mark } from '@nachweis/core';
+import {
+  createDesk,
+  type Desk,
+  type DeskContent,
+  deskContent,
+  moveWindow,
+  type ProgramId,
+  raise,
+  type Take,
+} from '@nachweis/desk';
+import { blackPicture, type DeskPicture, takeDeskPicture } from './deskPictures.ts';
+
+/** One picture of the demo before it goes through the server. */
+export interface DemoPicture {
+  png: Buffer;
+  surface: Surface;
+  framing: Framing;
+  marks: Mark[];
+}
+
+/** The mistakes that happen, each made by one student in one place. */
+export type Mistake =
+  | 'half-window'
+  | 'all-displays'
+  | 'no-axis-labels'
+  | 'black'
+  | 'covered'
+  | 'password-in-view'
+  | 'failed-test'
+  | 'wrong-station'
+  | 'pin-beside';
+
+/** Which letter is pinned to which place of which program. */
+type PinPlan = Array<[letter: string, program: ProgramId, anchor: string]>;
+
+const PROBE_PINS: PinPlan[] = [
+  [
+    ['a', 'probe-console', 'station'],
+    ['b', 'probe-console', 'firmware'],
+    ['c', 'probe-console', 'selfTest'],
+  ],
+  [
+    ['a', 'stage-table', 'station'],
+    ['b', 'stage-table', 'firstRow'],
+  ],
+];
+const RATING_PINS: PinPlan[] = [
+  [
+    ['a', 'stage-table', 'station'],
+    ['b', 'stage-table', 'rows'],
+  ],
+  [
+    ['a', 'curve-fitter', 'axis'],
+    ['b', 'curve-fitter', 'exponent'],
+    ['c', 'curve-fitter', 'fitQuality'],
+  ],
+  [['a', 'curve-fitter', 'station']],
+];
+
+/** The pictures one student hands in for Probe start-up. */
+export function probePictures(seed: number, mistake: Mistake | null): DemoPicture[] {
+  const desk = createDesk(contentOf(seed, mistake));
+  return [
+    picture(
+      raise(desk, 'probe-console'),
+      'probe-console',
+      PROBE_PINS[0] ?? [],
+      mistake === 'half-window' ? mistake : null,
+    ),
+    picture(raise(desk, 'stage-table'), 'stage-table', PROBE_PINS[1] ?? [], null),
+  ];
+}
+
+/** The pictures one student hands in for Rating curve. */
+export function ratingPictures(seed: number, mistake: Mistake | null): DemoPicture[] {
+  const desk = createDesk(contentOf(seed, mistake), '15:40');
+  const beside = takeDeskPicture(desk, { kind: 'display', index: 0 });
+  return [
+    mistake === 'black'
+      ? {
+          png: blackPicture(470, 510),
+          surface: 'window',
+          framing: { kind: 'whole' },
+          marks: pins(plain(desk, 'stage-table'), RATING_PINS[0] ?? [], 0),
+        }
+      : picture(
+          raise(desk, 'stage-table'),
+          'stage-table',
+          RATING_PINS[0] ?? [],
+          mistake === 'covered' ? mistake : null,
+        ),
+    picture(desk, 'curve-fitter', RATING_PINS[1] ?? [], mistake),
+    {
+      png: beside.png,
+      surface: 'display',
+      framing: { kind: 'whole' },
+      marks: seed % 3 === 0 ? [] : pins(beside, RATING_PINS[2] ?? [], 0),
+    },
+  ];
+}
+
+function contentOf(seed: number, mistake: Mistake | null): DeskContent {
+  const content = deskContent(mistake === 'wrong-station' ? seed + 1000 : seed);
+  return {
+    ...content,
+    axesLabelled: mistake !== 'no-axis-labels',
+    probe: {
+      ...content.probe,
+      passed: mistake !== 'failed-test',
+      password: mistake === 'password-in-view' ? 'heron-2240' : null,
+    },
+  };
+}
+
+const plain = (desk: Desk, program: ProgramId) =>
+  takeDeskPicture(raise(desk, program), { kind: 'window', program });
+
+function picture(desk: Desk, program: ProgramId, plan: PinPlan, mistake: Mistake | null): DemoPicture {
+  const covered =
+    mistake === 'covered'
+      ? raise(moveWindow(desk, 'curve-fitter', { x: 330, y: 300 }), 'curve-fitter')
+      : desk;
+  const take: Take = mistake === 'all-displays' ? { kind: 'all-displays' } : { kind: 'window', program };
+  const taken = takeDeskPicture(covered, take);
+  const { width, height } = taken.area;
+  return {
+    png: taken.png,
+    surface: take.kind,
+    framing:
+      mistake === 'half-window'
+        ? { kind: 'region', box: { x: 0, y: 0, width: Math.round(width * 0.76), height } }
+        : { kind: 'whole' },
+    marks: pins(taken, plan, mistake === 'pin-beside' ? 60 : 0),
+  };
+}
+
+function pins(taken: DeskPicture, plan: PinPlan, beside: number): Mark[] {
+  return plan.map(([letter, program, anchor]) => {
+    const { x, y } = taken.place(program, anchor);
+    return { kind: 'pin', letter, x, y: Math.min(y + beside, taken.area.height - 1) };
+  });
+}

@@ -1,0 +1,209 @@
+import type { Verdict } from '@nachweis/core';
+import {
+  type Context,
+  handIn,
+  putEvidence,
+  putRemark,
+  readAssignment,
+  release,
+  takeCapture,
+  writeAdjustment,
+  writeStatement,
+  writeVerdicts,
+} from '@nachweis/server';
+import { demoAssignments } from './assignments.ts';
+import { type DemoCourse, enterCourse, seededIds } from './course.ts';
+import { type EnteredAssignment, enterAssignment } from './definition.ts';
+import { type DemoPicture, type Mistake, probePictures, ratingPictures } from './evidence.ts';
+import {
+  PROBE_MISTAKES,
+  RATING_MISTAKES,
+  REMARKS,
+  STATEMENTS,
+  WITHOUT_PROBE,
+  WITHOUT_RATING,
+} from './story.ts';
+
+const SEED = 20_260_901;
+const MINUTE = 60_000;
+
+export interface FilledDemo {
+  course: DemoCourse;
+  assignments: Record<'probe' | 'rating' | 'gap', EnteredAssignment>;
+}
+
+/** Sets the clock of a demo's context, so that the past can be entered as it happened. */
+export interface DemoClock {
+  set(at: Date): void;
+}
+
+/**
+ * Fills an empty database with the scenario, through the same services that serve people. Pictures and numbers are
+ * the same on every machine; times are counted from the day it is run.
+ */
+export async function fillDemo(
+  context: Context,
+  clock: DemoClock,
+  today: Date,
+  say: (line: string) => void = () => {},
+): Promise<FilledDemo> {
+  const newId = seededIds(SEED);
+  const midnight = Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate());
+  const day = (offset: number, hour: number) =>
+    new Date(midnight + (offset * 24 + hour) * 60 * MINUTE).toISOString();
+  clock.set(new Date(day(-30, 6)));
+  const course = await enterCourse(context, newId);
+  const definitions = demoAssignments(day);
+  const assignments = {
+    probe: await enterAssignment(context, course.id, definitions.probe, newId),
+    rating: await enterAssignment(context, course.id, definitions.rating, newId),
+    gap: await enterAssignment(context, course.id, definitions.gap, newId),
+  };
+  const story: Story = { context, clock, newId, course };
+
+  say('Probe start-up: hand-ins, verdicts, release');
+  const probe = await handInAll(
+    story,
+    assignments.probe,
+    WITHOUT_PROBE,
+    (order) => day(-14, 7 + order * 1.7),
+    (seed) => ({
+      pictures: probePictures(seed, PROBE_MISTAKES[seed] ?? null),
+      statement: null,
+    }),
+  );
+  clock.set(new Date(day(-9, 8)));
+  for (const { seed, handInId } of probe)
+    await judge(story, assignments.probe, handInId, seed, PROBE_MISTAKES[seed] ?? null);
+  for (const { handInId } of probe) await release(context, course.instructors[0] ?? '', handInId);
+
+  say('Rating curve: hand-ins, first verdicts');
+  const rating = await handInAll(
+    story,
+    assignments.rating,
+    WITHOUT_RATING,
+    (order) => day(-4, 8 + order * 2.35),
+    (seed) => ({
+      // One student hands in what a neighbour made: the same bytes.
+      pictures: ratingPictures(seed === 16 ? 15 : seed, RATING_MISTAKES[seed === 16 ? 15 : seed] ?? null),
+      statement: STATEMENTS[seed % STATEMENTS.length] ?? '',
+    }),
+  );
+  clock.set(new Date(day(-1, 9)));
+  for (const { seed, handInId } of rating.slice(0, 8))
+    await judge(story, assignments.rating, handInId, seed, RATING_MISTAKES[seed] ?? null);
+  await context.jobs.idle();
+  return { course, assignments };
+}
+
+interface Story {
+  context: Context;
+  clock: DemoClock;
+  newId: () => string;
+  course: DemoCourse;
+}
+
+interface Work {
+  pictures: DemoPicture[];
+  statement: string | null;
+}
+
+/** Hands in for every student but some, one after the other in time; the order differs from the alphabet. */
+async function handInAll(
+  { context, clock, newId, course }: Story,
+  assignment: EnteredAssignment,
+  without: readonly number[],
+  at: (order: number) => string,
+  work: (seed: number) => Work,
+): Promise<Array<{ seed: number; handInId: string }>> {
+  const busy = course.students.filter(({ seed }) => !without.includes(seed));
+  const line = busy
+    .map((student, index) => ({ ...student, order: (index * 7) % busy.length }))
+    .sort((a, b) => a.order - b.order);
+  const done: Array<{ seed: number; handInId: string }> = [];
+  for (const { id: studentId, seed, order } of line) {
+    clock.set(new Date(at(order)));
+    const { pictures, statement } = work(seed);
+    let draft = { version: 0, statementVersion: 0 };
+    for (const [index, picture] of pictures.entries()) {
+      const captureId = newId();
+      await takeCapture(context, {
+        id: captureId,
+        ownerId: studentId,
+        bytes: picture.png,
+        source: 'practice-desk',
+        surface: picture.surface,
+        name: '',
+      });
+      const { framing, marks } = picture;
+      const write = {
+        assignmentId: assignment.id,
+        proofPointId: assignment.points[index]?.id ?? '',
+        captureId,
+        framing,
+        marks,
+        baseVersion: 0,
+      };
+      draft = (await putEvidence(context, studentId, newId(), write)).draft;
+    }
+    if (statement !== null)
+      draft = await writeStatement(
+        context,
+        await readAssignment(context.db, assignment.id),
+        studentId,
+        statement,
+        0,
+      );
+    const handInId = newId();
+    await handIn(context, {
+      id: handInId,
+      assignmentId: assignment.id,
+      studentId,
+      draftVersion: draft.version,
+    });
+    done.push({ seed, handInId });
+  }
+  return done.sort((a, b) => a.seed - b.seed);
+}
+
+/** Gives verdicts and remarks that fit the mistake that was made. */
+async function judge(
+  { context, course, newId }: Story,
+  assignment: EnteredAssignment,
+  handInId: string,
+  seed: number,
+  mistake: Mistake | null,
+): Promise<void> {
+  const instructor = course.instructors[seed % course.instructors.length] ?? '';
+  const remark = mistake ? REMARKS[mistake] : null;
+  const mustShows = assignment.points.flatMap((point, pointIndex) =>
+    point.mustShows.map((m) => ({ ...m, code: `P${pointIndex + 1}${m.letter}` })),
+  );
+  const verdicts = Object.fromEntries(
+    mustShows.map(({ id, code }): [string, Verdict] => [id, remark?.verdicts[code] ?? 'shown']),
+  );
+  await writeVerdicts(context, instructor, handInId, verdicts);
+  if (remark) {
+    const item = await context.db
+      .selectFrom('hand_in_items')
+      .selectAll()
+      .where('hand_in_id', '=', handInId)
+      .where('position', '=', remark.position)
+      .executeTakeFirstOrThrow();
+    const place = {
+      itemId: item.id,
+      x: Math.round(item.width * remark.at[0]),
+      y: Math.round(item.height * remark.at[1]),
+    };
+    await putRemark(context, instructor, handInId, newId(), { ...place, text: remark.text });
+  } else if (seed % 4 === 0) {
+    await putRemark(context, instructor, handInId, newId(), {
+      itemId: null,
+      x: null,
+      y: null,
+      text: 'Clean and complete. The pins make this quick to check.',
+    });
+  }
+  if (seed === 5)
+    await writeAdjustment(context, handInId, 25, 'Helped a neighbour find a loose connector.', 0);
+}

@@ -1,0 +1,51 @@
+import { type Area, type DeskCanvas, fillArea, rule, write } from '../canvas.ts';
+import type { DeskContent } from '../content.ts';
+import type { Anchors, Program } from './program.ts';
+
+const ROW = 30;
+const HEAD = 78;
+const COLUMNS = [
+  { title: 'Time', right: 90 },
+  { title: 'Stage h (m)', right: 240 },
+  { title: 'Discharge Q (m³/s)', right: 430 },
+];
+
+/** Gaugings of one station in rows. */
+export const stageTable: Program = {
+  title: 'Stage Table',
+  size: { width: 470, height: 510 },
+  draw(canvas: DeskCanvas, area: Area, content: DeskContent): Anchors {
+    fillArea(canvas, area, '#fbfaf5');
+    fillArea(canvas, { ...area, height: 40 }, '#e7ebe4');
+    write(canvas, 'Station', area.x + 16, area.y + 20, { colour: '#566062' });
+    write(canvas, content.station, area.x + 78, area.y + 20, { weight: 700, mono: true, size: 15 });
+    write(canvas, `${content.gaugings.length} gaugings`, area.x + area.width - 16, area.y + 20, {
+      align: 'right',
+      colour: '#566062',
+    });
+    for (const { title, right } of COLUMNS) {
+      write(canvas, title, area.x + right, area.y + 59, { align: 'right', weight: 600, size: 13 });
+    }
+    const anchors: Anchors = { station: { x: area.x + 78 + 28, y: area.y + 20 } };
+    content.gaugings.forEach((gauging, index) => {
+      const y = area.y + HEAD + index * ROW;
+      const empty = gauging.discharge === null;
+      if (empty) fillArea(canvas, { x: area.x, y, width: area.width, height: ROW }, '#f3e3d3');
+      else if (index % 2) fillArea(canvas, { x: area.x, y, width: area.width, height: ROW }, '#f4f4ec');
+      const cells = [gauging.time, gauging.stage.toFixed(2), gauging.discharge?.toFixed(3) ?? 'no value'];
+      cells.forEach((cell, column) => {
+        const right = COLUMNS[column]?.right ?? 0;
+        write(canvas, cell, area.x + right, y + ROW / 2, {
+          align: 'right',
+          mono: true,
+          colour: cell === 'no value' ? '#8a4b1f' : '#22282a',
+        });
+      });
+      rule(canvas, { x: area.x, y }, { x: area.x + area.width, y }, '#dcddd2');
+      if (index === 0) anchors.firstRow = { x: area.x + 400, y: y + ROW / 2 };
+      if (empty && !anchors.gap) anchors.gap = { x: area.x + 400, y: y + ROW / 2 };
+    });
+    anchors.rows = { x: area.x + 215, y: area.y + HEAD + ROW * 5.5 };
+    return anchors;
+  },
+};
