@@ -1,10 +1,18 @@
-import { deskContent, seededRandom } from '@nachweis/desk';
+import { deskContent, seededRandom, seedFromText } from '@nachweis/desk';
 import { type Context, hashPassword } from '@nachweis/server';
 import { DEMO_PASSWORD, type DemoPerson, emailOf, STAFF, STUDENTS } from './people.ts';
 
+export interface DemoStudent {
+  id: string;
+  /** from 0, in the order of entering */
+  index: number;
+  /** what the content of the person's practice desk follows from */
+  seed: number;
+}
+
 export interface DemoCourse {
   id: string;
-  students: Array<{ id: string; seed: number }>;
+  students: DemoStudent[];
   instructors: string[];
 }
 
@@ -52,8 +60,9 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
     if (person.role === 'instructor') instructors.push(personId);
   }
   const students: DemoCourse['students'] = [];
-  for (const [seed, person] of STUDENTS.entries()) {
-    students.push({ id: await enter(person, `station ${deskContent(seed).station}`), seed });
+  for (const [index, person] of STUDENTS.entries()) {
+    const seed = seedFromText(emailOf(person));
+    students.push({ id: await enter(person, `station ${deskContent(seed).station}`), index, seed });
   }
   return { id, students, instructors };
 }

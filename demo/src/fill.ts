@@ -12,7 +12,7 @@ import {
   writeVerdicts,
 } from '@nachweis/server';
 import { demoAssignments } from './assignments.ts';
-import { type DemoCourse, enterCourse, seededIds } from './course.ts';
+import { type DemoCourse, type DemoStudent, enterCourse, seededIds } from './course.ts';
 import { type EnteredAssignment, enterAssignment } from './definition.ts';
 import { type DemoPicture, type Mistake, probePictures, ratingPictures } from './evidence.ts';
 import {
@@ -26,6 +26,8 @@ import {
 
 const SEED = 20_260_901;
 const MINUTE = 60_000;
+const COPYIST = 16;
+const COPIED = 15;
 
 export interface FilledDemo {
   course: DemoCourse;
@@ -67,14 +69,14 @@ export async function fillDemo(
     assignments.probe,
     WITHOUT_PROBE,
     (order) => day(-14, 7 + order * 1.7),
-    (seed) => ({
-      pictures: probePictures(seed, PROBE_MISTAKES[seed] ?? null),
+    ({ seed, index }) => ({
+      pictures: probePictures(seed, PROBE_MISTAKES[index] ?? null),
       statement: null,
     }),
   );
   clock.set(new Date(day(-9, 8)));
-  for (const { seed, handInId } of probe)
-    await judge(story, assignments.probe, handInId, seed, PROBE_MISTAKES[seed] ?? null);
+  for (const { index, handInId } of probe)
+    await judge(story, assignments.probe, handInId, index, PROBE_MISTAKES[index] ?? null);
   for (const { handInId } of probe) await release(context, course.instructors[0] ?? '', handInId);
 
   say('Rating curve: hand-ins, first verdicts');
@@ -83,15 +85,19 @@ export async function fillDemo(
     assignments.rating,
     WITHOUT_RATING,
     (order) => day(-4, 8 + order * 2.35),
-    (seed) => ({
+    ({ index }) => {
       // One student hands in what a neighbour made: the same bytes.
-      pictures: ratingPictures(seed === 16 ? 15 : seed, RATING_MISTAKES[seed === 16 ? 15 : seed] ?? null),
-      statement: STATEMENTS[seed % STATEMENTS.length] ?? '',
-    }),
+      const maker = course.students[index === COPYIST ? COPIED : index];
+      if (!maker) throw new Error(`There is no student ${index}.`);
+      return {
+        pictures: ratingPictures(maker.seed, RATING_MISTAKES[maker.index] ?? null),
+        statement: STATEMENTS[index % STATEMENTS.length] ?? '',
+      };
+    },
   );
   clock.set(new Date(day(-1, 9)));
-  for (const { seed, handInId } of rating.slice(0, 8))
-    await judge(story, assignments.rating, handInId, seed, RATING_MISTAKES[seed] ?? null);
+  for (const { index, handInId } of rating.slice(0, 8))
+    await judge(story, assignments.rating, handInId, index, RATING_MISTAKES[index] ?? null);
   await context.jobs.idle();
   return { course, assignments };
 }
@@ -114,16 +120,17 @@ async function handInAll(
   assignment: EnteredAssignment,
   without: readonly number[],
   at: (order: number) => string,
-  work: (seed: number) => Work,
-): Promise<Array<{ seed: number; handInId: string }>> {
-  const busy = course.students.filter(({ seed }) => !without.includes(seed));
+  work: (student: DemoStudent) => Work,
+): Promise<Array<{ index: number; handInId: string }>> {
+  const busy = course.students.filter(({ index }) => !without.includes(index));
   const line = busy
-    .map((student, index) => ({ ...student, order: (index * 7) % busy.length }))
+    .map((student, place) => ({ student, order: (place * 7) % busy.length }))
     .sort((a, b) => a.order - b.order);
-  const done: Array<{ seed: number; handInId: string }> = [];
-  for (const { id: studentId, seed, order } of line) {
+  const done: Array<{ index: number; handInId: string }> = [];
+  for (const { student, order } of line) {
+    const studentId = student.id;
     clock.set(new Date(at(order)));
-    const { pictures, statement } = work(seed);
+    const { pictures, statement } = work(student);
     let draft = { version: 0, statementVersion: 0 };
     for (const [index, picture] of pictures.entries()) {
       const captureId = newId();
@@ -161,9 +168,9 @@ async function handInAll(
       studentId,
       draftVersion: draft.version,
     });
-    done.push({ seed, handInId });
+    done.push({ index: student.index, handInId });
   }
-  return done.sort((a, b) => a.seed - b.seed);
+  return done.sort((a, b) => a.index - b.index);
 }
 
 /** Gives verdicts and remarks that fit the mistake that was made. */
@@ -171,10 +178,10 @@ async function judge(
   { context, course, newId }: Story,
   assignment: EnteredAssignment,
   handInId: string,
-  seed: number,
+  index: number,
   mistake: Mistake | null,
 ): Promise<void> {
-  const instructor = course.instructors[seed % course.instructors.length] ?? '';
+  const instructor = course.instructors[index % course.instructors.length] ?? '';
   const remark = mistake ? REMARKS[mistake] : null;
   const mustShows = assignment.points.flatMap((point, pointIndex) =>
     point.mustShows.map((m) => ({ ...m, code: `P${pointIndex + 1}${m.letter}` })),
@@ -196,7 +203,7 @@ async function judge(
       y: Math.round(item.height * remark.at[1]),
     };
     await putRemark(context, instructor, handInId, newId(), { ...place, text: remark.text });
-  } else if (seed % 4 === 0) {
+  } else if (index % 4 === 0) {
     await putRemark(context, instructor, handInId, newId(), {
       itemId: null,
       x: null,
@@ -204,6 +211,6 @@ async function judge(
       text: 'Clean and complete. The pins make this quick to check.',
     });
   }
-  if (seed === 5)
+  if (index === 5)
     await writeAdjustment(context, handInId, 25, 'Helped a neighbour find a loose connector.', 0);
 }

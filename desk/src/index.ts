@@ -16,6 +16,6 @@ export {
 export { drawDesk } from './drawDesk.ts';
 export type { Anchors } from './programs/program.ts';
 export { PROGRAM_IDS, PROGRAMS, type ProgramId } from './programs/programs.ts';
-export { seededRandom } from './random.ts';
+export { seededRandom, seedFromText } from './random.ts';
 export { fitRatingCurve, type Gauging, type RatingCurve } from './ratingCurve.ts';
 export { type Take, takeArea } from './take.ts';

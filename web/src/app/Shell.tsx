@@ -1,0 +1,113 @@
+import type { Me } from '@nachweis/contract';
+import { type ReactNode, useEffect } from 'react';
+import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
+import { Toaster, toast } from 'sonner';
+import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { useConnection } from '../api/connection.ts';
+import { useOutboxSync } from '../outbox/useOutboxSync.ts';
+import { SessionContext, useSessionQuery } from '../session/session.ts';
+import { buttonClasses } from '../ui/Button.tsx';
+import { Menu } from '../ui/Menu.tsx';
+import { Failed, Loading } from '../ui/states.tsx';
+
+/** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
+export function Shell(): ReactNode {
+  const location = useLocation();
+  const { data: me, error, mutate } = useSessionQuery();
+  if (error?.code === 'signed-out' && !me) {
+    return (
+      <Navigate to={`/sign-in?next=${encodeURIComponent(location.pathname + location.search)}`} replace />
+    );
+  }
+  if (!me)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="your session" />;
+  return (
+    <SessionContext value={me}>
+      <SignedIn me={me} />
+    </SessionContext>
+  );
+}
+
+function SignedIn({ me }: { me: Me }): ReactNode {
+  useOutboxSync(me.id);
+  const { reached, signedOut } = useConnection();
+  const { pathname, search } = useLocation();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top
+  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  return (
+    <>
+      <a href="#main" className="absolute -top-20 left-2 z-50 bg-card p-2 focus:top-2">
+        Skip to the page
+      </a>
+      <Header me={me} />
+      {!reached && (
+        <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
+          No connection to the server. What you add is kept in this browser and sent when it is back.
+        </p>
+      )}
+      {signedOut && (
+        <p
+          role="status"
+          className="flex items-center justify-center gap-4 border-b border-madder bg-madder-wash px-4 py-1.5"
+        >
+          Your session has ended. What you made here is kept.
+          <Link
+            to={`/sign-in?next=${encodeURIComponent(pathname + search)}`}
+            className={buttonClasses('main', true)}
+          >
+            Sign in again
+          </Link>
+        </p>
+      )}
+      <div id="main" className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </div>
+      <Toaster
+        position="bottom-left"
+        toastOptions={{
+          unstyled: true,
+          classNames: {
+            toast: 'flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card p-3 text-ink',
+            actionButton:
+              'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
+            description: 'text-sm text-faded',
+          },
+        }}
+      />
+    </>
+  );
+}
+
+function Header({ me }: { me: Me }): ReactNode {
+  const { mutate } = useSWRConfig();
+  const navigate = useNavigate();
+  const signOut = async () => {
+    try {
+      await callApi('signOut', {});
+      await mutate(() => true, undefined, { revalidate: false });
+      navigate('/sign-in');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <header className="flex h-12 shrink-0 items-center gap-4 border-b border-rule bg-card px-4">
+      <Link to="/" className="flex items-center gap-2 font-bold text-verdigris-deep">
+        <img src="/mark.svg" alt="" width={22} height={22} />
+        Nachweis
+      </Link>
+      <nav className="flex-1">
+        <Link to="/" className="rounded-md px-2 py-1 hover:bg-verdigris-wash">
+          Assignments
+        </Link>
+      </nav>
+      <Menu
+        label={`${me.name}, account`}
+        trigger={<span className="max-w-48 truncate">{me.name}</span>}
+        items={[{ label: 'Sign out', onSelect: signOut }]}
+      />
+    </header>
+  );
+}

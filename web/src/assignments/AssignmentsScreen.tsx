@@ -1,0 +1,92 @@
+import type { AssignmentCard } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useApi } from '../api/useApi.ts';
+import { Empty, Failed, Loading } from '../ui/states.tsx';
+import { useNow } from '../ui/useNow.ts';
+import { DueTime } from './DueTime.tsx';
+
+type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
+type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
+
+const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {
+  'to-do': 'to do',
+  draft: 'draft',
+  'handed-in': 'handed in',
+  returned: 'returned',
+};
+
+export default function AssignmentsScreen(): ReactNode {
+  const { data: cards, error, mutate } = useApi('listAssignments', {});
+  const now = useNow();
+  if (!cards)
+    return error ? (
+      <Failed error={error} onRetry={() => void mutate()} />
+    ) : (
+      <Loading what="your assignments" />
+    );
+  return (
+    <main className="mx-auto w-full max-w-5xl p-4 sm:p-6">
+      <h1 className="mb-4 text-2xl">Assignments</h1>
+      {cards.length === 0 && <Empty>You are in no course yet. Ask your instructor to add you.</Empty>}
+      <ul className="border-t border-rule">
+        {cards.map((card) => (
+          <li key={card.id} className="border-b border-rule">
+            <Link
+              to={card.as === 'student' ? `/assignments/${card.id}` : `/assignments/${card.id}/hand-ins`}
+              className="grid gap-x-6 gap-y-1 px-2 py-3.5 hover:bg-card sm:grid-cols-[1fr_18rem_11rem] sm:items-center"
+            >
+              <span>
+                <span className="block text-lg font-semibold text-verdigris-deep">{card.title}</span>
+                <span className="text-sm text-faded">{card.courseTitle}</span>
+              </span>
+              <DueTime times={card} timeZone={card.timeZone} window={card.window} now={now} />
+              {card.as === 'student' ? <StudentState card={card} /> : <StaffState card={card} />}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </main>
+  );
+}
+
+function StudentState({ card }: { card: StudentCard }): ReactNode {
+  return (
+    <span className="flex items-baseline gap-3 sm:justify-end">
+      <span className="font-semibold">
+        {STATE_WORDS[card.state]}
+        {card.lateHandIn && <span className="font-normal text-ochre">, late</span>}
+      </span>
+      {card.totalUnits !== null && (
+        <span className="font-mono">
+          {formatPoints(card.totalUnits)}/{formatPoints(card.mostUnits)}
+        </span>
+      )}
+      {card.state === 'draft' && (
+        <span className="text-sm text-faded">
+          {card.pictures} of {card.proofPoints} {card.proofPoints === 1 ? 'picture' : 'pictures'}
+        </span>
+      )}
+    </span>
+  );
+}
+
+function StaffState({ card }: { card: StaffCard }): ReactNode {
+  return (
+    <span className="sm:text-right">
+      <span className="block font-semibold">
+        {card.waiting > 0
+          ? `${card.waiting} waiting`
+          : card.marked > 0
+            ? `${card.marked} to release`
+            : card.handIns > 0
+              ? 'all released'
+              : 'nothing handed in'}
+      </span>
+      <span className="text-sm text-faded">
+        {card.handIns} of {card.students} handed in
+      </span>
+    </span>
+  );
+}

@@ -1,0 +1,29 @@
+import type { WindowState } from '@nachweis/core';
+import type { ReactNode } from 'react';
+import { dateAndTime, inWords } from '../ui/when.ts';
+
+interface DueTimeProps {
+  times: { opensAt: string; dueAt: string; lateUntil: string | null };
+  timeZone: string;
+  window: WindowState;
+  now: number;
+}
+
+/** When an assignment is due, in words and as a date in the course's time zone. */
+export function DueTime({ times, timeZone, window, now }: DueTimeProps): ReactNode {
+  const at = window === 'not-open' ? times.opensAt : times.dueAt;
+  return (
+    <span className="text-sm">
+      <span className={`block font-semibold ${window === 'late' ? 'text-ochre' : ''}`}>
+        {window === 'not-open'
+          ? `opens ${inWords(at, now)}`
+          : `${window === 'open' ? 'due' : 'was due'} ${inWords(at, now)}`}
+        {window === 'late' && times.lateUntil && `; late until ${dateAndTime(times.lateUntil, timeZone)}`}
+        {window === 'closed' && '; closed'}
+      </span>
+      <time dateTime={at} className="text-faded" title={timeZone}>
+        {dateAndTime(at, timeZone)}
+      </time>
+    </span>
+  );
+}

@@ -1,0 +1,15 @@
+import type { ReactNode } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { useProofSheet } from '../proofSheet/useProofSheet.ts';
+import { whyLocked } from '../proofSheet/whyLocked.ts';
+import { Failed, Loading } from '../ui/states.tsx';
+import { LookOver } from './LookOver.tsx';
+
+/** The look before handing in: everything as the instructor will see it. */
+export default function HandInScreen(): ReactNode {
+  const { assignmentId = '' } = useParams();
+  const { own, sheet, error, retry } = useProofSheet(assignmentId);
+  if (!sheet) return error ? <Failed error={error} onRetry={retry} /> : <Loading what="your pictures" />;
+  if (!own || whyLocked(sheet)) return <Navigate to={`/assignments/${assignmentId}`} replace />;
+  return <LookOver own={own} onRefresh={retry} />;
+}

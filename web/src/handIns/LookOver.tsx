@@ -1,0 +1,175 @@
+import { framedBox, missingForHandIn } from '@nachweis/core';
+import { type ReactNode, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { FramedPicture } from '../pictures/FramedPicture.tsx';
+import { Mount } from '../pictures/Mount.tsx';
+import { PinLayer } from '../pictures/PinSign.tsx';
+import type { OwnSheet } from '../proofSheet/useProofSheet.ts';
+import { Button } from '../ui/Button.tsx';
+import { FindingSign, Letter } from '../ui/signs.tsx';
+import { StatementField } from './StatementField.tsx';
+
+interface LookOverProps {
+  own: OwnSheet;
+  /** fetches the sheet again after the server found it changed */
+  onRefresh: () => void;
+}
+
+export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
+  const { assignment, window: submission } = own.sheet;
+  const missing = missingForHandIn({
+    needsStatement: assignment.needsStatement,
+    statement: own.statement,
+    points: assignment.proofPoints.map((point) => ({
+      code: point.code,
+      letters: point.mustShows.map((m) => m.letter),
+      requirements: point.requirements,
+      pictures: own.pictures
+        .filter((p) => p.proofPointId === point.id)
+        .map((p) => ({ capture: p, framing: p.framing, marks: p.marks })),
+    })),
+  });
+  const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
+  const stop = missing.filter((m) => m.level === 'stop');
+  const { busy, problem, handIn } = useHandIn(own, onRefresh);
+  const blocked = stop.length > 0 || refused.length > 0;
+  return (
+    <main className="flex min-h-0 flex-1 flex-col">
+      <div className="px-4 pt-3 sm:px-6">
+        <Link to={`/assignments/${assignment.id}`} className="text-sm text-verdigris-deep underline">
+          Back to the proof sheet
+        </Link>
+        <h1 className="text-2xl">Hand in: {assignment.title}</h1>
+        <p className="text-faded">This is how your instructor will see it.</p>
+      </div>
+      <div className="grid flex-1 content-start gap-6 p-4 sm:px-6 lg:grid-cols-[1fr_22rem]">
+        <section
+          aria-label="Your pictures"
+          className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,24rem),1fr))] content-start gap-5"
+        >
+          {own.pictures.map((picture) => {
+            const point = assignment.proofPoints.find((p) => p.id === picture.proofPointId);
+            const code = point?.code ?? '';
+            const frame = framedBox(picture.framing, picture);
+            return (
+              <div key={picture.evidenceId}>
+                <Mount
+                  code={code}
+                  name={picture.fileName}
+                  status={
+                    <span className="block text-sm text-faded">{`${frame.width} × ${frame.height}`}</span>
+                  }
+                >
+                  <div className="h-72 w-full">
+                    <FramedPicture
+                      url={picture.url}
+                      width={picture.width}
+                      height={picture.height}
+                      framing={picture.framing}
+                      alt={`${code}: ${picture.fileName}`}
+                    >
+                      <PinLayer marks={picture.marks} frame={frame} />
+                    </FramedPicture>
+                  </div>
+                </Mount>
+                <ul className="mt-1 flex flex-wrap gap-x-4 text-sm">
+                  {point?.mustShows.map((m) => (
+                    <li key={m.id} className="flex items-center gap-1.5 py-0.5">
+                      <Letter filled={picture.marks.some((mark) => mark.letter === m.letter)}>
+                        {m.letter}
+                      </Letter>
+                      <span className="written">{m.text}</span>
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            );
+          })}
+          {own.pictures.length === 0 && <p className="text-faded">There is no picture yet.</p>}
+        </section>
+        <aside className="flex flex-col gap-4 lg:sticky lg:top-4 lg:self-start">
+          {(missing.length > 0 || refused.length > 0) && (
+            <section aria-labelledby="missing-title" className="border border-edge bg-card p-3">
+              <h2 id="missing-title" className="mb-1 text-base">
+                {blocked ? 'Before you can hand in' : 'Worth a look'}
+              </h2>
+              <ul className="flex flex-col gap-1.5">
+                {refused.map((picture) => (
+                  <MissingLine
+                    key={picture.evidenceId}
+                    level="stop"
+                    sentence={`${picture.fileName}: ${picture.problem}`}
+                  />
+                ))}
+                {missing.map((m) => (
+                  <MissingLine key={m.sentence} level={m.level} sentence={m.sentence} />
+                ))}
+              </ul>
+            </section>
+          )}
+          {assignment.needsStatement && <StatementField own={own} />}
+          {submission === 'late' && (
+            <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
+              The due time has passed. Your hand-in will be marked late.
+            </p>
+          )}
+          {problem && (
+            <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
+              {problem}
+            </p>
+          )}
+          <Button look="main" disabled={blocked || busy || !own.allSaved} onClick={() => void handIn()}>
+            {busy ? 'Handing in …' : 'Hand in now'}
+          </Button>
+          <p className="text-sm text-faded" role="status">
+            {own.allSaved
+              ? `Hand-in ${own.draft.attempt} of ${assignment.attempts}. You will get a receipt.`
+              : 'Waiting until everything is saved on the server …'}
+          </p>
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+function MissingLine({ level, sentence }: { level: 'stop' | 'look'; sentence: string }): ReactNode {
+  return (
+    <li className="flex gap-2">
+      <span className="mt-1">
+        <FindingSign level={level} />
+      </span>
+      <span className="written">{sentence}</span>
+    </li>
+  );
+}
+
+/** Hands in what is shown. The id is made once, so that trying again after a lost answer never hands in twice. */
+function useHandIn(own: OwnSheet, onRefresh: () => void) {
+  const id = useRef(crypto.randomUUID());
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+  const assignmentId = own.sheet.assignment.id;
+  const handIn = async () => {
+    setBusy(true);
+    setProblem('');
+    try {
+      const receipt = await callApi('handIn', {
+        params: { assignmentId },
+        body: { id: id.current, draftVersion: own.draft.version },
+      });
+      void mutate(addressOf('proofSheet', { params: { assignmentId } }));
+      void mutate(addressOf('listAssignments', {}));
+      navigate(`/hand-ins/${receipt.handInId}`);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+      setBusy(false);
+      if (error instanceof ApiProblem && error.code === 'stale-version') onRefresh();
+    }
+  };
+  return { busy, problem, handIn };
+}

@@ -1,0 +1,65 @@
+import type { Receipt } from '@nachweis/contract';
+import type { ReactNode } from 'react';
+import { dateAndTime, fileSize } from '../ui/when.ts';
+
+/** What proves that, when and what was handed in. */
+export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
+  const facts: Array<[string, ReactNode]> = [
+    [
+      'Number',
+      <span key="number" className="font-mono">
+        {receipt.number}
+      </span>,
+    ],
+    ['Student', receipt.student],
+    ['Course', receipt.courseTitle],
+    ['Attempt', receipt.attempt],
+    ['Handed in', `${dateAndTime(receipt.handedInAt, receipt.timeZone)} (${receipt.timeZone})`],
+    [
+      'In time',
+      receipt.late ? (
+        <strong key="late" className="text-ochre">
+          late; due {dateAndTime(receipt.dueAt, receipt.timeZone)}
+        </strong>
+      ) : (
+        'yes'
+      ),
+    ],
+  ];
+  return (
+    <section aria-labelledby="receipt-title" className="border border-edge bg-card p-4">
+      <h2 id="receipt-title" className="mb-2 text-base">
+        Receipt
+      </h2>
+      <dl className="grid grid-cols-[6rem_1fr] gap-y-0.5 text-sm">
+        {facts.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-faded">{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <ul className="mt-2 border-t border-rule">
+        {receipt.files.map((file) => (
+          <li key={file.itemId} className="border-b border-rule py-1.5 text-sm">
+            <a
+              href={file.href}
+              className="font-mono break-all text-verdigris-deep underline"
+              target="_blank"
+              rel="noreferrer"
+            >
+              {file.name}
+            </a>
+            <span className="text-faded">
+              {' '}
+              {file.point}, {fileSize(file.bytes)}
+            </span>
+            <span className="block font-mono text-xs break-all text-faded" title="SHA-256 of the file">
+              {file.sha256}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { MAX_TEXT } from '@nachweis/contract';
+import { type ReactNode, useId } from 'react';
+import { useSWRConfig } from 'swr';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { forgetStatement, keepStatement, putStatement } from '../outbox/outbox.ts';
+import type { OwnSheet } from '../proofSheet/useProofSheet.ts';
+import { useMe } from '../session/session.ts';
+import { Button } from '../ui/Button.tsx';
+
+/** The own statement: every letter is kept in the browser at once and sent a moment later. */
+export function StatementField({ own }: { own: OwnSheet }): ReactNode {
+  const me = useMe();
+  const id = useId();
+  const { mutate } = useSWRConfig();
+  const { assignment } = own.sheet;
+  const kept = own.keptStatement;
+  const key = addressOf('proofSheet', { params: { assignmentId: assignment.id } });
+
+  const keepMine = async () => {
+    if (!kept) return;
+    const sheet = await callApi('proofSheet', { params: { assignmentId: assignment.id } });
+    await putStatement({
+      ...kept,
+      state: 'waiting',
+      problem: '',
+      baseVersion: sheet.draft?.statementVersion ?? 0,
+      revision: kept.revision + 1,
+    });
+  };
+  const takeTheirs = async () => {
+    if (!kept) return;
+    await mutate(key);
+    await forgetStatement(kept.key);
+  };
+  return (
+    <section id="statement" className="flex flex-col gap-1">
+      <label htmlFor={id} className="font-semibold">
+        Your own statement
+      </label>
+      <p id={`${id}-prompt`} className="written text-sm text-faded">
+        {assignment.statementPrompt}
+      </p>
+      <textarea
+        id={id}
+        aria-describedby={`${id}-prompt ${id}-state`}
+        dir="auto"
+        rows={7}
+        maxLength={MAX_TEXT}
+        value={own.statement}
+        onChange={(event) =>
+          void keepStatement(me.id, assignment.id, event.target.value, own.draft.statementVersion)
+        }
+        className="border border-edge bg-card p-2"
+      />
+      <p id={`${id}-state`} className="text-sm text-faded">
+        {kept ? 'kept in this browser' : own.draft.statementVersion > 0 ? 'saved' : ''}
+      </p>
+      {kept && kept.state !== 'waiting' && (
+        <div role="alert" className="border border-madder bg-madder-wash p-2 text-sm">
+          <p>{kept.problem}</p>
+          {kept.state === 'stale' && (
+            <>
+              <p className="mt-1 font-semibold">The other text:</p>
+              <p className="written mb-2">{own.draft.statement || '(empty)'}</p>
+              <div className="flex gap-2">
+                <Button small onClick={() => void keepMine()}>
+                  Keep my text
+                </Button>
+                <Button small onClick={() => void takeTheirs()}>
+                  Take the other text
+                </Button>
+              </div>
+            </>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

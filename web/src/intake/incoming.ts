@@ -1,0 +1,20 @@
+import type { Source, Surface } from '@nachweis/contract';
+
+/** A picture on its way in, before anything was checked. */
+export interface Incoming {
+  blob: Blob;
+  /** as the person knows it; empty for a capture */
+  name: string;
+  source: Source;
+  surface: Surface;
+}
+
+/** The files of a paste or a drop. Names that browsers make up for pasted pictures are no names. */
+export function incomingFiles(files: Iterable<File>, source: 'clipboard' | 'file'): Incoming[] {
+  return [...files].map((file) => ({
+    blob: file,
+    name: source === 'clipboard' ? '' : file.name,
+    source,
+    surface: 'unknown',
+  }));
+}

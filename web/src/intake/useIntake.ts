@@ -1,0 +1,87 @@
+import type { ProofPoint } from '@nachweis/contract';
+import { useCallback, useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import { keepNew } from '../outbox/outbox.ts';
+import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import { admitBlob, warmUp } from './admit.ts';
+import type { Incoming } from './incoming.ts';
+import { placePictures } from './placing.ts';
+
+export interface Added {
+  evidenceId: string;
+  captureId: string;
+  proofPointId: string;
+  bitmap: ImageBitmap;
+}
+
+interface IntakeOptions {
+  personId: string;
+  assignmentId: string;
+  points: readonly ProofPoint[];
+  pictures: readonly SheetPicture[];
+  chosenId: string;
+  /** called for each picture once it is in its mount */
+  onAdded: (added: Added, howMany: number) => void;
+}
+
+/** The one way in for pictures, wherever they come from: checked, kept in the browser, put in their place. */
+export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[]) => Promise<void> {
+  const latest = useRef(options);
+  latest.current = options;
+  useEffect(warmUp, []);
+
+  return useCallback(async (incoming: readonly Incoming[]) => {
+    const checked = await Promise.all(
+      incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name) })),
+    );
+    const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
+    for (const { result } of checked) if (!result.ok) toast.error(result.sentence, { duration: 12_000 });
+    const { personId, assignmentId, points, pictures, chosenId, onAdded } = latest.current;
+    const counts = Object.fromEntries(
+      points.map((p) => [p.id, pictures.filter((x) => x.proofPointId === p.id).length]),
+    );
+    const places = placePictures(good.length, points, counts, chosenId);
+    for (const [index, { one, admitted, bitmap }] of good.entries()) {
+      const proofPointId = places[index];
+      if (!proofPointId) {
+        toast.warning(
+          `“${one.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,
+          { duration: 12_000 },
+        );
+        bitmap.close();
+        continue;
+      }
+      for (const note of admitted.notes) toast.info(note.sentence, { duration: 10_000 });
+      const ids = { captureId: crypto.randomUUID(), evidenceId: crypto.randomUUID() };
+      onAdded({ ...ids, proofPointId, bitmap }, good.length);
+      await keepNew(
+        {
+          captureId: ids.captureId,
+          personId,
+          blob: one.blob,
+          source: one.source,
+          surface: one.surface,
+          name: one.name,
+          width: bitmap.width,
+          height: bitmap.height,
+          notes: admitted.notes.map((n) => n.sentence),
+          keptAt: Date.now(),
+        },
+        {
+          ...ids,
+          personId,
+          assignmentId,
+          proofPointId,
+          framing: { kind: 'whole' },
+          marks: [],
+          baseVersion: 0,
+          revision: 1,
+          state: 'waiting',
+          problem: '',
+          addedAt: Date.now() + index,
+          removed: false,
+        },
+      );
+    }
+  }, []);
+}

@@ -1,0 +1,55 @@
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { isTyping } from '../ui/typing.ts';
+import { type Incoming, incomingFiles } from './incoming.ts';
+
+/**
+ * Takes pictures that are pasted or dropped anywhere on the page.
+ * @returns whether files are being dragged over the page
+ */
+export function usePasteAndDrop(enabled: boolean, onPictures: (incoming: Incoming[]) => void): boolean {
+  const [dragging, setDragging] = useState(false);
+  const latest = useRef(onPictures);
+  latest.current = onPictures;
+
+  useEffect(() => {
+    if (!enabled) return;
+    const paste = (event: ClipboardEvent) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length > 0) {
+        event.preventDefault();
+        latest.current(incomingFiles(files, 'clipboard'));
+      } else if (!isTyping(event.target)) {
+        toast.info(
+          'The clipboard holds no picture. Copy one first: capture the screen, or choose “Copy image” where it is shown.',
+        );
+      }
+    };
+    const holdsFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
+    const over = (event: DragEvent) => {
+      if (!holdsFiles(event)) return;
+      event.preventDefault();
+      setDragging(true);
+    };
+    const leave = (event: DragEvent) => {
+      if (event.relatedTarget === null) setDragging(false);
+    };
+    const drop = (event: DragEvent) => {
+      if (!holdsFiles(event)) return;
+      event.preventDefault();
+      setDragging(false);
+      latest.current(incomingFiles(event.dataTransfer?.files ?? [], 'file'));
+    };
+    addEventListener('paste', paste);
+    addEventListener('dragover', over);
+    addEventListener('dragleave', leave);
+    addEventListener('drop', drop);
+    return () => {
+      removeEventListener('paste', paste);
+      removeEventListener('dragover', over);
+      removeEventListener('dragleave', leave);
+      removeEventListener('drop', drop);
+    };
+  }, [enabled]);
+  return dragging;
+}

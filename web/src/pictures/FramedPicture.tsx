@@ -1,0 +1,87 @@
+import { type Box, type Framing, framedBox } from '@nachweis/core';
+import type { CSSProperties, PointerEvent, ReactNode, Ref } from 'react';
+
+interface FramedPictureProps {
+  url: string;
+  width: number;
+  height: number;
+  framing?: Framing;
+  alt: string;
+  /** laid over the picture; placed in shares of the frame */
+  children?: ReactNode;
+  /** how far a small picture may be enlarged */
+  enlarge?: number;
+  surfaceRef?: Ref<HTMLDivElement>;
+  onPointerDown?: (event: PointerEvent<HTMLDivElement>) => void;
+  onPointerMove?: (event: PointerEvent<HTMLDivElement>) => void;
+  onPointerUp?: (event: PointerEvent<HTMLDivElement>) => void;
+  className?: string;
+}
+
+const WHOLE: Framing = { kind: 'whole' };
+
+/** A picture cut to its frame and fitted into the room there is, by layout alone. */
+export function FramedPicture({
+  url,
+  width,
+  height,
+  framing = WHOLE,
+  alt,
+  children,
+  enlarge = 1,
+  surfaceRef,
+  className = '',
+  ...pointer
+}: FramedPictureProps): ReactNode {
+  const frame = framedBox(framing, { width, height });
+  const size: CSSProperties = {
+    aspectRatio: `${frame.width} / ${frame.height}`,
+    width: `min(100cqw, calc(100cqh * ${frame.width / frame.height}), ${frame.width * enlarge}px)`,
+  };
+  return (
+    <div className="grid size-full min-h-0 place-items-center [container-type:size]">
+      <div ref={surfaceRef} className={`relative ${className}`} style={size} {...pointer}>
+        <div className="absolute inset-0 overflow-hidden">
+          <img
+            src={url}
+            alt={alt}
+            draggable={false}
+            className="absolute max-w-none"
+            style={cut(frame, width, height)}
+          />
+        </div>
+        {children}
+      </div>
+    </div>
+  );
+}
+
+function cut(frame: Box, width: number, height: number): CSSProperties {
+  return {
+    width: `${(width / frame.width) * 100}%`,
+    height: `${(height / frame.height) * 100}%`,
+    left: `${(-frame.x / frame.width) * 100}%`,
+    top: `${(-frame.y / frame.height) * 100}%`,
+  };
+}
+
+/** Where the middle of a picture's pixel lies in its frame, as CSS. */
+export function placeInFrame(at: { x: number; y: number }, frame: Box): { left: string; top: string } {
+  return {
+    left: `${((at.x + 0.5 - frame.x) / frame.width) * 100}%`,
+    top: `${((at.y + 0.5 - frame.y) / frame.height) * 100}%`,
+  };
+}
+
+/** The pixel of the picture under the pointer; may lie outside while dragging. */
+export function pixelUnder(
+  event: { clientX: number; clientY: number },
+  surface: Element,
+  frame: Box,
+): { x: number; y: number } {
+  const shown = surface.getBoundingClientRect();
+  return {
+    x: frame.x + Math.floor(((event.clientX - shown.left) / shown.width) * frame.width),
+    y: frame.y + Math.floor(((event.clientY - shown.top) / shown.height) * frame.height),
+  };
+}

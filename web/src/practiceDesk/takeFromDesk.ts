@@ -1,0 +1,22 @@
+import { type Desk, type DeskCanvas, deskArea, drawDesk, type Take, takeArea } from '@nachweis/desk';
+import type { Incoming } from '../intake/incoming.ts';
+
+/** Takes a picture of the practice desk at its own resolution. @throws Error when the browser gives no canvas */
+export async function takeFromDesk(desk: Desk, take: Take, pointer: boolean): Promise<Incoming> {
+  const part = takeArea(desk, take);
+  if (!part) throw new Error('Nothing of it is on a display.');
+  const whole = deskArea(desk);
+  const screen = new OffscreenCanvas(whole.width, whole.height);
+  const picture = new OffscreenCanvas(part.width, part.height);
+  const screenContext = screen.getContext('2d');
+  const pictureContext = picture.getContext('2d');
+  if (!screenContext || !pictureContext) throw new Error('No canvas.');
+  drawDesk(screenContext as DeskCanvas, desk, { pointer });
+  pictureContext.drawImage(screen, -part.x, -part.y);
+  return {
+    blob: await picture.convertToBlob({ type: 'image/png' }),
+    name: '',
+    source: 'practice-desk',
+    surface: take.kind,
+  };
+}

@@ -1,0 +1,28 @@
+import { useEffect, useState } from 'react';
+
+/** A picture's pixels, decoded off the main thread; null until they are there. */
+export function useBitmap(
+  url: string,
+  given: ImageBitmap | null,
+): { bitmap: ImageBitmap | null; failed: boolean } {
+  const [fetched, setFetched] = useState<ImageBitmap | null>(null);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    if (given) return;
+    let ended = false;
+    let own: ImageBitmap | null = null;
+    const load = async () => {
+      const response = await fetch(url);
+      if (!response.ok) throw new Error(String(response.status));
+      own = await createImageBitmap(await response.blob());
+      if (ended) own.close();
+      else setFetched(own);
+    };
+    load().catch(() => !ended && setFailed(true));
+    return () => {
+      ended = true;
+      own?.close();
+    };
+  }, [url, given]);
+  return { bitmap: given ?? fetched, failed };
+}

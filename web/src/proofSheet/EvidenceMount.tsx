@@ -1,0 +1,148 @@
+import type { ProofPoint } from '@nachweis/contract';
+import { framedBox } from '@nachweis/core';
+import { Ellipsis } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { FramedPicture } from '../pictures/FramedPicture.tsx';
+import { Mount } from '../pictures/Mount.tsx';
+import { PinLayer } from '../pictures/PinSign.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Menu } from '../ui/Menu.tsx';
+import type { SheetPicture } from './sheetPictures.ts';
+import type { PictureActions } from './usePictureActions.ts';
+
+interface EvidenceMountProps {
+  picture: SheetPicture;
+  point: ProofPoint;
+  locked: boolean;
+  onPrepare: (step: 'frame' | 'pin') => void;
+  actions: PictureActions;
+}
+
+export function EvidenceMount({ picture, point, locked, onPrepare, actions }: EvidenceMountProps): ReactNode {
+  const frame = framedBox(picture.framing, picture);
+  return (
+    <div className="mb-2">
+      <Mount
+        code={point.code}
+        name={picture.fileName}
+        status={<MountStatus picture={picture} size={`${frame.width} × ${frame.height}`} />}
+        actions={
+          locked ? null : (
+            <>
+              <Button small look="quiet" onClick={() => onPrepare('pin')}>
+                Pin
+              </Button>
+              <Button small look="quiet" onClick={() => onPrepare('frame')}>
+                Frame
+              </Button>
+              <Menu
+                label={`More for ${picture.fileName}`}
+                trigger={<Ellipsis size={18} aria-hidden />}
+                items={[
+                  {
+                    label: 'Take out',
+                    onSelect: () => void actions.takeOut(picture, point.code),
+                    danger: true,
+                  },
+                ]}
+              />
+            </>
+          )
+        }
+      >
+        <div className="h-52 w-full">
+          <FramedPicture
+            url={picture.url}
+            width={picture.width}
+            height={picture.height}
+            framing={picture.framing}
+            alt={`${point.code}: ${picture.fileName}`}
+          >
+            <PinLayer marks={picture.marks} frame={frame} />
+          </FramedPicture>
+        </div>
+      </Mount>
+      {(picture.status === 'stale' || picture.status === 'refused') && (
+        <div role="alert" className="border border-t-0 border-madder bg-madder-wash p-2 text-sm">
+          <p className="mb-1.5">{picture.problem}</p>
+          <div className="flex flex-wrap gap-2">
+            {picture.status === 'stale' ? (
+              <>
+                <Button small onClick={() => void actions.keepMine(picture)}>
+                  Keep this one
+                </Button>
+                <Button small onClick={() => void actions.takeTheirs(picture)}>
+                  Take the other one
+                </Button>
+              </>
+            ) : (
+              <>
+                <a
+                  className="self-center text-verdigris-deep underline"
+                  href={picture.url}
+                  download={picture.fileName}
+                >
+                  Save the picture
+                </a>
+                <Button small look="danger" onClick={() => void actions.discard(picture)}>
+                  Take out
+                </Button>
+              </>
+            )}
+          </div>
+        </div>
+      )}
+      {picture.notes.map((note) => (
+        <p key={note} className="border border-t-0 border-edge bg-ochre-wash px-2 py-1 text-sm text-ochre">
+          {note}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function MountStatus({ picture, size }: { picture: SheetPicture; size: string }): ReactNode {
+  const words = {
+    saved: 'saved',
+    waiting: 'kept in this browser, not sent yet',
+    stale: 'changed elsewhere',
+    refused: 'not taken by the server',
+  }[picture.status];
+  return (
+    <span className="block truncate text-sm text-faded" data-status={picture.status}>
+      {size} · {words}
+    </span>
+  );
+}
+
+/** A mount with nothing in it says what belongs there. */
+export function EmptyMount({
+  code,
+  name,
+  title,
+  onChoose,
+}: {
+  code: string;
+  name: string;
+  title: string;
+  onChoose: () => void;
+}): ReactNode {
+  return (
+    <Mount
+      code={code}
+      name={name}
+      status={<span className="block text-sm text-faded">the name it will get</span>}
+    >
+      <button
+        type="button"
+        onClick={onChoose}
+        className="grid h-52 w-full place-items-center bg-paper p-4 text-center text-faded hover:bg-verdigris-wash"
+      >
+        <span>
+          Here belongs: {title}
+          <span className="block text-sm">Paste, drop, or take it with one of the buttons above.</span>
+        </span>
+      </button>
+    </Mount>
+  );
+}

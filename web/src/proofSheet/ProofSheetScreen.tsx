@@ -1,0 +1,14 @@
+import type { ReactNode } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { Failed, Loading } from '../ui/states.tsx';
+import { OwnProofSheet } from './OwnProofSheet.tsx';
+import { useProofSheet } from './useProofSheet.ts';
+
+/** A student's page of an assignment; staff are shown the hand-ins instead. */
+export default function ProofSheetScreen(): ReactNode {
+  const { assignmentId = '' } = useParams();
+  const { own, sheet, error, retry } = useProofSheet(assignmentId);
+  if (!sheet) return error ? <Failed error={error} onRetry={retry} /> : <Loading what="the assignment" />;
+  if (!own) return <Navigate to={`/assignments/${assignmentId}/hand-ins`} replace />;
+  return <OwnProofSheet key={assignmentId} own={own} />;
+}

@@ -1,0 +1,81 @@
+import type { DraftDocument, ProofSheet } from '@nachweis/contract';
+import { useMemo } from 'react';
+import { toast } from 'sonner';
+import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { changeEvidence, forgetEvidence, forgetPicture, outboxContent } from '../outbox/outbox.ts';
+import { wasTakenOutBy } from '../outbox/takenOut.ts';
+import type { SheetPicture } from './sheetPictures.ts';
+
+export interface PictureActions {
+  takeOut: (picture: SheetPicture, code: string) => Promise<void>;
+  undoAdding: (evidenceId: string) => Promise<void>;
+  keepMine: (picture: SheetPicture) => Promise<void>;
+  takeTheirs: (picture: SheetPicture) => Promise<void>;
+  discard: (picture: SheetPicture) => Promise<void>;
+}
+
+/** What can be done to a picture on the sheet besides preparing it. Everything that takes something away can be undone. */
+export function usePictureActions(assignmentId: string): PictureActions {
+  const { mutate } = useSWRConfig();
+  return useMemo(() => {
+    const key = addressOf('proofSheet', { params: { assignmentId } });
+    const setDraft = (draft: DraftDocument) =>
+      mutate<ProofSheet>(key, (sheet) => sheet && { ...sheet, draft }, { revalidate: false });
+    const onServer = async (name: 'removeEvidence' | 'restoreEvidence', evidenceId: string) => {
+      const { draft } = await callApi(name, { params: { evidenceId } });
+      await setDraft(draft);
+    };
+    const told = async (work: () => Promise<void>) => {
+      try {
+        await work();
+      } catch (error) {
+        toast.error(sentenceOf(error));
+      }
+    };
+    const neverSent = (evidenceId: string) =>
+      outboxContent().evidence.find((e) => e.evidenceId === evidenceId && e.baseVersion === 0);
+
+    return {
+      takeOut: (picture, code) =>
+        told(async () => {
+          const kept = neverSent(picture.evidenceId);
+          if (kept) await changeEvidence(kept, { removed: true });
+          else await onServer('removeEvidence', picture.evidenceId);
+          const undo = () =>
+            told(() =>
+              kept
+                ? changeEvidence(kept, { removed: false })
+                : onServer('restoreEvidence', picture.evidenceId),
+            );
+          toast.success(`Taken out of ${code}.`, { action: { label: 'Undo', onClick: () => void undo() } });
+        }),
+      undoAdding: (evidenceId) =>
+        told(async () => {
+          const kept = neverSent(evidenceId);
+          if (kept) return changeEvidence(kept, { removed: true });
+          const [before] = wasTakenOutBy(evidenceId);
+          // Putting the earlier one back takes the newer one out, where only one has room.
+          return before ? onServer('restoreEvidence', before) : onServer('removeEvidence', evidenceId);
+        }),
+      keepMine: (picture) =>
+        told(async () => {
+          const sheet = await callApi('proofSheet', { params: { assignmentId } });
+          const theirs = sheet.draft?.evidence.find((e) => e.id === picture.evidenceId);
+          await changeEvidence(picture.base, { baseVersion: theirs?.version ?? 0 });
+        }),
+      takeTheirs: (picture) =>
+        told(async () => {
+          await mutate(key);
+          await forgetEvidence(picture.evidenceId);
+        }),
+      discard: (picture) =>
+        told(async () => {
+          await forgetEvidence(picture.evidenceId);
+          await forgetPicture(picture.captureId);
+          await mutate(key);
+        }),
+    };
+  }, [assignmentId, mutate]);
+}

@@ -1,0 +1,120 @@
+import type { Review } from '@nachweis/contract';
+import { formatPoints, gradeHandIn, parsePoints } from '@nachweis/core';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '../ui/Button.tsx';
+import { dateAndTime } from '../ui/when.ts';
+import type { ReviewActions } from './useReview.ts';
+
+/** Points from the verdicts, the adjustment by hand, and the release. */
+export function GradePanel({ review, actions }: { review: Review; actions: ReviewActions }): ReactNode {
+  const { judgement, assignment } = review;
+  const [adjusting, setAdjusting] = useState(false);
+  // Added up here as well, so that points follow a verdict at once; the same function counts on the server.
+  const grade = gradeHandIn(
+    assignment.proofPoints.flatMap((p) =>
+      p.mustShows.map((m) => ({ units: m.units, verdict: judgement.verdicts[m.id] ?? null })),
+    ),
+    judgement.grade.adjustment,
+  );
+  const release = async () => {
+    if (await actions.release()) toast.success(`Released. ${review.student.name} can see it now.`);
+  };
+  return (
+    <section aria-labelledby="grade-title" className="mt-auto bg-card p-3">
+      <div className="flex items-baseline gap-3">
+        <h2 id="grade-title" className="text-sm text-faded">
+          Points
+        </h2>
+        <p className="flex-1 font-mono text-xl" data-testid="points">
+          {formatPoints(grade.total)}
+          <span className="text-base text-faded"> of {formatPoints(grade.most)}</span>
+        </p>
+        <Button small look="quiet" aria-expanded={adjusting} onClick={() => setAdjusting(!adjusting)}>
+          Adjust …
+        </Button>
+      </div>
+      {judgement.grade.adjustment !== 0 && (
+        <p className="written text-sm">
+          {formatPoints(grade.fromVerdicts)} from verdicts, {judgement.grade.adjustment > 0 ? '+' : ''}
+          {formatPoints(judgement.grade.adjustment)} by hand: {judgement.grade.reason}
+        </p>
+      )}
+      <p className="text-xs text-faded">
+        Shown gives all, partly half (an odd hundredth is rounded up), not shown none.
+      </p>
+      {adjusting && <AdjustForm review={review} actions={actions} onDone={() => setAdjusting(false)} />}
+      {review.releasedAt ? (
+        <p className="mt-2 text-sm">
+          Released {dateAndTime(review.releasedAt, assignment.timeZone)}. Changes show at once.
+        </p>
+      ) : (
+        review.mayRelease && (
+          <Button
+            look="main"
+            className="mt-2 w-full"
+            disabled={grade.open > 0}
+            onClick={() => void release()}
+          >
+            {grade.open > 0
+              ? `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} open`
+              : `Release to ${review.student.name}`}
+          </Button>
+        )
+      )}
+    </section>
+  );
+}
+
+function AdjustForm({
+  review,
+  actions,
+  onDone,
+}: {
+  review: Review;
+  actions: ReviewActions;
+  onDone: () => void;
+}): ReactNode {
+  const { adjustment, reason } = review.judgement.grade;
+  const [problem, setProblem] = useState('');
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const data = new FormData(event.currentTarget);
+    const units = parsePoints(String(data.get('points')));
+    const why = String(data.get('reason')).trim();
+    if (units === null) return setProblem('Write points such as 1, −0.5 or 0.25.');
+    if (units !== 0 && why === '') return setProblem('Give a reason; the student will read it.');
+    if (await actions.adjust(units, why, review.adjustmentVersion)) onDone();
+  };
+  return (
+    <form onSubmit={submit} className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2">
+      <label className="flex w-24 flex-col text-sm font-semibold">
+        Add points
+        <input
+          name="points"
+          inputMode="decimal"
+          defaultValue={formatPoints(adjustment)}
+          className="h-9 border border-edge bg-paper px-2 font-mono font-normal"
+        />
+      </label>
+      <label className="flex min-w-40 flex-1 flex-col text-sm font-semibold">
+        Reason
+        <input
+          name="reason"
+          dir="auto"
+          maxLength={2000}
+          defaultValue={reason}
+          className="h-9 border border-edge bg-paper px-2 font-normal"
+        />
+      </label>
+      <Button small look="main" type="submit">
+        Save
+      </Button>
+      {problem && (
+        <p role="alert" className="w-full text-sm text-madder">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

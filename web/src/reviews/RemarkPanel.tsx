@@ -1,0 +1,204 @@
+import type { Remark, Review } from '@nachweis/contract';
+import { Pencil, Trash2 } from 'lucide-react';
+import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { useMe } from '../session/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { numbered } from './numbered.ts';
+import type { DraftRemark } from './ReviewScreen.tsx';
+import type { ReviewActions } from './useReview.ts';
+
+interface RemarkPanelProps {
+  review: Review;
+  draft: DraftRemark | null;
+  onDraft: (draft: DraftRemark | null) => void;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+  onGeneral: () => void;
+  actions: ReviewActions;
+}
+
+const MOST = 10_000;
+
+/** All remarks of a hand-in, and the one that is being written. */
+export function RemarkPanel({
+  review,
+  draft,
+  onDraft,
+  chosen,
+  onChoose,
+  onGeneral,
+  actions,
+}: RemarkPanelProps): ReactNode {
+  const placed = numbered(review);
+  const general = review.judgement.remarks.filter((r) => r.itemId === null);
+  const remove = async (remark: Remark) => {
+    const { id, itemId, x, y, text } = remark;
+    if (!(await actions.removeRemark(id))) return;
+    toast.success('Remark taken away.', {
+      action: { label: 'Undo', onClick: () => void actions.putRemark(id, { itemId, x, y, text }) },
+    });
+  };
+  const lines = [...placed, ...general.map((remark) => ({ remark, number: null }))];
+  return (
+    <section aria-labelledby="remarks-title" className="border-b border-rule p-3">
+      <div className="flex items-center gap-2">
+        <h2 id="remarks-title" className="flex-1 text-sm text-faded">
+          Remarks
+        </h2>
+        <Button small look="quiet" onClick={onGeneral}>
+          To the whole hand-in
+        </Button>
+      </div>
+      {lines.length === 0 && !draft && (
+        <p className="text-sm text-faded">
+          Click in the picture, or press <kbd className="font-mono">r</kbd>, to remark on a place.
+        </p>
+      )}
+      <ul>
+        {lines.map(({ remark, number }) => (
+          <RemarkLine
+            key={remark.id}
+            remark={remark}
+            number={number}
+            chosen={remark.id === chosen}
+            onChoose={() => onChoose(remark.id)}
+            onEdit={() => onDraft({ ...remark })}
+            onRemove={() => void remove(remark)}
+          />
+        ))}
+      </ul>
+      {draft && (
+        <RemarkForm key={draft.id} draft={draft} review={review} onDraft={onDraft} actions={actions} />
+      )}
+    </section>
+  );
+}
+
+interface RemarkLineProps {
+  remark: Remark;
+  number: number | null;
+  chosen: boolean;
+  onChoose: () => void;
+  onEdit: () => void;
+  onRemove: () => void;
+}
+
+function RemarkLine({ remark, number, chosen, onChoose, onEdit, onRemove }: RemarkLineProps): ReactNode {
+  const me = useMe();
+  const own = remark.author === me.name;
+  return (
+    <li className={`flex items-start gap-1 border-b border-rule py-1 ${chosen ? 'bg-verdigris-wash' : ''}`}>
+      <button type="button" onClick={onChoose} className="flex min-w-0 flex-1 gap-2 text-left">
+        <span className="font-mono font-bold">{number ?? '–'}</span>
+        <span className="min-w-0">
+          <span className="written block max-h-40 overflow-auto" dir="auto">
+            {remark.text}
+          </span>
+          <span className="text-sm text-faded">{remark.author}</span>
+        </span>
+      </button>
+      {own && (
+        <>
+          <Button small look="quiet" aria-label="Change this remark" onClick={onEdit}>
+            <Pencil size={15} aria-hidden />
+          </Button>
+          <Button small look="quiet" aria-label="Take this remark away" onClick={onRemove}>
+            <Trash2 size={15} aria-hidden />
+          </Button>
+        </>
+      )}
+    </li>
+  );
+}
+
+const ARROWS: Readonly<Record<string, [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+const FAST = 10;
+
+function RemarkForm({
+  draft,
+  review,
+  onDraft,
+  actions,
+}: {
+  draft: DraftRemark;
+  review: Review;
+  onDraft: (draft: DraftRemark | null) => void;
+  actions: ReviewActions;
+}): ReactNode {
+  const [busy, setBusy] = useState(false);
+  const field = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => field.current?.focus(), []);
+  const save = async (event?: FormEvent) => {
+    event?.preventDefault();
+    const { id, itemId, x, y, text } = draft;
+    if (text.trim() === '') return;
+    setBusy(true);
+    if (await actions.putRemark(id, { itemId, x, y, text })) onDraft(null);
+    setBusy(false);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      if (draft.text.trim() === '') onDraft(null);
+      return;
+    }
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      void save();
+      return;
+    }
+    const arrow = ARROWS[event.key];
+    const item = review.items.find((one) => one.id === draft.itemId);
+    if (!arrow || !item || !event.altKey) return;
+    event.preventDefault();
+    const step = event.shiftKey ? FAST : 1;
+    const clamp = (v: number, most: number) => Math.min(Math.max(v, 0), most - 1);
+    onDraft({
+      ...draft,
+      x: clamp((draft.x ?? 0) + arrow[0] * step, item.width),
+      y: clamp((draft.y ?? 0) + arrow[1] * step, item.height),
+    });
+  };
+  const where = draft.itemId ? `Remark at ${draft.x}, ${draft.y}` : 'Remark to the whole hand-in';
+  return (
+    <form onSubmit={save} className="mt-2 flex flex-col gap-1.5 border border-verdigris bg-card p-2">
+      <label className="flex flex-col gap-1 text-sm font-semibold">
+        {where}
+        <textarea
+          ref={field}
+          dir="auto"
+          rows={3}
+          maxLength={MOST}
+          value={draft.text}
+          onChange={(event) => onDraft({ ...draft, text: event.target.value })}
+          onKeyDown={onKeyDown}
+          className="border border-edge bg-paper p-1.5 font-normal"
+        />
+      </label>
+      {draft.itemId && (
+        <p className="text-xs text-faded">
+          Click elsewhere in the picture or press Alt and arrows (with Shift by ten) to move it.
+        </p>
+      )}
+      <div className="flex justify-end gap-2">
+        <Button small look="quiet" onClick={() => onDraft(null)}>
+          Leave it
+        </Button>
+        <Button
+          small
+          look="main"
+          type="submit"
+          disabled={busy || draft.text.trim() === ''}
+          keyName="Ctrl Enter"
+        >
+          Save
+        </Button>
+      </div>
+    </form>
+  );
+}

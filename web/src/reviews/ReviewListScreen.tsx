@@ -1,0 +1,195 @@
+import type { ReviewList, ReviewRow } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
+import { type ReactNode, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { useApi } from '../api/useApi.ts';
+import { DueTime } from '../assignments/DueTime.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { FindingSign } from '../ui/signs.tsx';
+import { Empty, Failed, Loading } from '../ui/states.tsx';
+import { useNow } from '../ui/useNow.ts';
+import { dateAndTime } from '../ui/when.ts';
+
+const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
+  waiting: 'waiting',
+  marked: 'all verdicts given',
+  released: 'released',
+};
+
+/** An instructor's list of the hand-ins of an assignment. */
+export default function ReviewListScreen(): ReactNode {
+  const { assignmentId = '' } = useParams();
+  const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId } });
+  const now = useNow();
+  if (!list)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-ins" />;
+  const { assignment, rows, without } = list;
+  const waiting = rows.filter((row) => row.state === 'waiting');
+  const { dueAt, lateUntil } = assignment;
+  const nowIso = new Date(now).toISOString();
+  const state =
+    nowIso < assignment.opensAt
+      ? 'not-open'
+      : nowIso <= dueAt
+        ? 'open'
+        : lateUntil && nowIso <= lateUntil
+          ? 'late'
+          : 'closed';
+  return (
+    <main className="mx-auto w-full max-w-6xl p-4 sm:px-6">
+      <div className="flex flex-wrap items-start gap-x-8 gap-y-2">
+        <div className="min-w-0 flex-1 basis-72">
+          <h1 className="text-2xl">{assignment.title}</h1>
+          <p className="text-faded">
+            {rows.length} of {rows.length + without.length} handed in, {waiting.length} waiting
+          </p>
+        </div>
+        <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
+        <div className="flex gap-2">
+          {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
+          {waiting[0] && (
+            <Link to={`/hand-ins/${waiting[0].handInId}/review`} className={buttonClasses('main')}>
+              Review the next one
+            </Link>
+          )}
+        </div>
+      </div>
+      {rows.length === 0 ? (
+        <Empty>Nothing has been handed in yet.</Empty>
+      ) : (
+        <table className="mt-4 w-full border-collapse text-left">
+          <thead className="text-sm text-faded">
+            <tr className="border-b border-edge">
+              <th className="py-1 pr-3 font-semibold">Student</th>
+              <th className="pr-3 font-semibold">Pictures</th>
+              <th className="hidden pr-3 font-semibold sm:table-cell">Handed in</th>
+              <th className="pr-3 font-semibold">Findings</th>
+              <th className="pr-3 font-semibold">State</th>
+              <th className="text-right font-semibold">Points</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <HandInRow key={row.handInId} row={row} list={list} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {without.length > 0 && rows.length > 0 && (
+        <p className="mt-4 text-sm text-faded">Nothing yet from: {without.map((p) => p.name).join(', ')}.</p>
+      )}
+    </main>
+  );
+}
+
+function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNode {
+  const { assignment } = list;
+  return (
+    <tr className="border-b border-rule hover:bg-card">
+      <td className="py-1 pr-3">
+        <Link to={`/hand-ins/${row.handInId}/review`} className="font-semibold text-verdigris-deep underline">
+          {row.student.name}
+        </Link>
+        <span className="block font-mono text-sm text-faded">
+          {row.number}
+          {row.attempt > 1 && `, attempt ${row.attempt}`}
+        </span>
+      </td>
+      <td className="pr-3">
+        <span className="flex gap-1">
+          {row.thumbHrefs.map((href) => (
+            <img
+              key={href}
+              src={href}
+              alt=""
+              loading="lazy"
+              width={60}
+              height={38}
+              className="h-[38px] w-[60px] border border-edge bg-grey object-contain"
+            />
+          ))}
+        </span>
+      </td>
+      <td className="hidden pr-3 text-sm sm:table-cell">
+        {dateAndTime(row.handedInAt, assignment.timeZone)}
+        {row.late && <strong className="block text-ochre">late</strong>}
+      </td>
+      <td className="pr-3">
+        <span className="flex items-center gap-2 text-sm">
+          {row.findings.stop > 0 && (
+            <span className="flex items-center gap-1">
+              <FindingSign level="stop" /> {row.findings.stop} stop
+            </span>
+          )}
+          {row.findings.look > 0 && (
+            <span className="flex items-center gap-1">
+              <FindingSign level="look" /> {row.findings.look} look
+            </span>
+          )}
+          {row.findings.stop + row.findings.look === 0 && (
+            <span className="flex items-center gap-1">
+              <FindingSign level="fine" /> fine
+            </span>
+          )}
+        </span>
+      </td>
+      <td className="pr-3 text-sm">
+        {STATE_WORDS[row.state]}
+        {row.state === 'waiting' && row.openVerdicts > 0 && (
+          <span className="block text-faded">{row.openVerdicts} verdicts open</span>
+        )}
+      </td>
+      <td className="text-right font-mono">
+        {row.state === 'waiting' ? '–' : formatPoints(row.totalUnits)}
+        <span className="text-faded">/{formatPoints(assignment.mostUnits)}</span>
+      </td>
+    </tr>
+  );
+}
+
+/** Releasing shows students their points; it asks once, with the number. */
+function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => void }): ReactNode {
+  const [asking, setAsking] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const ready = list.rows.filter((row) => row.state === 'marked').length;
+  const release = async () => {
+    setBusy(true);
+    try {
+      const { released } = await callApi('releaseAll', { params: { assignmentId: list.assignment.id } });
+      toast.success(released === 1 ? 'One hand-in was released.' : `${released} hand-ins were released.`);
+      setAsking(false);
+      onReleased();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <>
+      <Button disabled={ready === 0} onClick={() => setAsking(true)}>
+        Release {ready} …
+      </Button>
+      {asking && (
+        <Dialog
+          title={`Release ${ready} ${ready === 1 ? 'hand-in' : 'hand-ins'}?`}
+          description="The students see verdicts, remarks and points at once. Those without all verdicts stay as they are."
+          onClose={() => setAsking(false)}
+        >
+          <div className="flex justify-end gap-2 p-4">
+            <Button look="quiet" onClick={() => setAsking(false)}>
+              Not now
+            </Button>
+            <Button look="main" disabled={busy} onClick={() => void release()}>
+              Release {ready}
+            </Button>
+          </div>
+        </Dialog>
+      )}
+    </>
+  );
+}

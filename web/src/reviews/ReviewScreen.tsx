@@ -1,0 +1,218 @@
+import type { Review } from '@nachweis/contract';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { buttonClasses } from '../ui/Button.tsx';
+import { Failed, Loading } from '../ui/states.tsx';
+import { dateAndTime } from '../ui/when.ts';
+import { GradePanel } from './GradePanel.tsx';
+import { PictureStage } from './PictureStage.tsx';
+import { RemarkPanel } from './RemarkPanel.tsx';
+import { type ReviewActions, useReview } from './useReview.ts';
+import { useReviewKeys } from './useReviewKeys.ts';
+import { VerdictPanel } from './VerdictPanel.tsx';
+
+/** An instructor's page of one hand-in. */
+export default function ReviewScreen(): ReactNode {
+  const { handInId = '' } = useParams();
+  const { data: review, error, mutate, actions } = useReview(handInId);
+  if (!review)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-in" />;
+  return <ReviewDesk key={handInId} review={review} actions={actions} />;
+}
+
+/** A remark that is being written: on a picture's place, or to the whole hand-in. */
+export interface DraftRemark {
+  id: string;
+  itemId: string | null;
+  x: number | null;
+  y: number | null;
+  text: string;
+}
+
+function ReviewDesk({ review, actions }: { review: Review; actions: ReviewActions }): ReactNode {
+  const navigate = useNavigate();
+  const { assignment, items } = review;
+  const [pointIndex, setPointIndex] = useState(0);
+  const [pinsShown, setPinsShown] = useState(true);
+  const [chosenRemark, setChosenRemark] = useState<string | null>(null);
+  const [remark, setRemark] = useState<DraftRemark | null>(null);
+  const point = assignment.proofPoints[pointIndex] ?? assignment.proofPoints[0];
+  const pointItems = items.filter((item) => item.proofPointId === point?.id);
+  const [itemIndex, setItemIndex] = useState(0);
+  const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
+  const firstOpen = point?.mustShows.find((m) => !review.judgement.verdicts[m.id]) ?? point?.mustShows[0];
+  const [chosenMustShow, setChosenMustShow] = useState<string | null>(null);
+  const mustShow = point?.mustShows.find((m) => m.id === chosenMustShow) ?? firstOpen ?? null;
+
+  const goToPoint = (index: number) => {
+    setPointIndex(Math.min(Math.max(index, 0), assignment.proofPoints.length - 1));
+    setItemIndex(0);
+    setChosenMustShow(null);
+  };
+  const goTo = (id: string | null) => id && navigate(`/hand-ins/${id}/review`);
+  const startRemark = (at: { x: number; y: number } | null) =>
+    setRemark({
+      id: crypto.randomUUID(),
+      itemId: at && item ? item.id : null,
+      x: at?.x ?? null,
+      y: at?.y ?? null,
+      text: '',
+    });
+
+  useReviewKeys({
+    mustShows: point?.mustShows ?? [],
+    chosen: mustShow,
+    verdicts: review.judgement.verdicts,
+    onChoose: setChosenMustShow,
+    onVerdicts: (verdicts) => void actions.setVerdicts(verdicts),
+    onPoint: (step) => goToPoint(pointIndex + step),
+    onStudent: (step) => goTo(step > 0 ? review.nextId : review.previousId),
+    onPins: () => setPinsShown((shown) => !shown),
+    onRemark: () =>
+      startRemark(item ? { x: Math.floor(item.width / 2), y: Math.floor(item.height / 2) } : null),
+  });
+
+  return (
+    <main className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5">
+        <h1 className="text-lg">
+          <Link
+            to={`/assignments/${assignment.id}/hand-ins`}
+            className="font-normal text-verdigris-deep underline"
+          >
+            {assignment.title}
+          </Link>{' '}
+          · {review.student.name}
+        </h1>
+        <span className="text-sm text-faded">
+          <span className="font-mono">{review.number}</span>,{' '}
+          {dateAndTime(review.handedInAt, assignment.timeZone)}
+          {review.late && <strong className="text-ochre">, late</strong>}
+          {review.attempt > 1 && `, attempt ${review.attempt}`}
+        </span>
+        <nav aria-label="Hand-ins" className="ml-auto flex gap-1">
+          <StepLink id={review.previousId} label="Previous student (Page Up)">
+            <ChevronLeft size={18} aria-hidden />
+          </StepLink>
+          <StepLink id={review.nextId} label="Next student (Page Down)">
+            <ChevronRight size={18} aria-hidden />
+          </StepLink>
+          {review.nextWaitingId && (
+            <Link to={`/hand-ins/${review.nextWaitingId}/review`} className={buttonClasses('plain', true)}>
+              Next waiting
+            </Link>
+          )}
+        </nav>
+      </div>
+      <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+        <section aria-label="Pictures" className="flex min-h-[24rem] min-w-0 flex-1 flex-col">
+          <nav aria-label="Proof points" className="flex flex-wrap items-center border-b border-rule bg-card">
+            {assignment.proofPoints.map((p, index) => (
+              <button
+                key={p.id}
+                type="button"
+                aria-current={index === pointIndex ? 'true' : undefined}
+                onClick={() => goToPoint(index)}
+                className="border-b-3 border-transparent px-3 py-1.5 hover:bg-verdigris-wash aria-[current]:border-verdigris aria-[current]:font-bold"
+              >
+                <span className="font-mono">{p.code}</span> {p.title}
+              </button>
+            ))}
+            {pointItems.length > 1 &&
+              pointItems.map((one, index) => (
+                <button
+                  key={one.id}
+                  type="button"
+                  aria-pressed={one === item}
+                  onClick={() => setItemIndex(index)}
+                  className="px-2 font-mono aria-pressed:font-bold"
+                >
+                  {index + 1}
+                </button>
+              ))}
+            <label className="mr-3 ml-auto flex items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                checked={pinsShown}
+                onChange={(event) => setPinsShown(event.target.checked)}
+                className="size-4 accent-verdigris"
+              />
+              Pins <kbd className="font-mono text-xs">v</kbd>
+            </label>
+          </nav>
+          {item ? (
+            <PictureStage
+              key={item.id}
+              item={item}
+              review={review}
+              pinsShown={pinsShown}
+              chosenRemark={chosenRemark}
+              chosenLetter={mustShow?.letter ?? null}
+              remark={remark}
+              onRemark={setRemark}
+              onPlace={startRemark}
+              onChooseRemark={setChosenRemark}
+            />
+          ) : (
+            <p className="grid flex-1 place-items-center bg-grey text-card">
+              Nothing was handed in for this proof point.
+            </p>
+          )}
+        </section>
+        <aside className="flex w-full flex-col overflow-auto border-l border-rule lg:w-96">
+          {point && (
+            <VerdictPanel
+              point={point}
+              findings={item ? (review.findings[item.id] ?? []) : null}
+              verdicts={review.judgement.verdicts}
+              pinned={pointItems.flatMap((one) => one.marks.map((m) => m.letter))}
+              chosen={mustShow?.id ?? null}
+              onChoose={setChosenMustShow}
+              onVerdicts={(verdicts) => void actions.setVerdicts(verdicts)}
+            />
+          )}
+          <RemarkPanel
+            review={review}
+            draft={remark}
+            onDraft={setRemark}
+            chosen={chosenRemark}
+            onChoose={setChosenRemark}
+            onGeneral={() => startRemark(null)}
+            actions={actions}
+          />
+          {review.statement && (
+            <section className="border-b border-rule p-3">
+              <h2 className="text-sm text-faded">Own statement</h2>
+              <p className="written max-h-40 overflow-auto" dir="auto">
+                {review.statement}
+              </p>
+            </section>
+          )}
+          <GradePanel key={review.adjustmentVersion} review={review} actions={actions} />
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+function StepLink({
+  id,
+  label,
+  children,
+}: {
+  id: string | null;
+  label: string;
+  children: ReactNode;
+}): ReactNode {
+  const look = buttonClasses('plain', true);
+  return id ? (
+    <Link to={`/hand-ins/${id}/review`} aria-label={label} title={label} className={look}>
+      {children}
+    </Link>
+  ) : (
+    <span aria-hidden className={`${look} opacity-40`}>
+      {children}
+    </span>
+  );
+}

@@ -1,0 +1,113 @@
+import type { Finding, ProofPoint } from '@nachweis/contract';
+import { formatPoints, VERDICTS, type Verdict } from '@nachweis/core';
+import { RadioGroup } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+
+interface VerdictPanelProps {
+  point: ProofPoint;
+  /** null where nothing was handed in */
+  findings: readonly Finding[] | null;
+  verdicts: Readonly<Record<string, Verdict>>;
+  pinned: readonly string[];
+  chosen: string | null;
+  onChoose: (mustShowId: string) => void;
+  onVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+}
+
+/** The must-shows of a proof point with a verdict each. */
+export function VerdictPanel({
+  point,
+  findings,
+  verdicts,
+  pinned,
+  chosen,
+  onChoose,
+  onVerdicts,
+}: VerdictPanelProps): ReactNode {
+  return (
+    <section aria-label={`Verdicts for ${point.code}`} className="border-b border-rule">
+      {findings && (
+        <ul className="border-b border-rule bg-card px-3 py-1.5 text-sm" aria-label="Findings">
+          {findings.length === 0 && <li className="text-faded">The checks are still running …</li>}
+          {findings.map((finding) => (
+            <li key={finding.sentence} className="flex gap-2 py-0.5">
+              <span className="mt-0.5">
+                <FindingSign level={finding.level} />
+              </span>
+              <span>
+                <span className="sr-only">{finding.level}: </span>
+                {finding.sentence}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <ul>
+        {point.mustShows.map((m) => (
+          <li
+            key={m.id}
+            className={`border-b border-rule px-3 py-1.5 ${m.id === chosen ? 'bg-verdigris-wash' : ''}`}
+          >
+            <button
+              type="button"
+              aria-pressed={m.id === chosen}
+              onClick={() => onChoose(m.id)}
+              className="flex w-full items-center gap-2 text-left"
+            >
+              <Letter filled={pinned.includes(m.letter)}>{m.letter}</Letter>
+              <span className="written min-w-0 flex-1">{m.text}</span>
+              <span className="font-mono text-sm text-faded">{formatPoints(m.units)}</span>
+            </button>
+            <RadioGroup.Root
+              value={verdicts[m.id] ?? ''}
+              onValueChange={(verdict) => {
+                onChoose(m.id);
+                onVerdicts({ [m.id]: verdict as Verdict });
+              }}
+              aria-label={`Verdict on ${m.letter}, ${m.text}`}
+              orientation="horizontal"
+              className="mt-1 ml-8 flex gap-1"
+            >
+              {VERDICTS.map((verdict, index) => (
+                <RadioGroup.Item
+                  key={verdict}
+                  value={verdict}
+                  className="flex min-h-8 flex-1 items-center justify-center gap-1.5 rounded-md border border-edge bg-card px-1.5 text-sm whitespace-nowrap hover:bg-verdigris-wash data-[state=checked]:border-verdigris data-[state=checked]:bg-verdigris data-[state=checked]:text-card"
+                >
+                  <VerdictDisc verdict={verdict} size={14} />
+                  {VERDICT_WORDS[verdict]}
+                  {m.id === chosen && (
+                    <kbd aria-hidden className="font-mono text-xs opacity-70">
+                      {index + 1}
+                    </kbd>
+                  )}
+                </RadioGroup.Item>
+              ))}
+            </RadioGroup.Root>
+          </li>
+        ))}
+      </ul>
+      <div className="flex gap-2 px-3 py-1.5">
+        <Button
+          small
+          look="quiet"
+          keyName="Shift 1"
+          onClick={() => onVerdicts(Object.fromEntries(point.mustShows.map((m) => [m.id, 'shown' as const])))}
+        >
+          All shown
+        </Button>
+        <Button
+          small
+          look="quiet"
+          keyName="Shift 0"
+          disabled={point.mustShows.every((m) => !verdicts[m.id])}
+          onClick={() => onVerdicts(Object.fromEntries(point.mustShows.map((m) => [m.id, null])))}
+        >
+          Clear
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,67 @@
+import type { MustShow } from '@nachweis/contract';
+import type { Verdict } from '@nachweis/core';
+import { useEffect, useRef } from 'react';
+import { isTyping } from '../ui/typing.ts';
+
+interface ReviewKeys {
+  mustShows: readonly MustShow[];
+  chosen: MustShow | null;
+  verdicts: Readonly<Record<string, Verdict>>;
+  onChoose: (mustShowId: string) => void;
+  onVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+  /** to the next or the previous proof point */
+  onPoint: (step: 1 | -1) => void;
+  onStudent: (step: 1 | -1) => void;
+  onPins: () => void;
+  onRemark: () => void;
+}
+
+/** By position on the keyboard, so that Shift and other layouts do not change what a digit means. */
+const VERDICT_KEYS: Readonly<Record<string, Verdict | null>> = {
+  Digit1: 'shown',
+  Digit2: 'partly',
+  Digit3: 'not-shown',
+  Digit0: null,
+};
+
+/**
+ * The keys of a review: a must-show's letter chooses it, 1 2 3 give its verdict and go on to the next open one, with
+ * Shift all of the proof point get it, 0 clears. Left and right change the proof point, Page Up and Page Down the student.
+ */
+export function useReviewKeys(keys: ReviewKeys): void {
+  const latest = useRef(keys);
+  latest.current = keys;
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
+        latest.current;
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (document.querySelector('[role=dialog]')) return;
+      const inRadios =
+        event.target instanceof HTMLElement && event.target.closest('[role=radiogroup]') !== null;
+      if (event.code in VERDICT_KEYS) {
+        const verdict = VERDICT_KEYS[event.code] ?? null;
+        event.preventDefault();
+        if (event.shiftKey) onVerdicts(Object.fromEntries(mustShows.map((m) => [m.id, verdict])));
+        else if (chosen) {
+          onVerdicts({ [chosen.id]: verdict });
+          const after = mustShows.slice(mustShows.indexOf(chosen) + 1).find((m) => !verdicts[m.id]);
+          if (verdict && after) onChoose(after.id);
+        }
+        return;
+      }
+      const letter = mustShows.find((m) => m.letter === event.key);
+      if (letter) onChoose(letter.id);
+      else if (event.key === 'ArrowRight' && !inRadios) onPoint(1);
+      else if (event.key === 'ArrowLeft' && !inRadios) onPoint(-1);
+      else if (event.key === 'PageDown') onStudent(1);
+      else if (event.key === 'PageUp') onStudent(-1);
+      else if (event.key === 'v') onPins();
+      else if (event.key === 'r') onRemark();
+      else return;
+      event.preventDefault();
+    };
+    addEventListener('keydown', onKeyDown);
+    return () => removeEventListener('keydown', onKeyDown);
+  }, []);
+}

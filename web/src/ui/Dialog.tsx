@@ -1,0 +1,65 @@
+import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { classes } from './classes.ts';
+
+interface DialogProps {
+  title: string;
+  description?: string;
+  onClose: () => void;
+  children: ReactNode;
+  /** `full` covers the window: for work on a picture */
+  size?: 'small' | 'full';
+  /** shown beside the title */
+  aside?: ReactNode;
+  /** what Escape does, where it is more than closing */
+  onEscape?: (event: KeyboardEvent) => void;
+  closeLabel?: string;
+}
+
+/** The one dialog: focus stays inside, Escape closes, focus goes back to where it came from. */
+export function Dialog({
+  title,
+  description,
+  onClose,
+  children,
+  size = 'small',
+  aside,
+  onEscape,
+  closeLabel = 'Close',
+}: DialogProps): ReactNode {
+  const full = size === 'full';
+  return (
+    <Radix.Root open onOpenChange={(open) => !open && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/50" />
+        <Radix.Content
+          {...(description ? {} : { 'aria-describedby': undefined })}
+          {...(onEscape && { onEscapeKeyDown: onEscape })}
+          onPointerDownOutside={(event) => full && event.preventDefault()}
+          className={classes(
+            'fixed z-50 flex flex-col border border-edge bg-paper focus:outline-none',
+            full
+              ? 'inset-0 sm:inset-3'
+              : 'top-1/2 left-1/2 max-h-[90dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto',
+          )}
+        >
+          <header className="flex items-center gap-4 border-b border-rule px-4 py-2">
+            <Radix.Title className="text-lg">{title}</Radix.Title>
+            <div className="flex min-w-0 flex-1 items-center gap-3">{aside}</div>
+            <Radix.Close
+              aria-label={closeLabel}
+              className="rounded-md p-1.5 text-verdigris-deep hover:bg-verdigris-wash"
+            >
+              <X size={20} aria-hidden />
+            </Radix.Close>
+          </header>
+          {description && (
+            <Radix.Description className="px-4 pt-3 text-faded">{description}</Radix.Description>
+          )}
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

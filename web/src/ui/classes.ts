@@ -1,0 +1,1 @@
+export { clsx as classes } from 'clsx';

@@ -1,0 +1,62 @@
+import type { Finding } from '@nachweis/contract';
+import type { Verdict } from '@nachweis/core';
+import type { ReactNode } from 'react';
+
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  shown: 'shown',
+  partly: 'partly shown',
+  'not-shown': 'not shown',
+};
+
+/** A verdict as a full, a half or an open disc; none as a dotted one. */
+export function VerdictDisc({ verdict, size = 16 }: { verdict: Verdict | null; size?: number }): ReactNode {
+  return (
+    <svg width={size} height={size} viewBox="0 0 16 16" aria-hidden className="shrink-0">
+      <circle
+        cx="8"
+        cy="8"
+        r="6.2"
+        fill={verdict === 'shown' ? 'currentColor' : 'none'}
+        stroke="currentColor"
+        strokeWidth="1.6"
+        strokeDasharray={verdict ? undefined : '1.6 2.2'}
+      />
+      {verdict === 'partly' && <path d="M8 1.8a6.2 6.2 0 0 0 0 12.4z" fill="currentColor" />}
+    </svg>
+  );
+}
+
+const FINDING_COLOURS: Readonly<Record<Finding['level'], string>> = {
+  fine: 'text-verdigris',
+  look: 'text-ochre-mark',
+  stop: 'text-madder',
+};
+
+/** A finding as a dot (fine), a diamond (look) or a square (stop). */
+export function FindingSign({ level, size = 14 }: { level: Finding['level']; size?: number }): ReactNode {
+  return (
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 14 14"
+      aria-hidden
+      className={`shrink-0 ${FINDING_COLOURS[level]}`}
+      fill="currentColor"
+    >
+      {level === 'fine' && <circle cx="7" cy="7" r="3.6" />}
+      {level === 'look' && <path d="M7 1l6 6-6 6-6-6z" />}
+      {level === 'stop' && <path d="M2 2h10v10H2z" />}
+    </svg>
+  );
+}
+
+/** The letter of a must-show, the same everywhere. */
+export function Letter({ children, filled = false }: { children: string; filled?: boolean }): ReactNode {
+  return (
+    <span
+      className={`inline-grid size-6 shrink-0 place-items-center rounded-full border font-mono text-sm font-bold ${filled ? 'border-[#12343b] bg-[#12343b] text-[#fffdf6]' : 'border-edge text-ink'}`}
+    >
+      {children}
+    </span>
+  );
+}
