@@ -130,7 +130,7 @@ function picture(desk: Desk, program: ProgramId, plan: PinPlan, mistake: Mistake
     surface: take.kind,
     framing:
       mistake === 'half-window'
-        ? { kind: 'region', box: { x: 0, y: 0, width: Math.round(width * 0.76), height } }
+        ? { kind: 'region', box: { x: 0, y: 0, width: Math.round(width * 0.86), height } }
         : { kind: 'whole' },
     marks: pins(taken, plan, mistake === 'pin-beside' ? 60 : 0),
   };

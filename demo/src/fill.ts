@@ -26,6 +26,8 @@ import {
 
 const SEED = 20_260_901;
 const MINUTE = 60_000;
+/** Shares no factor with the number of students, so that every place in the line is taken once. */
+const STRIDE = 5;
 const COPYIST = 16;
 const COPIED = 15;
 
@@ -84,7 +86,7 @@ export async function fillDemo(
     story,
     assignments.rating,
     WITHOUT_RATING,
-    (order) => day(-4, 8 + order * 2.35),
+    (order) => day(-4, 8 + order * 2.9),
     ({ index }) => {
       // One student hands in what a neighbour made: the same bytes.
       const maker = course.students[index === COPYIST ? COPIED : index];
@@ -124,7 +126,7 @@ async function handInAll(
 ): Promise<Array<{ index: number; handInId: string }>> {
   const busy = course.students.filter(({ index }) => !without.includes(index));
   const line = busy
-    .map((student, place) => ({ student, order: (place * 7) % busy.length }))
+    .map((student, place) => ({ student, order: (place * STRIDE) % busy.length }))
     .sort((a, b) => a.order - b.order);
   const done: Array<{ index: number; handInId: string }> = [];
   for (const { student, order } of line) {

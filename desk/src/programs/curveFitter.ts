@@ -31,7 +31,7 @@ export const curveFitter: Program = {
     }
     rule(canvas, { x: left, y: bottom }, { x: right, y: bottom }, '#22282a');
     rule(canvas, { x: left, y: top }, { x: left, y: bottom }, '#22282a');
-    const anchors: Anchors = { axis: { x: (left + right) / 2, y: bottom + 36 } };
+    const anchors: Anchors = { axis: { x: (left + right) / 2 + 56, y: bottom + 36 } };
     if (content.axesLabelled) {
       write(canvas, 'Stage h (m)', (left + right) / 2, bottom + 36, { align: 'center', weight: 600 });
       write(canvas, 'Q (m³/s)', area.x + 14, top - 20, { weight: 600, size: 13 });
@@ -80,9 +80,9 @@ export const curveFitter: Program = {
       mono: true,
       colour: '#566062',
     });
-    anchors.exponent = { x: area.x + 290 + 54, y: line + 3 };
-    anchors.fitQuality = { x: area.x + 430 + 60, y: line + 3 };
-    anchors.station = { x: area.x + area.width - 40, y: line + 3 };
+    anchors.exponent = { x: area.x + 290 + 98, y: line + 3 };
+    anchors.fitQuality = { x: area.x + 430 + 122, y: line + 3 };
+    anchors.station = { x: area.x + area.width - 10, y: line + 3 };
     anchors.curve = { x: Math.round(x(1)), y: Math.round(y(curve ? curve.a : 1)) };
     return anchors;
   },

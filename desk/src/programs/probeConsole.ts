@@ -3,6 +3,8 @@ import type { DeskContent } from '../content.ts';
 import type { Anchors, Program } from './program.ts';
 
 const LINE = 25;
+/** width of a character of the text in pixels, roughly */
+const CHARACTER = 9.4;
 
 /** What a probe prints while it starts. */
 export const probeConsole: Program = {
@@ -38,7 +40,8 @@ export const probeConsole: Program = {
     lines.forEach(({ key, text, colour = plain }, index) => {
       const y = area.y + 52 + index * LINE;
       write(canvas, text, area.x + 18, y, { mono: true, size: 15, colour });
-      if (key) anchors[key] = { x: area.x + 18 + 135, y };
+      // Just behind the text, so that a pin does not hide what it points to; staggered, so that pins do not hide each other.
+      if (key) anchors[key] = { x: area.x + 18 + text.length * CHARACTER + 12 + (index % 2) * 36, y };
     });
     return anchors;
   },

@@ -26,7 +26,7 @@ export const stageTable: Program = {
     for (const { title, right } of COLUMNS) {
       write(canvas, title, area.x + right, area.y + 59, { align: 'right', weight: 600, size: 13 });
     }
-    const anchors: Anchors = { station: { x: area.x + 78 + 28, y: area.y + 20 } };
+    const anchors: Anchors = { station: { x: area.x + 148, y: area.y + 20 } };
     content.gaugings.forEach((gauging, index) => {
       const y = area.y + HEAD + index * ROW;
       const empty = gauging.discharge === null;
@@ -42,10 +42,10 @@ export const stageTable: Program = {
         });
       });
       rule(canvas, { x: area.x, y }, { x: area.x + area.width, y }, '#dcddd2');
-      if (index === 0) anchors.firstRow = { x: area.x + 400, y: y + ROW / 2 };
-      if (empty && !anchors.gap) anchors.gap = { x: area.x + 400, y: y + ROW / 2 };
+      if (index === 0) anchors.firstRow = { x: area.x + 446, y: y + ROW / 2 };
+      if (empty && !anchors.gap) anchors.gap = { x: area.x + 446, y: y + ROW / 2 };
     });
-    anchors.rows = { x: area.x + 215, y: area.y + HEAD + ROW * 5.5 };
+    anchors.rows = { x: area.x + 300, y: area.y + HEAD + ROW * 5.5 };
     return anchors;
   },
 };

@@ -8,8 +8,7 @@ import { callApi } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
 import { useOutboxSync } from '../outbox/useOutboxSync.ts';
 import { SessionContext, useSessionQuery } from '../session/session.ts';
-import { buttonClasses } from '../ui/Button.tsx';
-import { Menu } from '../ui/Menu.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
@@ -35,7 +34,9 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   const { reached, signedOut } = useConnection();
   const { pathname, search } = useLocation();
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top
-  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [pathname]);
   return (
     <>
       <a href="#main" className="absolute -top-20 left-2 z-50 bg-card p-2 focus:top-2">
@@ -69,7 +70,8 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         toastOptions={{
           unstyled: true,
           classNames: {
-            toast: 'flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card p-3 text-ink',
+            toast:
+              'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card p-3 text-ink',
             actionButton:
               'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
             description: 'text-sm text-faded',
@@ -103,11 +105,10 @@ function Header({ me }: { me: Me }): ReactNode {
           Assignments
         </Link>
       </nav>
-      <Menu
-        label={`${me.name}, account`}
-        trigger={<span className="max-w-48 truncate">{me.name}</span>}
-        items={[{ label: 'Sign out', onSelect: signOut }]}
-      />
+      <span className="hidden max-w-56 truncate sm:block">{me.name}</span>
+      <Button small look="quiet" onClick={() => void signOut()}>
+        Sign out
+      </Button>
     </header>
   );
 }

@@ -144,19 +144,19 @@ function FrameOverlay({
     width: `${(box.width / width) * 100}%`,
     height: `${(box.height / height) * 100}%`,
   };
-  const labelInside = box.y / height < 0.06;
   return (
-    <div className="pointer-events-none absolute inset-0 overflow-hidden">
+    <div className="pointer-events-none absolute inset-0">
+      <div className="absolute inset-0 overflow-hidden">
+        <div className="absolute ring-[200vmax] ring-ink/60" style={place} />
+      </div>
       <div
         data-testid="frame"
         data-box={`${box.x},${box.y},${box.width},${box.height}`}
-        className="absolute outline-2 outline-card ring-[200vmax] ring-ink/60"
+        className="absolute outline-2 outline-card"
         style={place}
       >
         <span className="absolute inset-0 border-2 border-dashed border-verdigris" />
-        <span
-          className={`absolute left-0 bg-card px-1.5 font-mono text-sm whitespace-nowrap ${labelInside ? 'top-0' : 'bottom-full'}`}
-        >
+        <span className="absolute bottom-full left-0 mb-2 bg-card px-1.5 font-mono text-sm whitespace-nowrap">
           {box.width} × {box.height}
           {whole ? ' (whole picture)' : ` at ${box.x}, ${box.y}`}
         </span>

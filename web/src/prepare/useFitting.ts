@@ -1,6 +1,7 @@
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
 
-const MARGIN = 24;
+/** Left free around the picture, both sides together, for the size label and the handles. */
+const MARGIN = 72;
 
 /** Fits a picture into the room there is, whole and at most at its own size. */
 export function useFitting(

@@ -1,12 +1,11 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { framedBox } from '@nachweis/core';
-import { Ellipsis } from 'lucide-react';
+import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Menu } from '../ui/Menu.tsx';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { PictureActions } from './usePictureActions.ts';
 
@@ -21,7 +20,7 @@ interface EvidenceMountProps {
 export function EvidenceMount({ picture, point, locked, onPrepare, actions }: EvidenceMountProps): ReactNode {
   const frame = framedBox(picture.framing, picture);
   return (
-    <div className="mb-2">
+    <div>
       <Mount
         code={point.code}
         name={picture.fileName}
@@ -35,17 +34,15 @@ export function EvidenceMount({ picture, point, locked, onPrepare, actions }: Ev
               <Button small look="quiet" onClick={() => onPrepare('frame')}>
                 Frame
               </Button>
-              <Menu
-                label={`More for ${picture.fileName}`}
-                trigger={<Ellipsis size={18} aria-hidden />}
-                items={[
-                  {
-                    label: 'Take out',
-                    onSelect: () => void actions.takeOut(picture, point.code),
-                    danger: true,
-                  },
-                ]}
-              />
+              <Button
+                small
+                look="quiet"
+                aria-label={`Take ${picture.fileName} out`}
+                title="Take out"
+                onClick={() => void actions.takeOut(picture, point.code)}
+              >
+                <X size={16} aria-hidden />
+              </Button>
             </>
           )
         }

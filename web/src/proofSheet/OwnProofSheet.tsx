@@ -42,23 +42,30 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const chosenId = chosen ?? firstEmpty?.id ?? points[0]?.id ?? '';
   const chosenCode = points.find((p) => p.id === chosenId)?.code ?? '';
 
+  /** Says where a new picture went, once nothing lies over the sheet any more. */
+  const tellAdded = useCallback(
+    ({ evidenceId, proofPointId }: Added) => {
+      const code = points.find((p) => p.id === proofPointId)?.code ?? '';
+      toast.success(`The picture is in ${code}.`, {
+        action: { label: 'Undo', onClick: () => void actions.undoAdding(evidenceId) },
+      });
+    },
+    [points, actions],
+  );
   const onAdded = useCallback(
     (added: Added, howMany: number) => {
-      const code = points.find((p) => p.id === added.proofPointId)?.code ?? '';
-      toast.success(`Added to ${code}.`, {
-        action: { label: 'Undo', onClick: () => void actions.undoAdding(added.evidenceId) },
-      });
       setDeskOpen(false);
       // What comes next goes to the next proof point that has nothing yet.
       setChosen(null);
       if (howMany > 1) {
         added.bitmap.close();
+        tellAdded(added);
         return;
       }
       setFresh(added);
       setPreparing({ evidenceId: added.evidenceId, step: 'frame' });
     },
-    [points, actions],
+    [tellAdded],
   );
   const takeIn = useIntake({
     personId: me.id,
@@ -69,10 +76,11 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
     onAdded,
   });
   const dragging = usePasteAndDrop(!locked && !preparing, (incoming) => void takeIn(incoming));
-  const closePreparing = useCallback(() => {
+  const closePreparing = () => {
+    if (fresh) tellAdded(fresh);
     setPreparing(null);
     setFresh(null);
-  }, []);
+  };
 
   const open = preparing ? (pictures.find((p) => p.evidenceId === preparing.evidenceId) ?? null) : null;
   const openPoint = open && points.find((p) => p.id === open.proofPointId);

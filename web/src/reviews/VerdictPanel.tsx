@@ -1,8 +1,8 @@
 import type { Finding, ProofPoint } from '@nachweis/contract';
 import { formatPoints, VERDICTS, type Verdict } from '@nachweis/core';
-import { RadioGroup } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 
 interface VerdictPanelProps {
@@ -60,32 +60,30 @@ export function VerdictPanel({
               <span className="written min-w-0 flex-1">{m.text}</span>
               <span className="font-mono text-sm text-faded">{formatPoints(m.units)}</span>
             </button>
-            <RadioGroup.Root
-              value={verdicts[m.id] ?? ''}
-              onValueChange={(verdict) => {
-                onChoose(m.id);
-                onVerdicts({ [m.id]: verdict as Verdict });
-              }}
-              aria-label={`Verdict on ${m.letter}, ${m.text}`}
-              orientation="horizontal"
-              className="mt-1 ml-8 flex gap-1"
-            >
-              {VERDICTS.map((verdict, index) => (
-                <RadioGroup.Item
-                  key={verdict}
-                  value={verdict}
-                  className="flex min-h-8 flex-1 items-center justify-center gap-1.5 rounded-md border border-edge bg-card px-1.5 text-sm whitespace-nowrap hover:bg-verdigris-wash data-[state=checked]:border-verdigris data-[state=checked]:bg-verdigris data-[state=checked]:text-card"
-                >
-                  <VerdictDisc verdict={verdict} size={14} />
-                  {VERDICT_WORDS[verdict]}
-                  {m.id === chosen && (
-                    <kbd aria-hidden className="font-mono text-xs opacity-70">
-                      {index + 1}
-                    </kbd>
-                  )}
-                </RadioGroup.Item>
-              ))}
-            </RadioGroup.Root>
+            <div className="mt-1 ml-8">
+              <Choices
+                label={`Verdict on ${m.letter}, ${m.text}`}
+                value={verdicts[m.id] ?? null}
+                onChoose={(verdict) => {
+                  onChoose(m.id);
+                  onVerdicts({ [m.id]: verdict });
+                }}
+                options={VERDICTS.map((verdict, index) => ({
+                  value: verdict,
+                  content: (
+                    <>
+                      <VerdictDisc verdict={verdict} size={14} />
+                      {VERDICT_WORDS[verdict]}
+                      {m.id === chosen && (
+                        <kbd aria-hidden className="font-mono text-xs">
+                          {index + 1}
+                        </kbd>
+                      )}
+                    </>
+                  ),
+                }))}
+              />
+            </div>
           </li>
         ))}
       </ul>

@@ -12,7 +12,7 @@ const ROLE_TITLES: Readonly<Record<Role, string>> = {
   instructor: 'Instructors',
   marker: 'Second marker',
 };
-const ROLE_ORDER: readonly Role[] = ['student', 'instructor', 'marker'];
+const ROLE_ORDER: readonly Role[] = ['instructor', 'marker', 'student'];
 
 export function SignInScreen(): ReactNode {
   const { mutate } = useSWRConfig();
@@ -121,7 +121,7 @@ function DemoRole({ title, people, busy, onChoose }: DemoRoleProps): ReactNode {
   return (
     <>
       <h3 className="mt-4 mb-1 text-sm font-semibold text-faded">{title}</h3>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-6">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-6">
         {people.map((person) => (
           <li key={person.id}>
             <button
@@ -131,7 +131,7 @@ function DemoRole({ title, people, busy, onChoose }: DemoRoleProps): ReactNode {
               className="flex w-full items-baseline justify-between gap-2 border-b border-rule py-1.5 text-left hover:bg-verdigris-wash"
             >
               <span className="font-semibold text-verdigris-deep">{person.name}</span>
-              <span className="text-sm text-faded">{person.note}</span>
+              <span className="text-sm whitespace-nowrap text-faded">{person.note}</span>
             </button>
           </li>
         ))}

@@ -1,0 +1,48 @@
+// `npm test`: installs what is missing, then types, lint, unit and end-to-end tests. Ends with the totals.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { bin, build, chromiumVersion, installDependencies, installPackages, root, run } from './prepare.mjs';
+
+installDependencies();
+if (!chromiumVersion()) installPackages(['chromium'], 'Chromium');
+build();
+
+const reports = join(root, '.tmp', 'reports');
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+let passed = 0;
+let failed = 0;
+
+function step(title, command, args, count) {
+  console.log(`\n== ${title}`);
+  const good = run(command, args, { env: { ...process.env, NACHWEIS_REPORTS: reports } });
+  const counted = count?.() ?? { passed: good ? 1 : 0, failed: good ? 0 : 1 };
+  // A run that broke off before it could count is a failure too.
+  if (!good && counted.failed === 0) counted.failed = 1;
+  passed += counted.passed;
+  failed += counted.failed;
+}
+
+const read = (name) =>
+  existsSync(join(reports, name)) ? JSON.parse(readFileSync(join(reports, name), 'utf8')) : null;
+const unitCount = () => {
+  const report = read('unit.json');
+  return report && { passed: report.numPassedTests, failed: report.numFailedTests };
+};
+const e2eCount = () => {
+  const stats = read('e2e.json')?.stats;
+  return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+};
+
+step('types', bin('tsc'), ['-b']);
+step('lint', bin('biome'), ['check', '.']);
+step(
+  'unit',
+  bin('vitest'),
+  ['run', '--reporter=default', '--reporter=json', `--outputFile=${join(reports, 'unit.json')}`],
+  unitCount,
+);
+step('end to end', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], e2eCount);
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
