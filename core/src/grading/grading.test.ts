@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { CoreError } from '../errors.ts';
+import { formatPoints, parsePoints } from './formatPoints.ts';
+import { gradeHandIn, type JudgedMustShow } from './gradeHandIn.ts';
+import { VERDICTS, verdictUnits } from './verdicts.ts';
+
+const judged = fc.array(fc.record({ units: fc.nat(1000), verdict: fc.constantFrom(...VERDICTS, null) }), {
+  maxLength: 20,
+});
+
+describe('verdictUnits', () => {
+  it.each([
+    ['shown', 75, 75],
+    ['partly', 100, 50],
+    ['partly', 75, 38], // 37.5, up in the student's favour
+    ['partly', 1, 1],
+    ['partly', 0, 0],
+    ['not-shown', 75, 0],
+  ] as const)('%s of %i units gives %i, worked by hand', (verdict, units, expected) => {
+    expect(verdictUnits(verdict, units)).toBe(expected);
+  });
+  it.each([-1, 0.5, Number.NaN, Number.POSITIVE_INFINITY])('refuses %d units', (units) => {
+    expect(() => verdictUnits('shown', units)).toThrow(CoreError);
+  });
+});
+
+describe('gradeHandIn', () => {
+  it('adds up an example worked by hand: 1 + 0.75 of 1.5 + 0.38 of 0.75, one open', () => {
+    const mustShows: JudgedMustShow[] = [
+      { units: 100, verdict: 'shown' },
+      { units: 150, verdict: 'partly' },
+      { units: 75, verdict: 'partly' },
+      { units: 200, verdict: 'not-shown' },
+      { units: 125, verdict: null },
+    ];
+    expect(gradeHandIn(mustShows, 25)).toEqual({ fromVerdicts: 213, most: 650, open: 1, total: 238 });
+  });
+  it('never leaves 0 to the most there is, whatever the adjustment', () => {
+    fc.assert(
+      fc.property(judged, fc.integer({ min: -100_000, max: 100_000 }), (mustShows, adjustment) => {
+        const grade = gradeHandIn(mustShows, adjustment);
+        expect(grade.total).toBeGreaterThanOrEqual(0);
+        expect(grade.total).toBeLessThanOrEqual(grade.most);
+        expect(Number.isInteger(grade.total)).toBe(true);
+      }),
+    );
+  });
+  it('does not mind the order', () => {
+    fc.assert(
+      fc.property(judged, (mustShows) => {
+        expect(gradeHandIn([...mustShows].reverse())).toEqual(gradeHandIn(mustShows));
+      }),
+    );
+  });
+});
+
+describe('points as text', () => {
+  it.each([
+    [0, '0'],
+    [300, '3'],
+    [250, '2.5'],
+    [267, '2.67'],
+    [5, '0.05'],
+    [-50, '−0.5'],
+  ])('writes %i units as %s', (units, text) => {
+    expect(formatPoints(units)).toBe(text);
+  });
+  it.each([
+    ['2', 200],
+    ['-1,5', -150],
+    ['−0.25', -25],
+    ['+0.1', 10],
+    ['1.234', null],
+    ['1e3', null],
+    ['', null],
+    ['0x10', null],
+  ])('reads %j as %s', (text, units) => {
+    expect(parsePoints(text)).toBe(units);
+  });
+  it('reads back what it writes', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -99_999_999, max: 99_999_999 }), (units) => {
+        expect(parsePoints(formatPoints(units))).toBe(units);
+      }),
+    );
+  });
+});

@@ -1,0 +1,92 @@
+import { createCanvas } from '@napi-rs/canvas';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { drawPins, PIN_INK, type PinCanvas, pinHead, pinRadius } from './drawPins.ts';
+import { framedBox, framingOf } from './framing.ts';
+import { marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
+
+const CAPTURE = { width: 800, height: 600 };
+
+describe('pins', () => {
+  it('gives a letter one pin in a picture; the next one moves it', () => {
+    const once = putPin(putPin([], 'b', { x: 10, y: 10 }, CAPTURE), 'a', { x: 5, y: 5 }, CAPTURE);
+    const moved = putPin(once, 'b', { x: 99.7, y: 40.2 }, CAPTURE);
+    expect(moved).toEqual([
+      { kind: 'pin', letter: 'a', x: 5, y: 5 },
+      { kind: 'pin', letter: 'b', x: 99, y: 40 },
+    ]);
+    expect(takePinOut(moved, 'a').map((m) => m.letter)).toEqual(['b']);
+  });
+  it('stays on the capture however far it is moved', () => {
+    fc.assert(
+      fc.property(fc.integer(), fc.integer(), (dx, dy) => {
+        const [pin] = movePin(putPin([], 'a', { x: 400, y: 300 }, CAPTURE), 'a', dx, dy, CAPTURE);
+        expect(pin?.x).toBeGreaterThanOrEqual(0);
+        expect(pin?.x).toBeLessThan(CAPTURE.width);
+        expect(pin?.y).toBeGreaterThanOrEqual(0);
+        expect(pin?.y).toBeLessThan(CAPTURE.height);
+      }),
+    );
+  });
+  it('shows the same pixel of the capture however it is framed', () => {
+    fc.assert(
+      fc.property(fc.nat(799), fc.nat(599), fc.nat(400), fc.nat(300), (x, y, left, top) => {
+        const marks = putPin([], 'a', { x, y }, CAPTURE);
+        const frame = { x: left, y: top, width: 400, height: 300 };
+        const [pin] = marksInFrame(marks, frame);
+        const inside = x >= left && x < left + 400 && y >= top && y < top + 300;
+        if (!inside) expect(pin).toBeUndefined();
+        else expect([(pin?.x ?? 0) + left, (pin?.y ?? 0) + top]).toEqual([x, y]);
+      }),
+    );
+  });
+});
+
+describe('framing', () => {
+  it('reads a frame over everything as the whole', () => {
+    expect(framingOf({ x: 0, y: 0, width: 800, height: 600 }, CAPTURE)).toEqual({ kind: 'whole' });
+    expect(framingOf({ x: 0, y: 0, width: 799, height: 600 }, CAPTURE).kind).toBe('region');
+  });
+  it('never frames nothing: a region outside counts as the whole', () => {
+    expect(framedBox({ kind: 'region', box: { x: 900, y: 0, width: 10, height: 10 } }, CAPTURE)).toEqual({
+      x: 0,
+      y: 0,
+      ...CAPTURE,
+    });
+    expect(framedBox({ kind: 'region', box: { x: 700, y: 500, width: 300, height: 300 } }, CAPTURE)).toEqual({
+      x: 700,
+      y: 500,
+      width: 100,
+      height: 100,
+    });
+  });
+});
+
+describe('drawPins', () => {
+  const ink = Number.parseInt(PIN_INK.slice(1), 16);
+  const draw = (x: number, y: number) => {
+    const canvas = createCanvas(CAPTURE.width, CAPTURE.height);
+    const context = canvas.getContext('2d');
+    drawPins(context as unknown as PinCanvas, [{ kind: 'pin', letter: 'a', x, y }], CAPTURE, 'sans-serif');
+    return (px: number, py: number) => {
+      const [r = 0, g = 0, b = 0, a = 0] = context.getImageData(px, py, 1, 1).data;
+      return { rgb: (r << 16) | (g << 8) | b, a };
+    };
+  };
+  it('reaches its pixel with the tip and has its head above', () => {
+    const at = draw(400, 300);
+    expect(at(400, 300).a).toBeGreaterThan(60);
+    expect(at(400, 299 - pinRadius(CAPTURE) * 0.6).rgb).toBe(ink);
+    expect(at(400, 306).a).toBe(0);
+  });
+  it('turns its head down at the upper edge, so that it is never cut off', () => {
+    const head = pinHead({ x: 400, y: 3 }, pinRadius(CAPTURE), CAPTURE);
+    expect(head.y).toBeGreaterThan(3);
+    expect(draw(400, 3)(Math.round(head.x) - 6, Math.round(head.y)).rgb).toBe(ink);
+  });
+  it('stays readable on small and large pictures', () => {
+    expect(pinRadius({ width: 100, height: 50 })).toBe(9);
+    expect(pinRadius({ width: 1280, height: 800 })).toBe(14);
+    expect(pinRadius({ width: 7680, height: 2160 })).toBe(26);
+  });
+});
