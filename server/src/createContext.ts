@@ -4,7 +4,7 @@ import type { Context } from './context.ts';
 import { openDatabase } from './db/database.ts';
 import { createJobQueue } from './jobs/jobQueue.ts';
 import { inspectPicture } from './pictures/inspect.ts';
-import { createPictureWork } from './pictures/pictureWork.ts';
+import { createPictureWork, type PictureWork } from './pictures/pictureWork.ts';
 import type { Settings } from './settings.ts';
 
 /** Opens everything the server works with; `close` ends it again in the right order. */
@@ -12,10 +12,10 @@ export async function createContext(
   settings: Settings,
   log: Logger,
   now: () => Date = () => new Date(),
+  pictures: PictureWork = createPictureWork(),
 ): Promise<Context & { close(): Promise<void> }> {
   const db = await openDatabase(settings.dataFolder);
   const blobs = await createFolderBlobStore(settings.dataFolder);
-  const pictures = createPictureWork();
   const jobs = createJobQueue(db, log, now);
   const context: Context = { settings, db, blobs, pictures, jobs, log, now };
   await jobs.start({ inspect: (sha256) => inspectPicture(context, sha256) });

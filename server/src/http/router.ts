@@ -100,8 +100,11 @@ function parsePart(schema: ZodType | undefined, value: unknown, where: string): 
   });
 }
 
+/** The first fault as a sentence. */
 function describe(error: ZodError): string {
-  const issue = error.issues[0];
-  const path = issue?.path.join('.');
-  return path ? `${path}: ${issue?.message}` : (issue?.message ?? 'The request cannot be read.');
+  const [issue] = error.issues;
+  if (!issue) return 'The request cannot be read.';
+  const path = issue.path.join('.');
+  const message = issue.message.replace(/[.]?$/, '.');
+  return path ? `${path}: ${message}` : message;
 }

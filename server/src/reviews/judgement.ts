@@ -1,4 +1,5 @@
 import type { Assignment, Judgement } from '@nachweis/contract';
+import { sql } from 'kysely';
 import type { DbOrTrx } from '../db/database.ts';
 import { readGrade } from './grades.ts';
 
@@ -25,7 +26,7 @@ export async function readJudgement(
     .select(['given_name', 'surname'])
     .where('hand_in_id', '=', handInId)
     .orderBy('written_at')
-    .orderBy('remarks.id')
+    .orderBy(sql`remarks.rowid`)
     .execute();
   const { total, ...grade } = await readGrade(db, handInId);
   return {

@@ -1,0 +1,299 @@
+import { randomUUID } from 'node:crypto';
+import { type Access, type Endpoint, endpoints } from '@nachweis/contract';
+import type { Agent } from 'supertest';
+import { describe, expect, it } from 'vitest';
+import {
+  addEvidence,
+  handedIn,
+  handIn,
+  picture,
+  serverPerTest,
+  type TestServer,
+} from '../testServer.testing.ts';
+
+const server = serverPerTest();
+
+/** Who asks. Each object asked for belongs to the student "own", in a course with "instructor", "marker" and "classmate". */
+const CALLERS = [
+  'nobody',
+  'own',
+  'classmate',
+  'instructor',
+  'marker',
+  'strangerStudent',
+  'strangerInstructor',
+] as const;
+type Caller = (typeof CALLERS)[number];
+/** `in`: the door is open (whatever is said behind it); the numbers are refusals. */
+type Outcome = 'in' | 401 | 403 | 404;
+
+/** The whole of who may do what, written down once more, independently of the rules. */
+const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
+  public: {
+    nobody: 'in',
+    own: 'in',
+    classmate: 'in',
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 'in',
+    strangerInstructor: 'in',
+  },
+  person: {
+    nobody: 401,
+    own: 'in',
+    classmate: 'in',
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 'in',
+    strangerInstructor: 'in',
+  },
+  'course-member': {
+    nobody: 401,
+    own: 'in',
+    classmate: 'in',
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'course-student': {
+    nobody: 401,
+    own: 'in',
+    classmate: 'in',
+    instructor: 403,
+    marker: 403,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'course-staff': {
+    nobody: 401,
+    own: 403,
+    classmate: 403,
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'course-instructor': {
+    nobody: 401,
+    own: 403,
+    classmate: 403,
+    instructor: 'in',
+    marker: 403,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'own-capture': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'own-evidence': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'own-hand-in': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'hand-in-staff': {
+    nobody: 401,
+    own: 403,
+    classmate: 403,
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  'hand-in-instructor': {
+    nobody: 401,
+    own: 403,
+    classmate: 403,
+    instructor: 'in',
+    marker: 403,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+};
+
+async function world(s: TestServer) {
+  const room = await handedIn(s, { attempts: 3 });
+  const { evidenceId, captureId } = await addEvidence(room.student, room.assignment);
+  const [classmate, marker, strangerStudent, strangerInstructor] = [
+    await s.addPerson(),
+    await s.addPerson(),
+    await s.addPerson(),
+    await s.addPerson(),
+  ];
+  const { db } = s.context;
+  await db
+    .insertInto('members')
+    .values({ course_id: room.courseId, person_id: classmate.id, role: 'student' })
+    .execute();
+  await db
+    .insertInto('members')
+    .values({ course_id: room.courseId, person_id: marker.id, role: 'marker' })
+    .execute();
+  await s.addCourse([
+    [strangerStudent, 'student'],
+    [strangerInstructor, 'instructor'],
+  ]);
+  const agents: Record<Caller, Agent> = {
+    nobody: s.nobody(),
+    own: room.student,
+    classmate: await s.signedIn(classmate),
+    instructor: room.instructor,
+    marker: await s.signedIn(marker),
+    strangerStudent: await s.signedIn(strangerStudent),
+    strangerInstructor: await s.signedIn(strangerInstructor),
+  };
+  return {
+    room,
+    agents,
+    ids: {
+      assignmentId: room.assignment.id,
+      evidenceId,
+      captureId,
+      handInId: room.handInId,
+      mustShowId: room.exponent,
+      remarkId: randomUUID(),
+    },
+  };
+}
+
+function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proofPointId: string) {
+  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '');
+  // Well-formed, so that what refuses is the access and not the parsing; with a version that changes nothing.
+  const body = {
+    assignmentId: ids.assignmentId,
+    captureId: ids.captureId,
+    proofPointId,
+    framing: { kind: 'whole' },
+    marks: [],
+    baseVersion: 999,
+    text: 'x',
+    id: randomUUID(),
+    draftVersion: 999,
+    verdict: null,
+    verdicts: {},
+    itemId: null,
+    x: null,
+    y: null,
+    units: 0,
+    reason: '',
+    email: 'a@b.example',
+    password: 'x',
+    personId: randomUUID(),
+  };
+  const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard` : path);
+  if (endpoint.body === 'picture')
+    return call.set('Content-Type', 'image/png').send(Buffer.from('no picture'));
+  return endpoint.body ? call.send(body) : call;
+}
+
+describe('the access matrix: every endpoint, every caller', () => {
+  const all = Object.entries(endpoints) as Array<[string, Endpoint]>;
+  it('covers the whole contract', () => {
+    expect(all.length).toBeGreaterThan(20);
+    expect(new Set(all.map(([, e]) => e.access)).size).toBe(Object.keys(EXPECTED).length);
+  });
+  it.each(CALLERS)('for %s', async (caller) => {
+    const { agents, ids, room } = await world(server());
+    const wrong: string[] = [];
+    // Signing out comes last: it ends the session the others need.
+    for (const [name, endpoint] of [...all].sort(
+      ([a], [b]) => Number(a === 'signOut') - Number(b === 'signOut'),
+    )) {
+      const { status, body } = await ask(agents[caller], endpoint, ids, room.assignment.points[0]?.id ?? '');
+      const expected = EXPECTED[endpoint.access][caller];
+      // Behind the open door a wrong password is a 401 and a closed demo a 403 of their own kind.
+      const refusedByAccess =
+        [401, 403, 404].includes(status) &&
+        !['wrong-credentials'].includes(body.code) &&
+        name !== 'demoSignIn';
+      const outcome = refusedByAccess ? status : 'in';
+      if (outcome !== expected) wrong.push(`${name}: ${outcome} (${body?.detail}), expected ${expected}`);
+    }
+    expect(wrong).toEqual([]);
+  });
+});
+
+describe('files', () => {
+  it('go to those who may see them, by kind and caller', async () => {
+    const { agents, room } = await world(server());
+    const { body } = await room.student.get(`/api/hand-ins/${room.handInId}`).expect(200);
+    const [item] = body.items;
+    const { draft } = (await room.student.get(`/api/assignments/${room.assignment.id}`)).body;
+    const outcomes = async (href: string) =>
+      Object.fromEntries(
+        await Promise.all(CALLERS.map(async (c) => [c, (await agents[c].get(href)).status])),
+      );
+    const handed = {
+      nobody: 401,
+      own: 200,
+      classmate: 404,
+      instructor: 200,
+      marker: 200,
+      strangerStudent: 404,
+      strangerInstructor: 404,
+    };
+    expect(await outcomes(item.baseHref)).toEqual(handed);
+    expect(await outcomes(item.fileHref)).toEqual(handed);
+    expect(await outcomes(item.thumbHref)).toEqual(handed);
+    // The capture itself still holds what was framed away: its owner's alone.
+    expect(await outcomes(draft.evidence[0].capture.href)).toEqual({
+      ...handed,
+      instructor: 404,
+      marker: 404,
+    });
+  });
+});
+
+describe("another person's objects", () => {
+  it('cannot be brought into an own draft', async () => {
+    const { agents, room } = await world(server());
+    const { captureId, body } = await addEvidence(room.student, room.assignment);
+    await agents.classmate
+      .put(`/api/evidence/${randomUUID()}`)
+      .send({ ...body, captureId })
+      .expect(404);
+  });
+  it('cannot be written through a proof point or picture of somewhere else', async () => {
+    const { agents, room } = await world(server());
+    const elsewhere = await server().addAssignment(room.courseId);
+    const { body } = await addEvidence(room.student, room.assignment);
+    await room.student
+      .put(`/api/evidence/${randomUUID()}`)
+      .send({ ...body, proofPointId: elsewhere.points[0]?.id })
+      .expect(404);
+    await agents.instructor
+      .put(`/api/hand-ins/${room.handInId}/verdicts/${elsewhere.points[0]?.mustShows[0]?.id}`)
+      .send({ verdict: 'shown' })
+      .expect(404);
+  });
+  it('cannot be had by the id of their hand-in', async () => {
+    const { agents, room } = await world(server());
+    const { draft } = await addEvidence(agents.classmate, room.assignment, {}, await picture());
+    const answer = await handIn(
+      agents.classmate,
+      room.assignment.id,
+      draft.version,
+      room.handInId as ReturnType<typeof randomUUID>,
+    );
+    expect(answer.status).toBe(404);
+  });
+});

@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest';
+import { addEvidence, classroom, putCapture, serverPerTest } from '../testServer.testing.ts';
+
+const server = serverPerTest();
+
+describe('evidence', () => {
+  it('gets its name from the rule and keeps framing and marks', async () => {
+    const { student, assignment } = await classroom(server(), { nameRule: '{surname}_{assignment}_{point}' });
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 3, y: 4 }];
+    const framing = { kind: 'region' as const, box: { x: 1, y: 2, width: 30, height: 20 } };
+    const { draft } = await addEvidence(student, assignment, { marks, framing });
+    expect(draft.evidence).toMatchObject([
+      { fileName: 'Okafor_Rating-curve_P1.png', marks, framing, version: 1 },
+    ]);
+  });
+  it('numbers names that would be equal', async () => {
+    const points = [1, 2].map((n) => ({ title: `Point ${n}`, instructions: '', mustShows: [] }));
+    const { student, assignment } = await classroom(server(), { nameRule: '{surname}', points });
+    await addEvidence(student, assignment);
+    const { draft } = await addEvidence(student, assignment, {
+      proofPointId: assignment.points[1]?.id ?? '',
+    });
+    expect(draft.evidence.map((e: { fileName: string }) => e.fileName)).toEqual([
+      'Okafor.png',
+      'Okafor-2.png',
+    ]);
+  });
+  it('refuses a write from an old version and keeps what is there', async () => {
+    const { student, assignment } = await classroom(server());
+    const { evidenceId, body } = await addEvidence(student, assignment);
+    const put = (x: number, baseVersion: number) =>
+      student
+        .put(`/api/evidence/${evidenceId}`)
+        .send({ ...body, baseVersion, marks: [{ kind: 'pin', letter: 'a', x, y: 1 }] });
+    await put(1, 1).expect(200);
+    const stale = await put(2, 1).expect(409);
+    expect(stale.body.code).toBe('stale-version');
+    const { body: sheet } = await student.get(`/api/assignments/${assignment.id}`);
+    expect(sheet.draft.evidence[0]).toMatchObject({ version: 2, marks: [{ x: 1 }] });
+    await put(2, 2).expect(200);
+  });
+  it('takes the same write twice, as after a lost answer', async () => {
+    const { student, assignment } = await classroom(server());
+    const { evidenceId, body, draft } = await addEvidence(student, assignment);
+    const again = await student.put(`/api/evidence/${evidenceId}`).send(body).expect(200);
+    expect(again.body.draft.evidence).toEqual(draft.evidence);
+  });
+  it('lets a new picture take the place of the one there, and puts that back on undo', async () => {
+    const { student, assignment } = await classroom(server());
+    const first = await addEvidence(student, assignment);
+    const second = await addEvidence(student, assignment);
+    expect(second.takenOut).toEqual([first.evidenceId]);
+    expect(second.draft.evidence.map((e: { id: string }) => e.id)).toEqual([second.evidenceId]);
+    const undone = await student.post(`/api/evidence/${first.evidenceId}/restore`).expect(200);
+    expect(undone.body.takenOut).toEqual([second.evidenceId]);
+    expect(undone.body.draft.evidence.map((e: { id: string }) => e.id)).toEqual([first.evidenceId]);
+  });
+  it('holds as many pictures as the proof point allows', async () => {
+    const { student, assignment } = await classroom(server(), {
+      nameRule: '{point}-{picture}',
+      points: [{ title: 'Two', instructions: '', maxPictures: 2, mustShows: [] }],
+    });
+    await addEvidence(student, assignment);
+    const { draft, takenOut } = await addEvidence(student, assignment);
+    expect(takenOut).toEqual([]);
+    expect(draft.evidence.map((e: { fileName: string }) => e.fileName)).toEqual(['P1-1.png', 'P1-2.png']);
+    expect((await addEvidence(student, assignment)).takenOut).toHaveLength(1);
+  });
+  it('can be taken out and put back, twice over', async () => {
+    const { student, assignment } = await classroom(server());
+    const { evidenceId } = await addEvidence(student, assignment);
+    for (let i = 0; i < 2; i++) {
+      await student.delete(`/api/evidence/${evidenceId}`).expect(200);
+      expect((await student.delete(`/api/evidence/${evidenceId}`).expect(200)).body.draft.evidence).toEqual(
+        [],
+      );
+      expect(
+        (await student.post(`/api/evidence/${evidenceId}/restore`).expect(200)).body.draft.evidence,
+      ).toHaveLength(1);
+    }
+  });
+  it('cannot be added before the assignment opens or after it closes; the capture is kept all the same', async () => {
+    const { student, assignment } = await classroom(server());
+    const { body } = await addEvidence(student, assignment);
+    for (const [at, code] of [
+      ['2026-10-31T00:00:00Z', 'not-open'],
+      ['2026-11-12T16:00:01Z', 'closed'],
+    ] as const) {
+      server().setNow(at);
+      const fresh = await server().signedIn(await fetchStudent());
+      expect((await putCapture(fresh, Buffer.from('x'))).status).toBe(422);
+      const answer = await fresh.put(`/api/evidence/${crypto.randomUUID()}`).send(body).expect(409);
+      expect(answer.body.code).toBe(code);
+    }
+    async function fetchStudent() {
+      const row = await server()
+        .context.db.selectFrom('people')
+        .selectAll()
+        .where('surname', '=', 'Okafor')
+        .executeTakeFirstOrThrow();
+      return { id: row.id, email: row.email, name: 'Bilal Okafor' };
+    }
+  });
+});
+
+describe('the own statement', () => {
+  it('is kept as written, whatever is in it', async () => {
+    const { student, assignment } = await classroom(server(), { statementPrompt: 'Say.' });
+    const text = `<script>alert(1)</script> \u202eright to left ${'👩‍🔬'.repeat(50)} ${'x'.repeat(10_000)}\n\n`;
+    const { body } = await student
+      .put(`/api/assignments/${assignment.id}/statement`)
+      .send({ text, baseVersion: 0 })
+      .expect(200);
+    expect(body).toMatchObject({ statement: text, statementVersion: 1 });
+  });
+  it('loses neither side when two tabs write', async () => {
+    const { student, assignment } = await classroom(server(), { statementPrompt: 'Say.' });
+    const put = (text: string, baseVersion: number) =>
+      student.put(`/api/assignments/${assignment.id}/statement`).send({ text, baseVersion });
+    await put('one', 0).expect(200);
+    expect((await put('two', 0).expect(409)).body.code).toBe('stale-version');
+    expect((await put('two', 1).expect(200)).body.statement).toBe('two');
+  });
+});

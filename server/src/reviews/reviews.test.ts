@@ -1,0 +1,200 @@
+import { randomUUID } from 'node:crypto';
+import { describe, expect, it } from 'vitest';
+import { addEvidence, handedIn, handIn, serverPerTest } from '../testServer.testing.ts';
+
+const server = serverPerTest();
+type Room = Awaited<ReturnType<typeof handedIn>>;
+
+const give = (room: Room, verdicts: Record<string, string | null>) =>
+  room.instructor.put(`/api/hand-ins/${room.handInId}/verdicts`).send({ verdicts });
+const feedback = async (room: Room) =>
+  (await room.student.get(`/api/hand-ins/${room.handInId}`).expect(200)).body.feedback;
+
+describe('verdicts and points', () => {
+  it('add up: 1 point shown, half of 0.75 rounded up', async () => {
+    const room = await handedIn(server());
+    const { body } = await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' }).expect(200);
+    expect(body.judgement.grade).toEqual({
+      fromVerdicts: 138,
+      most: 175,
+      total: 138,
+      open: 0,
+      adjustment: 0,
+      reason: '',
+    });
+    expect(body.state).toBe('marked');
+  });
+  it('can be changed and cleared', async () => {
+    const room = await handedIn(server());
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    const { body } = await give(room, { [room.exponent]: 'not-shown', [room.axes]: null });
+    expect(body.judgement.verdicts).toEqual({ [room.exponent]: 'not-shown' });
+    expect(body).toMatchObject({ state: 'waiting', judgement: { grade: { fromVerdicts: 0, open: 1 } } });
+  });
+  it('are adjusted by hand with a reason, never without', async () => {
+    const room = await handedIn(server());
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'not-shown' });
+    const adjust = (units: number, reason: string, baseVersion: number) =>
+      room.instructor.put(`/api/hand-ins/${room.handInId}/adjustment`).send({ units, reason, baseVersion });
+    expect((await adjust(25, ' ', 0).expect(400)).body.fields[0].path).toBe('reason');
+    const { body } = await adjust(25, 'A good question.', 0).expect(200);
+    expect(body.judgement.grade).toMatchObject({ fromVerdicts: 100, adjustment: 25, total: 125 });
+    expect((await adjust(50, 'Somebody else', 0).expect(409)).body.code).toBe('stale-version');
+    expect((await adjust(-9000, 'Copied.', 1).expect(200)).body.judgement.grade.total).toBe(0);
+  });
+});
+
+describe('remarks', () => {
+  it('stick to a place in a picture or to the whole hand-in', async () => {
+    const room = await handedIn(server());
+    const itemId = room.receipt.files[0].itemId;
+    const put = (remark: object, id = randomUUID()) =>
+      room.instructor.put(`/api/hand-ins/${room.handInId}/remarks/${id}`).send(remark);
+    const id = randomUUID();
+    await put({ itemId, x: 10, y: 20, text: '  Label the axis. ' }, id).expect(200);
+    await put({ itemId: null, x: null, y: null, text: '<img src=x onerror=alert(1)> \u202e 👩‍🔬' }).expect(
+      200,
+    );
+    await put({ itemId, x: 64, y: 0, text: 'outside' }).expect(400);
+    await put({ itemId, x: null, y: null, text: 'nowhere' }).expect(400);
+    await put({ itemId: randomUUID(), x: 1, y: 1, text: 'no such picture' }).expect(404);
+    await put({ itemId: null, x: null, y: null, text: 'x'.repeat(10_001) }).expect(400);
+    const { body } = await put({ itemId, x: 11, y: 21, text: 'Label both axes.' }, id).expect(200);
+    expect(body.judgement.remarks).toMatchObject([
+      { id, itemId, x: 11, y: 21, text: 'Label both axes.', author: 'Ruth Mandel' },
+      { itemId: null, text: '<img src=x onerror=alert(1)> \u202e 👩‍🔬' },
+    ]);
+    await room.instructor.delete(`/api/hand-ins/${room.handInId}/remarks/${id}`).expect(200);
+    const after = await room.instructor.delete(`/api/hand-ins/${room.handInId}/remarks/${id}`).expect(200);
+    expect(after.body.judgement.remarks).toHaveLength(1);
+  });
+  it('are changed by their author only', async () => {
+    const room = await handedIn(server());
+    const colleague = await server().addPerson();
+    await server()
+      .context.db.insertInto('members')
+      .values({ course_id: room.courseId, person_id: colleague.id, role: 'instructor' })
+      .execute();
+    const other = await server().signedIn(colleague);
+    const path = `/api/hand-ins/${room.handInId}/remarks/${randomUUID()}`;
+    const remark = { itemId: null, x: null, y: null, text: 'Mine.' };
+    await room.instructor.put(path).send(remark).expect(200);
+    await other
+      .put(path)
+      .send({ ...remark, text: 'Yours.' })
+      .expect(403);
+    await other.delete(path).expect(403);
+  });
+});
+
+describe('release', () => {
+  it('shows the student everything, and nothing of it before', async () => {
+    const room = await handedIn(server());
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' });
+    await room.instructor
+      .put(`/api/hand-ins/${room.handInId}/remarks/${randomUUID()}`)
+      .send({ itemId: null, x: null, y: null, text: 'SECRET' });
+    const everything = async () => {
+      const answers = await Promise.all([
+        room.student.get(`/api/hand-ins/${room.handInId}`),
+        room.student.get(`/api/assignments/${room.assignment.id}`),
+        room.student.get('/api/assignments'),
+      ]);
+      return answers.map((a) => a.text).join('');
+    };
+    expect(await feedback(room)).toBeNull();
+    expect(await everything()).not.toMatch(/SECRET|partly|138/);
+    await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).expect(200);
+    expect(await feedback(room)).toMatchObject({
+      grade: { total: 138 },
+      verdicts: { [room.axes]: 'partly' },
+      remarks: [{ text: 'SECRET' }],
+    });
+    const { body } = await room.student.get('/api/assignments');
+    expect(body[0]).toMatchObject({ state: 'returned', totalUnits: 138 });
+  });
+  it('waits for every verdict, and happens once', async () => {
+    const room = await handedIn(server());
+    const release = () => room.instructor.post(`/api/hand-ins/${room.handInId}/release`);
+    expect((await release().expect(422)).body.detail).toBe(
+      '2 must-shows have no verdict yet. Give it, then release.',
+    );
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    expect((await release()).body).toEqual({ released: 1 });
+    expect((await release()).body).toEqual({ released: 0 });
+  });
+  it('to all leaves those out that are not ready', async () => {
+    const room = await handedIn(server());
+    const second = await server().addPerson('Zoe', 'Zander');
+    await server()
+      .context.db.insertInto('members')
+      .values({ course_id: room.courseId, person_id: second.id, role: 'student' })
+      .execute();
+    const other = await server().signedIn(second);
+    const { draft } = await addEvidence(other, room.assignment);
+    await handIn(other, room.assignment.id, draft.version);
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    const { body } = await room.instructor.post(`/api/assignments/${room.assignment.id}/release`).expect(200);
+    expect(body).toEqual({ released: 1 });
+    const { rows } = (await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`)).body;
+    expect(rows.map((r: { student: { name: string }; state: string }) => [r.student.name, r.state])).toEqual([
+      ['Bilal Okafor', 'released'],
+      ['Zoe Zander', 'waiting'],
+    ]);
+  });
+});
+
+describe('the list', () => {
+  it('has the latest attempt of each student, who is missing, and what the checks say', async () => {
+    const room = await handedIn(server(), { attempts: 2 });
+    const missing = await server().addPerson('Wen', 'Yang');
+    await server()
+      .context.db.insertInto('members')
+      .values({ course_id: room.courseId, person_id: missing.id, role: 'student' })
+      .execute();
+    const { draft } = await addEvidence(room.student, room.assignment);
+    await handIn(room.student, room.assignment.id, draft.version);
+    await server().context.jobs.idle();
+    const { body } = await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`).expect(200);
+    expect(body.rows).toMatchObject([
+      { attempt: 2, number: 'H-00002', openVerdicts: 2, findings: { look: 1, stop: 0 } },
+    ]);
+    expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang' }]);
+    const { body: cards } = await room.instructor.get('/api/assignments');
+    expect(cards[0]).toMatchObject({ as: 'staff', handIns: 1, students: 2, waiting: 1 });
+  });
+  it("finds somebody else's picture again, to the byte", async () => {
+    const room = await handedIn(server());
+    const copyist = await server().addPerson('Zoe', 'Zander');
+    await server()
+      .context.db.insertInto('members')
+      .values({ course_id: room.courseId, person_id: copyist.id, role: 'student' })
+      .execute();
+    const other = await server().signedIn(copyist);
+    const { draft } = await addEvidence(other, room.assignment, {}, room.bytes);
+    const { body: receipt } = await handIn(other, room.assignment.id, draft.version);
+    await server().context.jobs.idle();
+    const { body } = await room.instructor.get(`/api/hand-ins/${receipt.handInId}/review`).expect(200);
+    expect(Object.values(body.findings).flat()).toContainEqual({
+      level: 'stop',
+      sentence: 'Exactly this picture was also handed in by Bilal Okafor.',
+    });
+  });
+  it('leads from one hand-in to the next and to the next that waits', async () => {
+    const room = await handedIn(server());
+    const second = await server().addPerson('Zoe', 'Zander');
+    await server()
+      .context.db.insertInto('members')
+      .values({ course_id: room.courseId, person_id: second.id, role: 'student' })
+      .execute();
+    const other = await server().signedIn(second);
+    const { draft } = await addEvidence(other, room.assignment);
+    const { body: receipt } = await handIn(other, room.assignment.id, draft.version);
+    const { body } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`);
+    expect(body).toMatchObject({
+      previousId: null,
+      nextId: receipt.handInId,
+      nextWaitingId: receipt.handInId,
+    });
+  });
+});

@@ -1,0 +1,219 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { EvidenceWrite, Role } from '@nachweis/contract';
+import { type AssignmentDefinition, type EnteredAssignment, enterAssignment } from '@nachweis/demo';
+import type { Express } from 'express';
+import { pino } from 'pino';
+import sharp from 'sharp';
+import request, { type Agent } from 'supertest';
+import { afterAll, afterEach, beforeEach } from 'vitest';
+import { createApp } from './app.ts';
+import type { Context } from './context.ts';
+import { createContext } from './createContext.ts';
+import { createPictureWork } from './pictures/pictureWork.ts';
+import { hashPassword } from './sessions/passwords.ts';
+import { readSettings, type Settings } from './settings.ts';
+
+export const ORIGIN = 'http://nachweis.test';
+export const PASSWORD = 'correct horse';
+
+/** The real app on a fresh database, with a clock that tests can turn. Only the worker threads are shared by a file's tests. */
+export interface TestServer {
+  context: Context;
+  app: Express;
+  /** the clock; starts at 2026-11-05 10:00 UTC */
+  setNow: (at: string) => void;
+  addPerson: (given?: string, surname?: string) => Promise<TestPerson>;
+  addCourse: (members: Array<[TestPerson, Role]>) => Promise<string>;
+  addAssignment: (courseId: string, change?: Partial<AssignmentDefinition>) => Promise<EnteredAssignment>;
+  /** a client without a session */
+  nobody: () => Agent;
+  signedIn: (person: TestPerson) => Promise<Agent>;
+}
+
+export interface TestPerson {
+  id: string;
+  email: string;
+  name: string;
+}
+
+const DEFINITION: AssignmentDefinition = {
+  title: 'Rating curve',
+  brief: 'Fit it.',
+  opensAt: '2026-11-01T06:00:00.000Z',
+  dueAt: '2026-11-10T16:00:00.000Z',
+  lateUntil: '2026-11-12T16:00:00.000Z',
+  attempts: 1,
+  statementPrompt: null,
+  nameRule: '{surname}_{point}',
+  points: [
+    {
+      title: 'The curve',
+      instructions: 'Show it.',
+      mustShows: [
+        { text: 'the exponent', units: 100 },
+        { text: 'the axes', units: 75 },
+      ],
+    },
+  ],
+};
+
+/** One server for each test of the file that calls this. */
+export function serverPerTest(change: Partial<Settings> = {}): () => TestServer {
+  const pictures = createPictureWork();
+  let server: TestServer;
+  let close = async () => {};
+  beforeEach(async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'nachweis-test-'));
+    let at = new Date('2026-11-05T10:00:00.000Z');
+    const settings = {
+      ...readSettings({ NACHWEIS_DATA: folder, NACHWEIS_LOG: 'silent', NACHWEIS_ORIGIN: ORIGIN }),
+      ...change,
+    };
+    const context = await createContext(settings, pino({ level: 'silent' }), () => at, {
+      ...pictures,
+      close: async () => {},
+    });
+    server = build(context, (iso) => {
+      at = new Date(iso);
+    });
+    close = async () => {
+      await context.close();
+      rmSync(folder, { recursive: true, force: true });
+    };
+  });
+  afterEach(() => close());
+  afterAll(() => pictures.close());
+  return () => server;
+}
+
+let hashed: Promise<string> | null = null;
+let counter = 0;
+
+function build(context: Context, setNow: (at: string) => void): TestServer {
+  const app = createApp(context);
+  const nobody = () => request.agent(app).set('Origin', ORIGIN);
+  return {
+    context,
+    app,
+    setNow,
+    nobody,
+    async addPerson(given = 'Ada', surname = `Bergman${++counter}`) {
+      hashed ??= hashPassword(PASSWORD);
+      const person = { id: randomUUID(), email: `p${++counter}@school.example`, name: `${given} ${surname}` };
+      await context.db
+        .insertInto('people')
+        .values({
+          id: person.id,
+          email: person.email,
+          given_name: given,
+          surname,
+          password_hash: await hashed,
+          demo_note: null,
+        })
+        .execute();
+      return person;
+    },
+    async addCourse(members) {
+      const id = randomUUID();
+      await context.db
+        .insertInto('courses')
+        .values({ id, title: 'Field Data', time_zone: 'Europe/Berlin' })
+        .execute();
+      for (const [person, role] of members)
+        await context.db
+          .insertInto('members')
+          .values({ course_id: id, person_id: person.id, role })
+          .execute();
+      return id;
+    },
+    addAssignment: (courseId, change) => enterAssignment(context, courseId, { ...DEFINITION, ...change }),
+    async signedIn(person) {
+      const agent = nobody();
+      await agent.post('/api/session').send({ email: person.email, password: PASSWORD }).expect(200);
+      return agent;
+    },
+  };
+}
+
+/** A small picture that no other call makes. */
+export async function picture(seed = ++counter, width = 64, height = 48): Promise<Buffer> {
+  const data = Buffer.from(
+    Array.from({ length: width * height * 3 }, (_, i) => (i * 31 + seed * 97 + (i >> 6)) & 255),
+  );
+  return sharp(data, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
+}
+
+export async function putCapture(agent: Agent, bytes: Buffer, id = randomUUID(), query = 'source=clipboard') {
+  return agent
+    .put(`/api/captures/${id}?${query}`)
+    .set('Content-Type', 'application/octet-stream')
+    .send(bytes);
+}
+
+/** Puts a new picture into a student's draft; answers with the draft. */
+export async function addEvidence(
+  agent: Agent,
+  assignment: EnteredAssignment,
+  change: Partial<EvidenceWrite> = {},
+  bytes?: Buffer,
+) {
+  const captureId = randomUUID();
+  const evidenceId = randomUUID();
+  const captured = await putCapture(agent, bytes ?? (await picture()), captureId);
+  const body: EvidenceWrite = {
+    assignmentId: assignment.id,
+    proofPointId: assignment.points[0]?.id ?? '',
+    captureId,
+    framing: { kind: 'whole' },
+    marks: [],
+    baseVersion: 0,
+    ...change,
+  };
+  const answer = await agent.put(`/api/evidence/${evidenceId}`).send(body).expect(200);
+  return {
+    evidenceId,
+    captureId,
+    capture: captured.body,
+    body,
+    draft: answer.body.draft,
+    takenOut: answer.body.takenOut,
+  };
+}
+
+export async function handIn(agent: Agent, assignmentId: string, draftVersion: number, id = randomUUID()) {
+  return agent.post(`/api/assignments/${assignmentId}/hand-ins`).send({ id, draftVersion });
+}
+
+/** A course with a student, an instructor and an assignment, the two of them signed in. */
+export async function classroom(server: TestServer, change: Partial<AssignmentDefinition> = {}) {
+  const studentPerson = await server.addPerson('Bilal', 'Okafor');
+  const instructorPerson = await server.addPerson('Ruth', 'Mandel');
+  const courseId = await server.addCourse([
+    [studentPerson, 'student'],
+    [instructorPerson, 'instructor'],
+  ]);
+  const assignment = await server.addAssignment(courseId, change);
+  return {
+    studentPerson,
+    instructorPerson,
+    courseId,
+    assignment,
+    student: await server.signedIn(studentPerson),
+    instructor: await server.signedIn(instructorPerson),
+  };
+}
+
+/** The same with a picture handed in. */
+export async function handedIn(server: TestServer, change: Partial<AssignmentDefinition> = {}) {
+  const room = await classroom(server, change);
+  const bytes = await picture();
+  const { draft } = await addEvidence(room.student, room.assignment, {}, bytes);
+  const { body: receipt } = await handIn(room.student, room.assignment.id, draft.version);
+  const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
+  return { ...room, bytes, receipt, handInId: receipt.handInId as string, exponent, axes };
+}
