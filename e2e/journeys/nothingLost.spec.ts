@@ -1,0 +1,158 @@
+import { copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, serverDraft, signIn, signInByForm, test } from '../fixtures/school.ts';
+
+test('a picture outlives a lost server, a reload and a crash of the page, and is sent when the server is back', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await copyPicture(page, await testPicture(320, 200));
+  // Everything the page needs for framing is loaded before the server goes.
+  await page.getByText('Here belongs: The curve').hover();
+  await page.waitForLoadState('networkidle');
+  await school.stop();
+  await page.keyboard.press('Control+v');
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Shift+Alt+ArrowLeft');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=waiting]')).toHaveText(
+    '310 × 200 · kept in this browser, not sent yet',
+  );
+  await expect(page.getByText('No connection to the server.')).toBeVisible();
+
+  // The page crashes; another one is opened once the server is back.
+  const session = await page.context().newCDPSession(page);
+  const crashed = page.waitForEvent('crash');
+  void session.send('Page.crash').catch(() => {});
+  await crashed;
+  await school.start();
+  const next = await page.context().newPage();
+  await openSheet(next, school.single);
+  await expect(next.locator('[data-status=saved]')).toHaveText('310 × 200 · saved');
+  const { evidence } = await serverDraft(next, school.single);
+  expect(evidence).toMatchObject([
+    { framing: { box: { x: 0, y: 0, width: 310, height: 200 } }, capture: { width: 320 } },
+  ]);
+});
+
+test('a page that stays open sends by itself when the server is back', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByText('Here belongs: The curve').hover();
+  await page.waitForLoadState('networkidle');
+  await school.stop();
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=waiting]')).toBeVisible();
+  await school.start();
+  await expect(page.locator('[data-status=saved]')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('No connection to the server.')).toHaveCount(0);
+});
+
+test('an expired session: sign in again, go on', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.context().clearCookies();
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
+  await expect(page.locator('[data-status=waiting]')).toBeVisible();
+  await page.getByRole('link', { name: 'Sign in again' }).click();
+  await signInByForm(page, school.student);
+  await expect(page).toHaveURL(new RegExp(school.single.id));
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  expect((await serverDraft(page, school.single)).evidence).toHaveLength(1);
+});
+
+test("somebody else who signs in at the same browser neither sees nor sends the first one's picture", async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.context().clearCookies();
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=waiting]')).toBeVisible();
+  await signIn(page, school, school.classmate);
+  await openSheet(page, school.single);
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  expect((await serverDraft(page, school.single)).evidence).toEqual([]);
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+});
+
+test('a statement outlives a reload while the server is away', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}/hand-in`);
+  await page.route('**/statement', (route) => route.abort());
+  await page.getByLabel('Your own statement').fill('Half a thought');
+  await expect(page.getByText('kept in this browser')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Your own statement')).toHaveValue('Half a thought');
+  await page.unroute('**/statement');
+  await expect
+    .poll(async () => (await serverDraft(page, school.curve)).statement, { timeout: 20_000 })
+    .toBe('Half a thought');
+});
+
+test('two tabs change the same picture: both states are kept until one is chosen', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  // Another device: a write behind this tab's back.
+  const { evidence } = await serverDraft(page, school.single);
+  const [one] = evidence;
+  const theirs = {
+    assignmentId: school.single.id,
+    proofPointId: one.proofPointId,
+    captureId: one.capture.id,
+    framing: { kind: 'region', box: { x: 0, y: 0, width: 100, height: 100 } },
+    marks: [],
+    baseVersion: 1,
+  };
+  await page.request.put(`/api/evidence/${one.id}`, { data: theirs, headers: { Origin: school.address } });
+  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await page.keyboard.press('a');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Both states are kept; choose one.');
+  await page.getByRole('button', { name: 'Keep this one' }).click();
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  expect((await serverDraft(page, school.single)).evidence[0]).toMatchObject({
+    version: 3,
+    framing: { kind: 'whole' },
+    marks: [{ letter: 'a' }],
+  });
+});
+
+test('two tabs hand in the same draft at once: one succeeds, the other is told', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const other = await page.context().newPage();
+  const tabs = [page, other];
+  for (const tab of tabs) await tab.goto(`/assignments/${school.single.id}/hand-in`);
+  for (const tab of tabs) await expect(tab.getByRole('button', { name: 'Hand in now' })).toBeEnabled();
+  await Promise.all(tabs.map((tab) => tab.getByRole('button', { name: 'Hand in now' }).click()));
+  const outcome = async (tab: typeof page) => {
+    const receipt = tab.getByRole('heading', { name: 'Receipt' });
+    const told = tab.getByText(/handed in already|You have handed in|were changed since/).first();
+    await receipt.or(told).first().waitFor();
+    return (await receipt.isVisible()) ? 'receipt' : 'told';
+  };
+  expect((await Promise.all(tabs.map(outcome))).sort()).toEqual(['receipt', 'told']);
+});

@@ -1,0 +1,142 @@
+import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+test('one picture: paste, accept, hand in, confirm; four actions to the receipt, and every pixel as it was', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  const png = await testPicture(1280, 800);
+  await copyPicture(page, png);
+
+  await page.keyboard.press('Control+v'); // 1
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter'); // 2
+  await page.getByRole('button', { name: 'Hand in …' }).click(); // 3
+  await page.getByRole('button', { name: 'Hand in now' }).click(); // 4
+
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  const link = page.getByRole('link', { name: 'Ödegård_One-picture_P1.png' });
+  const file = await page.request.get((await link.getAttribute('href')) ?? '');
+  expect(file.headers()['content-type']).toBe('image/png');
+  expect((await pixelsOf(await file.body())).equals(await pixelsOf(png))).toBe(true);
+});
+
+test('a pasted picture shows its pixels in the framing view as they are', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  const png = await testPicture(640, 400);
+  await copyPicture(page, png);
+  await page.keyboard.press('Control+v');
+  await page.getByTestId('frame-pixels').waitFor();
+  const shown = await page.evaluate(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=frame-pixels]');
+    const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
+    return [...data].filter((_, i) => i % 4 !== 3);
+  });
+  expect(Buffer.from(shown).equals(await pixelsOf(png))).toBe(true);
+});
+
+test('going back from framing keeps the picture whole in its mount; undo takes it out again', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await copyPicture(page, await testPicture(300, 200));
+  await page.keyboard.press('Control+v');
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('300 × 200')).toBeVisible();
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(0);
+});
+
+test('a new picture takes the place of the old one, and undo brings that back', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  for (const [width, height] of [
+    [300, 200],
+    [310, 210],
+  ] as const) {
+    await copyPicture(page, await testPicture(width, height));
+    await page.keyboard.press('Control+v');
+    await page.getByTestId('frame-stage').waitFor();
+    await page.keyboard.press('Enter');
+    await expect(page.locator('[data-status=saved]')).toContainText(`${width} × ${height}`);
+  }
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
+});
+
+test('taking a picture out can be undone', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(300, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.getByRole('button', { name: /^Take .* out$/ }).click();
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await page.getByText('Taken out of P1.').waitFor();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+});
+
+test('several dropped files fill the free places in order; what has none is said', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  const files = await Promise.all(
+    [1, 2, 3].map(async (n) => ({
+      name: `shot ${n}.png`,
+      bytes: await testPicture(200 + n, 100, n),
+      type: 'image/png',
+    })),
+  );
+  await dropFiles(page, files);
+  await expect(page.locator('[data-status=saved]')).toHaveText(['201 × 100 · saved', '202 × 100 · saved']);
+  await expect(page.getByText('“shot 3.png” has no free place.')).toBeVisible();
+});
+
+test('pasting without a picture says what to do', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.evaluate(() => navigator.clipboard.writeText('only words'));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByText('The clipboard holds no picture.')).toBeVisible();
+});
+
+test('a handed-in file opens as a picture for its owner, and for nobody who is signed out', async ({
+  page,
+  school,
+  browser,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  const href = await page.getByRole('link', { name: 'Ödegård_One-picture_P1.png' }).getAttribute('href');
+  const [opened] = await Promise.all([
+    page.waitForEvent('popup'),
+    page.getByRole('link', { name: 'Ödegård_One-picture_P1.png' }).click(),
+  ]);
+  await opened.waitForLoadState();
+  expect(await opened.evaluate(() => [document.contentType, document.images[0]?.naturalWidth])).toEqual([
+    'image/png',
+    320,
+  ]);
+  const stranger = await browser.newContext({ baseURL: school.address });
+  expect((await stranger.request.get(href ?? '')).status()).toBe(401);
+  await stranger.close();
+});

@@ -1,0 +1,57 @@
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
+
+test.use({
+  launchOptions: {
+    executablePath: '/usr/bin/chromium',
+    args: [...ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+  },
+});
+test('one frame is frozen and the share ends', async ({ page, school }) => {
+  await page.addInitScript(() => {
+    const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);
+    navigator.mediaDevices.getDisplayMedia = async (options) => {
+      const stream = await real(options);
+      Object.assign(window, { shared: stream });
+      return stream;
+    };
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  const size = await page.getByTestId('frame').getAttribute('data-box');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { evidence } = await serverDraft(page, school.single);
+  expect(evidence[0].capture).toMatchObject({ source: 'screen-share', surface: 'display', format: 'png' });
+  expect(size).toBe(`0,0,${evidence[0].capture.width},${evidence[0].capture.height}`);
+  expect(evidence[0].capture.width).toBeGreaterThan(300);
+  expect(
+    await page.evaluate(() =>
+      (window as unknown as { shared: MediaStream }).shared.getTracks().map((t) => t.readyState),
+    ),
+  ).toEqual(['ended']);
+});
+
+test('a refused share changes nothing and says so', async ({ page, school }) => {
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getDisplayMedia = () => Promise.reject(new DOMException('no', 'NotAllowedError'));
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await expect(page.getByText('Nothing was shared, and nothing was changed.')).toBeVisible();
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+});
+
+test('a browser that cannot share says what to do instead', async ({ page, school }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(navigator.mediaDevices, 'getDisplayMedia', { value: undefined });
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await expect(page.getByText('Take the picture with your system’s own keys, then paste it.')).toBeVisible();
+});

@@ -1,0 +1,26 @@
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+const reports = process.env.NACHWEIS_REPORTS;
+
+export default defineConfig({
+  testDir: 'journeys',
+  outputDir: join(import.meta.dirname, '..', '.tmp', 'e2e'),
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  retries: 0,
+  reporter: reports ? [['list'], ['json', { outputFile: join(reports, 'e2e.json') }]] : [['list']],
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Berlin',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
+    },
+  },
+});
