@@ -36,6 +36,7 @@ export {
   type NoteCode,
   type RefusalCode,
   type Refused,
+  refuseTooLarge,
 } from './pictures/admitPicture.ts';
 export { crc32 } from './pictures/crc32.ts';
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';

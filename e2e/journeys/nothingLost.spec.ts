@@ -124,6 +124,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
   };
   await page.request.put(`/api/evidence/${one.id}`, { data: theirs, headers: { Origin: school.address } });
   await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await page.getByText('not pinned').first().waitFor();
   await page.keyboard.press('a');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('Both states are kept; choose one.');

@@ -49,6 +49,15 @@ const INSPECT: Readonly<Record<PictureFormat, (bytes: Uint8Array) => HeaderResul
   avif: inspectAvif,
 };
 
+/** The refusal of a file whose size alone is too much; it need not be read for that. */
+export function refuseTooLarge(size: number, fileName: string): Refused {
+  return {
+    ok: false,
+    code: 'too-large',
+    sentence: `“${shortened(fileName)}” has ${megabytes(size)}; at most 25 MB are taken. Save a smaller part of the screen, or save it as PNG or JPEG.`,
+  };
+}
+
 /**
  * Decides from the bytes alone whether a picture is taken in. Runs in the browser before anything is kept and again
  * on the server before anything is decoded. A wrong extension is no reason to refuse: the content decides.
@@ -61,10 +70,7 @@ export function admitPicture(bytes: Uint8Array, fileName: string): Admitted | Re
   if (bytes.length === 0)
     return refuse('empty', `${file} has no content (0 bytes). Save it again and add the new file.`);
   if (bytes.length > MAX_PICTURE_BYTES) {
-    return refuse(
-      'too-large',
-      `${file} has ${megabytes(bytes.length)}; at most 25 MB are taken. Save a smaller part of the screen, or save it as PNG or JPEG.`,
-    );
+    return refuseTooLarge(bytes.length, fileName);
   }
   const format = sniffFormat(bytes);
   if (format === null)

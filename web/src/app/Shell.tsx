@@ -66,7 +66,9 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         <Outlet />
       </div>
       <Toaster
-        position="bottom-left"
+        position="top-center"
+        offset={{ top: 56 }}
+        mobileOffset={{ top: 56 }}
         toastOptions={{
           unstyled: true,
           classNames: {

@@ -162,9 +162,9 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
         params: { assignmentId },
         body: { id: id.current, draftVersion: own.draft.version },
       });
-      void mutate(addressOf('proofSheet', { params: { assignmentId } }));
-      void mutate(addressOf('listAssignments', {}));
       navigate(`/hand-ins/${receipt.handInId}`);
+      // Forgotten, not fetched again: a sheet that says "handed in" would lead away from here before the receipt shows.
+      void mutate(addressOf('proofSheet', { params: { assignmentId } }), undefined, { revalidate: false });
     } catch (error) {
       setProblem(sentenceOf(error));
       setBusy(false);

@@ -1,4 +1,4 @@
-import { type Admitted, MAX_PICTURE_BYTES, type Refused } from '@nachweis/core';
+import { type Admitted, MAX_PICTURE_BYTES, type Refused, refuseTooLarge } from '@nachweis/core';
 import { type Remote, wrap } from 'comlink';
 import type { AdmitWorker } from '../workers/admit.worker.ts';
 
@@ -18,7 +18,7 @@ export type Checked = { ok: true; admitted: Admitted; bitmap: ImageBitmap } | Re
 
 /** Checks a picture's structure and decodes it at the same time; the one that is refused is never decoded beyond the limit. */
 export async function admitBlob(blob: Blob, name: string): Promise<Checked> {
-  if (blob.size > MAX_PICTURE_BYTES) blob = blob.slice(0, MAX_PICTURE_BYTES + 1);
+  if (blob.size > MAX_PICTURE_BYTES) return refuseTooLarge(blob.size, name);
   const checking = admitWorker().admit(blob, name);
   const small = blob.size < EAGER_BYTES;
   const decoding = small ? decode(blob) : null;

@@ -4,6 +4,9 @@ import type { Incoming } from './incoming.ts';
 /** Why no frame could be had; the message is shown. */
 export class ShareError extends Error {}
 
+/** After this, the frame the video holds is taken even if the browser did not announce it. */
+const PATIENCE_MS = 1500;
+
 const SURFACES: Readonly<Record<string, Surface>> = { monitor: 'display', window: 'window', browser: 'tab' };
 
 /**
@@ -42,8 +45,10 @@ async function freezeFrame(stream: MediaStream): Promise<Blob> {
   const video = document.createElement('video');
   video.muted = true;
   video.srcObject = stream;
+  // Asked for before playing: a screen on which nothing moves may give this one frame and no other.
+  const presented = new Promise<void>((resolve) => video.requestVideoFrameCallback(() => resolve()));
   await video.play();
-  await new Promise<void>((resolve) => video.requestVideoFrameCallback(() => resolve()));
+  await Promise.race([presented, new Promise((resolve) => setTimeout(resolve, PATIENCE_MS))]);
   const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
   const context = canvas.getContext('2d');
   if (!context || canvas.width === 0) throw new ShareError('The shared picture came out empty. Try again.');

@@ -1,6 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { useCallback, useEffect, useRef } from 'react';
-import { toast } from 'sonner';
 import { keepNew } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { admitBlob, warmUp } from './admit.ts';
@@ -22,6 +21,8 @@ interface IntakeOptions {
   chosenId: string;
   /** called for each picture once it is in its mount */
   onAdded: (added: Added, howMany: number) => void;
+  /** called once with a sentence for each picture that was not taken */
+  onRefused: (sentences: string[]) => void;
 }
 
 /** The one way in for pictures, wherever they come from: checked, kept in the browser, put in their place. */
@@ -35,8 +36,8 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
       incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name) })),
     );
     const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
-    for (const { result } of checked) if (!result.ok) toast.error(result.sentence, { duration: 12_000 });
-    const { personId, assignmentId, points, pictures, chosenId, onAdded } = latest.current;
+    const { personId, assignmentId, points, pictures, chosenId, onAdded, onRefused } = latest.current;
+    const refused = checked.flatMap(({ result }) => (result.ok ? [] : [result.sentence]));
     const counts = Object.fromEntries(
       points.map((p) => [p.id, pictures.filter((x) => x.proofPointId === p.id).length]),
     );
@@ -44,14 +45,12 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
     for (const [index, { one, admitted, bitmap }] of good.entries()) {
       const proofPointId = places[index];
       if (!proofPointId) {
-        toast.warning(
+        refused.push(
           `“${one.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,
-          { duration: 12_000 },
         );
         bitmap.close();
         continue;
       }
-      for (const note of admitted.notes) toast.info(note.sentence, { duration: 10_000 });
       const ids = { captureId: crypto.randomUUID(), evidenceId: crypto.randomUUID() };
       onAdded({ ...ids, proofPointId, bitmap }, good.length);
       await keepNew(
@@ -83,5 +82,6 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
         },
       );
     }
+    if (refused.length > 0) onRefused(refused);
   }, []);
 }

@@ -10,6 +10,7 @@ import { Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
+import { RefusedPictures } from './RefusedPictures.tsx';
 import { SourceBar } from './SourceBar.tsx';
 import { usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
@@ -36,6 +37,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const [preparing, setPreparing] = useState<Preparing | null>(null);
   const [fresh, setFresh] = useState<Added | null>(null);
   const [deskOpen, setDeskOpen] = useState(false);
+  const [refused, setRefused] = useState<string[]>([]);
   const actions = usePictureActions(assignment.id);
 
   const firstEmpty = points.find((p) => !pictures.some((x) => x.proofPointId === p.id));
@@ -74,10 +76,14 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
     pictures,
     chosenId,
     onAdded,
+    onRefused: setRefused,
   });
   const dragging = usePasteAndDrop(!locked && !preparing, (incoming) => void takeIn(incoming));
   const closePreparing = () => {
-    if (fresh) tellAdded(fresh);
+    if (fresh) {
+      tellAdded(fresh);
+      fresh.bitmap.close();
+    }
     setPreparing(null);
     setFresh(null);
   };
@@ -103,6 +109,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
           onDesk={() => setDeskOpen(true)}
         />
       )}
+      {refused.length > 0 && <RefusedPictures sentences={refused} onDismiss={() => setRefused([])} />}
       <ol
         className={`grid flex-1 auto-rows-min grid-cols-[repeat(auto-fit,minmax(min(100%,19rem),1fr))] items-start gap-x-5 gap-y-6 p-4 sm:px-6 ${dragging ? 'bg-verdigris-wash' : ''}`}
         onPointerEnter={() => void importPrepare()}

@@ -1,0 +1,108 @@
+import { createHash } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileNameFaults } from '@nachweis/core';
+import { createContext, readSettings } from '@nachweis/server';
+import { pino } from 'pino';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { probePictures, ratingPictures } from './evidence.ts';
+import { fillDemo } from './fill.ts';
+import { emailOf, STUDENTS } from './people.ts';
+
+const TODAY = new Date('2026-11-20T12:00:00Z');
+const folder = mkdtempSync(join(tmpdir(), 'nachweis-demo-'));
+let context: Awaited<ReturnType<typeof createContext>>;
+
+beforeAll(async () => {
+  let at = TODAY;
+  context = await createContext(readSettings({ NACHWEIS_DATA: folder }), pino({ level: 'silent' }), () => at);
+  await fillDemo(
+    context,
+    {
+      set: (to) => {
+        at = to;
+      },
+    },
+    TODAY,
+  );
+}, 180_000);
+afterAll(async () => {
+  await context.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('the demo', () => {
+  it('has the people and assignments of the scenario', async () => {
+    const { db } = context;
+    const roles = await db
+      .selectFrom('members')
+      .select('role')
+      .select((eb) => eb.fn.countAll<number>().as('n'))
+      .groupBy('role')
+      .orderBy('role')
+      .execute();
+    expect(roles).toEqual([
+      { role: 'instructor', n: 2 },
+      { role: 'marker', n: 1 },
+      { role: 'student', n: 24 },
+    ]);
+    const titles = await db.selectFrom('assignments').select('title').orderBy('due_at').execute();
+    expect(titles.map((t) => t.title)).toEqual(['Probe start-up', 'Rating curve', 'Gap filling']);
+  });
+  it('is at the point the scenario tells of: one released, one being reviewed, one open', async () => {
+    const { db } = context;
+    const counts = await db
+      .selectFrom('hand_ins')
+      .innerJoin('assignments', 'assignments.id', 'hand_ins.assignment_id')
+      .innerJoin('reviews', 'reviews.hand_in_id', 'hand_ins.id')
+      .select('assignments.title')
+      .select((eb) => [
+        eb.fn.countAll<number>().as('handIns'),
+        eb.fn.count<number>('reviews.released_at').as('released'),
+        eb.fn.sum<number>('late').as('late'),
+      ])
+      .groupBy('title')
+      .orderBy('title')
+      .execute();
+    expect(counts).toMatchObject([
+      { title: 'Probe start-up', handIns: 23, released: 23 },
+      { title: 'Rating curve', handIns: 21, released: 0 },
+    ]);
+    expect(counts[1]?.late).toBeGreaterThan(0);
+    const judged = await db
+      .selectFrom('verdicts')
+      .innerJoin('hand_ins', 'hand_ins.id', 'verdicts.hand_in_id')
+      .innerJoin('assignments', 'assignments.id', 'assignment_id')
+      .select('hand_in_id')
+      .distinct()
+      .where('title', '=', 'Rating curve')
+      .execute();
+    expect(judged).toHaveLength(8);
+  });
+  it('holds no picture twice but the one that was copied, and only sound names', async () => {
+    const rows = await context.db
+      .selectFrom('captures')
+      .select('sha256')
+      .select((eb) => eb.fn.countAll<number>().as('n'))
+      .groupBy('sha256')
+      .having((eb) => eb.fn.countAll(), '>', 1)
+      .execute();
+    // The copyist's three pictures.
+    expect(rows.map((r) => r.n)).toEqual([2, 2, 2]);
+    for (const { file_name } of await context.db.selectFrom('hand_in_items').select('file_name').execute())
+      expect(fileNameFaults(file_name)).toEqual([]);
+  });
+  it('draws the same pictures every time', () => {
+    const hash = (pictures: Array<{ png: Buffer }>) =>
+      pictures.map((p) => createHash('sha256').update(p.png).digest('hex'));
+    expect(hash(probePictures(3, null))).toEqual(hash(probePictures(3, null)));
+    expect(hash(ratingPictures(3, null))).not.toEqual(hash(ratingPictures(4, null)));
+    expect(hash(ratingPictures(3, 'no-axis-labels'))[1]).not.toBe(hash(ratingPictures(3, null))[1]);
+  });
+  it('gives everybody an address of their own in a domain kept for examples (RFC 2606)', () => {
+    const emails = STUDENTS.map(emailOf);
+    expect(new Set(emails).size).toBe(24);
+    for (const email of emails) expect(email).toMatch(/^[a-z-]+\.[a-z-]+@riverschool\.example$/);
+  });
+});
