@@ -121,3 +121,13 @@ test('framing again starts from the frame there is, and pins stay on their pixel
     { kind: 'pin', letter: 'a', x: 350, y: 250 },
   ]);
 });
+
+test('the picture is there again after looking at the pins', async ({ page }) => {
+  await page.getByRole('button', { name: 'Pin the must-shows' }).click();
+  await page.getByText('not pinned').first().waitFor();
+  await page.getByRole('button', { name: 'Frame it' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await expect
+    .poll(() => page.getByTestId('frame-pixels').evaluate((canvas: HTMLCanvasElement) => canvas.width))
+    .toBe(WIDTH);
+});

@@ -32,7 +32,9 @@ test('a pasted picture shows its pixels in the framing view as they are', async 
   await page.getByTestId('frame-pixels').waitFor();
   const shown = await page.evaluate(() => {
     const canvas = document.querySelector<HTMLCanvasElement>('[data-testid=frame-pixels]');
-    const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
+    const copy = new OffscreenCanvas(canvas?.width ?? 1, canvas?.height ?? 1).getContext('2d');
+    if (canvas) copy?.drawImage(canvas, 0, 0);
+    const data = copy?.getImageData(0, 0, copy.canvas.width, copy.canvas.height).data ?? [];
     return [...data].filter((_, i) => i % 4 !== 3);
   });
   expect(Buffer.from(shown).equals(await pixelsOf(png))).toBe(true);

@@ -45,6 +45,7 @@ export function FramedPicture({
           <img
             src={url}
             alt={alt}
+            decoding="async"
             draggable={false}
             className="absolute max-w-none"
             style={cut(frame, width, height)}

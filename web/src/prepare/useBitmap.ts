@@ -1,14 +1,18 @@
 import { useEffect, useState } from 'react';
 
-/** A picture's pixels, decoded off the main thread; null until they are there. */
+/**
+ * A picture's pixels, decoded off the main thread; null until they are there.
+ * @param given decoded already; one that was handed over to a canvas before (its width is 0 then) is fetched again
+ */
 export function useBitmap(
   url: string,
   given: ImageBitmap | null,
 ): { bitmap: ImageBitmap | null; failed: boolean } {
+  const [usable] = useState(() => (given && given.width > 0 ? given : null));
   const [fetched, setFetched] = useState<ImageBitmap | null>(null);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
-    if (given) return;
+    if (usable) return;
     let ended = false;
     let own: ImageBitmap | null = null;
     const load = async () => {
@@ -23,6 +27,6 @@ export function useBitmap(
       ended = true;
       own?.close();
     };
-  }, [url, given]);
-  return { bitmap: given ?? fetched, failed };
+  }, [url, usable]);
+  return { bitmap: usable ?? fetched, failed };
 }

@@ -1,0 +1,39 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+
+interface Chunk {
+  file: string;
+  imports?: string[];
+  isEntry?: boolean;
+}
+
+const BUDGET = 180_000;
+
+/**
+ * Everything the sign-in and proof-sheet pages load of script: the entry, the proof sheet's chunk, whatever these
+ * import, and the worker that checks pictures. Sizes gzipped at level 9, as a proxy would send them.
+ */
+export function measureBundle(webDist: string): void {
+  const manifest = JSON.parse(readFileSync(join(webDist, '.vite/manifest.json'), 'utf8')) as Record<
+    string,
+    Chunk
+  >;
+  const files = new Set<string>();
+  const add = (key: string) => {
+    const chunk = manifest[key];
+    if (!chunk || files.has(chunk.file)) return;
+    files.add(chunk.file);
+    for (const next of chunk.imports ?? []) add(next);
+  };
+  for (const [key, chunk] of Object.entries(manifest)) if (chunk.isEntry) add(key);
+  add('src/proofSheet/ProofSheetScreen.tsx');
+  const entry = [...files].map((file) => readFileSync(join(webDist, file), 'utf8')).join('');
+  for (const [, worker] of entry.matchAll(/assets\/(admit\.worker-[\w-]+\.js)/g))
+    files.add(`assets/${worker}`);
+  let total = 0;
+  for (const file of files) total += gzipSync(readFileSync(join(webDist, file)), { level: 9 }).length;
+  console.log(
+    `First bundle, ${files.size} files: ${(total / 1000).toFixed(1)} kB gzipped (at most ${BUDGET / 1000} kB): ${total <= BUDGET ? 'kept' : 'NOT KEPT'}`,
+  );
+}

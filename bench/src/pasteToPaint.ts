@@ -1,0 +1,96 @@
+import { chromium } from '@playwright/test';
+import sharp from 'sharp';
+import { startBenchServer } from './benchServer.ts';
+
+const ROUNDS = 9;
+const WIDTH = 3840;
+const HEIGHT = 2160;
+
+/** A 4K picture that compresses about as a screen does: flat areas, text-like rows, and a photograph-like part. */
+async function screenPicture(): Promise<Buffer> {
+  const data = Buffer.alloc(WIDTH * HEIGHT * 3, 244);
+  for (let y = 0; y < HEIGHT; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const at = (y * WIDTH + x) * 3;
+      const text = x < 2400 && y % 24 < 14 && ((x * 2654435761 + (y - (y % 24)) * 97) >>> 13) % 5 === 0;
+      if (text) data.fill(40, at, at + 3);
+      if (x > 2600 && y > 400 && y < 1700)
+        data.set(
+          [(x * y) >> 11, (x + y) >> 4, (x ^ y) >> 3].map((v) => v & 255),
+          at,
+        );
+    }
+  }
+  return sharp(data, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+    .png()
+    .toBuffer();
+}
+
+const median = (values: number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+
+/**
+ * Time from a paste event with a 3840 x 2160 PNG to the first frame in which the framing view has drawn it, beside a
+ * bare `createImageBitmap` of the same bytes in the same page; the two take turns.
+ */
+export async function measurePaste(): Promise<void> {
+  const png = await screenPicture();
+  const server = await startBenchServer();
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
+  });
+  try {
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      baseURL: server.address,
+    });
+    const page = await context.newPage();
+    await page.request.post('/api/session', {
+      data: server.credentials,
+      headers: { Origin: server.address },
+    });
+    await page.goto(`/assignments/${server.assignmentId}`);
+    await page.getByText('The next picture goes to').waitFor();
+    await page.evaluate((base64) => {
+      const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+      Object.assign(window, { benchFile: new File([bytes], 'bench.png', { type: 'image/png' }) });
+    }, png.toString('base64'));
+    const paste: number[] = [];
+    const bare: number[] = [];
+    for (let round = 0; round <= ROUNDS; round++) {
+      const times = await page.evaluate(async () => {
+        const file = (window as unknown as { benchFile: File }).benchFile;
+        const start = performance.now();
+        (await createImageBitmap(file)).close();
+        const decoded = performance.now() - start;
+        performance.clearMarks('nachweis:framing-drawn');
+        const data = new DataTransfer();
+        data.items.add(file);
+        const pasted = performance.now();
+        dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+        while (performance.getEntriesByName('nachweis:framing-drawn').length === 0)
+          await new Promise(requestAnimationFrame);
+        // The frame after the one in which it was drawn: it has been painted.
+        await new Promise(requestAnimationFrame);
+        return { decoded, painted: performance.now() - pasted };
+      });
+      // The first round loads the framing view's code and warms both up.
+      if (round > 0) {
+        paste.push(times.painted);
+        bare.push(times.decoded);
+      }
+      await page.getByTestId('frame-stage').waitFor();
+      await page.keyboard.press('Escape');
+      await page.getByTestId('frame-stage').waitFor({ state: 'detached' });
+      await page.locator('[data-status=saved]').waitFor();
+    }
+    const [p, b] = [median(paste), median(bare)];
+    console.log(
+      `Paste of a ${WIDTH} x ${HEIGHT} PNG (${(png.length / 1e6).toFixed(1)} MB) to its first paint: median ${p.toFixed(0)} ms of ${ROUNDS}; bare createImageBitmap ${b.toFixed(0)} ms; ratio ${(p / b).toFixed(2)}`,
+    );
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+}
