@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 
 /** WCAG 2.2 A and AA by axe-core's own rules; nothing is left out. */
@@ -38,9 +38,7 @@ test('every screen is clean for axe, in the order of the work', async ({ page, s
   await page.keyboard.press('b');
   await expectClean(page, 'pins');
   await page.keyboard.press('Enter');
-  await dropFiles(page, [{ name: 'a.jpg', bytes: await testPicture(300, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 300, 200);
   await expect(page.locator('[data-status=saved]')).toHaveCount(2);
   await expectClean(page, 'proof sheet with notices');
   await page.getByRole('button', { name: 'Hand in …' }).click();

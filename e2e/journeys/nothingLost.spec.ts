@@ -1,4 +1,4 @@
-import { copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, signInByForm, test } from '../fixtures/school.ts';
 
 test('a picture outlives a lost server, a reload and a crash of the page, and is sent when the server is back', async ({
@@ -42,9 +42,7 @@ test('a page that stays open sends by itself when the server is back', async ({ 
   await page.getByText('Here belongs: The curve').hover();
   await page.waitForLoadState('networkidle');
   await school.stop();
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Escape');
+  await addByDrop(page, 320, 200, 'Escape');
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await school.start();
   await expect(page.locator('[data-status=saved]')).toBeVisible({ timeout: 20_000 });
@@ -55,9 +53,7 @@ test('an expired session: sign in again, go on', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await page.context().clearCookies();
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 320, 200);
   await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await page.getByRole('link', { name: 'Sign in again' }).click();
@@ -74,9 +70,7 @@ test("somebody else who signs in at the same browser neither sees nor sends the 
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await page.context().clearCookies();
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Escape');
+  await addByDrop(page, 320, 200, 'Escape');
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await signIn(page, school, school.classmate);
   await openSheet(page, school.single);
@@ -107,9 +101,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
 }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   // Another device: a write behind this tab's back.
   const { evidence } = await serverDraft(page, school.single);
@@ -140,9 +132,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
 test('two tabs hand in the same draft at once: one succeeds, the other is told', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   const other = await page.context().newPage();
   const tabs = [page, other];

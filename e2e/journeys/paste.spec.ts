@@ -1,4 +1,4 @@
-import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
+import { addByDrop, copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test('one picture: paste, accept, hand in, confirm; four actions to the receipt, and every pixel as it was', async ({
@@ -78,9 +78,7 @@ test('a new picture takes the place of the old one, and undo brings that back', 
 test('taking a picture out can be undone', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(300, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 300, 200);
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   await page.getByRole('button', { name: /^Take .* out$/ }).click();
   await expect(page.getByText('Here belongs: The curve')).toBeVisible();
@@ -123,9 +121,7 @@ test('a handed-in file opens as a picture for its owner, and for nobody who is s
 }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
-  await page.getByTestId('frame-stage').waitFor();
-  await page.keyboard.press('Enter');
+  await addByDrop(page, 320, 200);
   await page.getByRole('button', { name: 'Hand in …' }).click();
   await page.getByRole('button', { name: 'Hand in now' }).click();
   const href = await page.getByRole('link', { name: 'Ödegård_One-picture_P1.png' }).getAttribute('href');

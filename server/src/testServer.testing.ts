@@ -208,6 +208,22 @@ export async function classroom(server: TestServer, change: Partial<AssignmentDe
   };
 }
 
+/** One more person in a course, signed in. */
+export async function joinCourse(
+  server: TestServer,
+  courseId: string,
+  role: Role,
+  given: string,
+  surname: string,
+) {
+  const person = await server.addPerson(given, surname);
+  await server.context.db
+    .insertInto('members')
+    .values({ course_id: courseId, person_id: person.id, role })
+    .execute();
+  return { person, agent: await server.signedIn(person) };
+}
+
 /** The same with a picture handed in. */
 export async function handedIn(server: TestServer, change: Partial<AssignmentDefinition> = {}) {
   const room = await classroom(server, change);

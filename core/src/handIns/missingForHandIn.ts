@@ -13,23 +13,26 @@ export interface PointRequirements {
 }
 
 export interface DraftPicture {
+  proofPointId: string;
   capture: Size;
   framing: Framing;
   marks: readonly Mark[];
 }
 
 export interface DraftPoint {
+  id: string;
   /** "P1" */
   code: string;
-  letters: readonly string[];
+  mustShows: ReadonlyArray<{ letter: string }>;
   requirements: PointRequirements;
-  pictures: readonly DraftPicture[];
 }
 
+/** What is about to be handed in; an assignment with the pictures and the statement made for it. */
 export interface Draft {
   needsStatement: boolean;
+  proofPoints: readonly DraftPoint[];
+  pictures: readonly DraftPicture[];
   statement: string;
-  points: readonly DraftPoint[];
 }
 
 /** One thing that stands in the way of handing in (`stop`) or is worth a look before (`look`). */
@@ -42,8 +45,13 @@ export interface Missing {
 
 /** Everything that a hand-in still lacks, in the order of the proof sheet. */
 export function missingForHandIn(draft: Draft): Missing[] {
-  const missing = draft.points.flatMap(missingAtPoint);
-  if (draft.points.every((point) => point.pictures.length === 0) && missing.length === 0) {
+  const missing = draft.proofPoints.flatMap((point) =>
+    missingAtPoint(
+      point,
+      draft.pictures.filter((picture) => picture.proofPointId === point.id),
+    ),
+  );
+  if (draft.pictures.length === 0 && missing.length === 0) {
     missing.push({ level: 'stop', point: null, sentence: 'There is no picture yet. Add at least one.' });
   }
   if (draft.needsStatement && draft.statement.trim() === '') {
@@ -52,7 +60,11 @@ export function missingForHandIn(draft: Draft): Missing[] {
   return missing;
 }
 
-function missingAtPoint({ code, letters, requirements, pictures }: DraftPoint): Missing[] {
+function missingAtPoint(
+  { code, mustShows, requirements }: DraftPoint,
+  pictures: readonly DraftPicture[],
+): Missing[] {
+  const letters = mustShows.map((mustShow) => mustShow.letter);
   const { minPictures, needsPins, minWidth, minHeight } = requirements;
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {

@@ -8,16 +8,21 @@ export function inspectAvif(bytes: Uint8Array): HeaderResult {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let offset = 0;
   let size: { width: number; height: number } | null = null;
+  let data = false;
   while (offset + 8 <= bytes.length) {
     const length = view.getUint32(offset);
     const type = name(bytes, offset + 4);
     const end = length === 0 ? bytes.length : offset + length;
-    if (length === 1) break; // 64-bit box: nothing after it is needed
+    if (length === 1)
+      return damaged('bad-structure', 'it uses 64-bit boxes, which no picture of 25 MB needs');
     if (length !== 0 && length < 8) return damaged('bad-structure', `a box of ${length} bytes`);
     if (end > bytes.length) return damaged('cut-short', `the file ends inside its ${type} box`);
+    if (type === 'mdat') data = true;
     if (type === 'meta') size = largestExtent(bytes, view, offset, end);
     offset = end;
   }
+  // Cut between two boxes, or inside a box's own head.
+  if (offset !== bytes.length || !data) return damaged('cut-short', 'the file ends before its picture data');
   return size
     ? headerOf(size.width, size.height, name(bytes, 8) === 'avis')
     : damaged('bad-structure', 'it holds no size');

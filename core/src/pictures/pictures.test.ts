@@ -158,15 +158,13 @@ describe('admitPicture', () => {
     ]);
     expect(refused(png)).toBe('too-many-pixels');
   });
-  it('refuses every PNG, JPEG, GIF and AVIF that was cut short anywhere', () => {
-    for (const format of ['png', 'jpeg', 'gif', 'avif'] as const) {
-      const whole = made[format];
-      fc.assert(
-        fc.property(fc.integer({ min: 12, max: whole.length - 1 }), (length) => {
-          expect(admitPicture(whole.subarray(0, length), 'x').ok).toBe(false);
-        }),
-      );
+  it.each(PICTURE_FORMATS)('refuses a %s that was cut short, wherever', (format) => {
+    const whole = made[format];
+    const taken: number[] = [];
+    for (let length = 1; length < whole.length; length++) {
+      if (admitPicture(whole.subarray(0, length), 'x').ok) taken.push(length);
     }
+    expect(taken).toEqual([]);
   });
   it('notices any single bit that flips inside a PNG chunk', () => {
     const whole = made.png;

@@ -119,14 +119,9 @@ function requireSameVersion(current: number, lookedAt: number): void {
 
 function requireComplete(assignment: Assignment, draft: DraftDocument): void {
   const missing = missingForHandIn({
-    needsStatement: assignment.needsStatement,
+    ...assignment,
     statement: draft.statement,
-    points: assignment.proofPoints.map((point) => ({
-      code: point.code,
-      letters: point.mustShows.map((m) => m.letter),
-      requirements: point.requirements,
-      pictures: draft.evidence.filter((e) => e.proofPointId === point.id),
-    })),
+    pictures: draft.evidence,
   }).filter((m) => m.level === 'stop');
   if (missing.length === 0) return;
   const sentences = missing.map((m) => m.sentence);

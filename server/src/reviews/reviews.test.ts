@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, handedIn, handIn, serverPerTest } from '../testServer.testing.ts';
+import { addEvidence, handedIn, handIn, joinCourse, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 type Room = Awaited<ReturnType<typeof handedIn>>;
@@ -70,12 +70,7 @@ describe('remarks', () => {
   });
   it('are changed by their author only', async () => {
     const room = await handedIn(server());
-    const colleague = await server().addPerson();
-    await server()
-      .context.db.insertInto('members')
-      .values({ course_id: room.courseId, person_id: colleague.id, role: 'instructor' })
-      .execute();
-    const other = await server().signedIn(colleague);
+    const { agent: other } = await joinCourse(server(), room.courseId, 'instructor', 'Otto', 'Quist');
     const path = `/api/hand-ins/${room.handInId}/remarks/${randomUUID()}`;
     const remark = { itemId: null, x: null, y: null, text: 'Mine.' };
     await room.instructor.put(path).send(remark).expect(200);
@@ -125,12 +120,7 @@ describe('release', () => {
   });
   it('to all leaves those out that are not ready', async () => {
     const room = await handedIn(server());
-    const second = await server().addPerson('Zoe', 'Zander');
-    await server()
-      .context.db.insertInto('members')
-      .values({ course_id: room.courseId, person_id: second.id, role: 'student' })
-      .execute();
-    const other = await server().signedIn(second);
+    const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
     const { draft } = await addEvidence(other, room.assignment);
     await handIn(other, room.assignment.id, draft.version);
     await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
@@ -165,12 +155,7 @@ describe('the list', () => {
   });
   it("finds somebody else's picture again, to the byte", async () => {
     const room = await handedIn(server());
-    const copyist = await server().addPerson('Zoe', 'Zander');
-    await server()
-      .context.db.insertInto('members')
-      .values({ course_id: room.courseId, person_id: copyist.id, role: 'student' })
-      .execute();
-    const other = await server().signedIn(copyist);
+    const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
     const { draft } = await addEvidence(other, room.assignment, {}, room.bytes);
     const { body: receipt } = await handIn(other, room.assignment.id, draft.version);
     await server().context.jobs.idle();
@@ -182,12 +167,7 @@ describe('the list', () => {
   });
   it('leads from one hand-in to the next and to the next that waits', async () => {
     const room = await handedIn(server());
-    const second = await server().addPerson('Zoe', 'Zander');
-    await server()
-      .context.db.insertInto('members')
-      .values({ course_id: room.courseId, person_id: second.id, role: 'student' })
-      .execute();
-    const other = await server().signedIn(second);
+    const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
     const { draft } = await addEvidence(other, room.assignment);
     const { body: receipt } = await handIn(other, room.assignment.id, draft.version);
     const { body } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`);

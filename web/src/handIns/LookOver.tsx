@@ -21,16 +21,9 @@ interface LookOverProps {
 export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const { assignment, window: submission } = own.sheet;
   const missing = missingForHandIn({
-    needsStatement: assignment.needsStatement,
+    ...assignment,
     statement: own.statement,
-    points: assignment.proofPoints.map((point) => ({
-      code: point.code,
-      letters: point.mustShows.map((m) => m.letter),
-      requirements: point.requirements,
-      pictures: own.pictures
-        .filter((p) => p.proofPointId === point.id)
-        .map((p) => ({ capture: p, framing: p.framing, marks: p.marks })),
-    })),
+    pictures: own.pictures.map((picture) => ({ ...picture, capture: picture })),
   });
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
   const stop = missing.filter((m) => m.level === 'stop');

@@ -18,6 +18,7 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRe
 import { toast } from 'sonner';
 import type { Incoming } from '../intake/incoming.ts';
 import { useMe } from '../session/session.ts';
+import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Loading } from '../ui/states.tsx';
@@ -33,13 +34,8 @@ interface DeskDialogProps {
 
 /** Hours in which the simulated station recorded nothing. */
 const GAP = { from: 4, to: 6 };
+/** pixels of the desk for each pixel an arrow key stands for: it is shown at less than half its size */
 const STEP = 10;
-const ARROWS: Readonly<Record<string, [number, number]>> = {
-  ArrowLeft: [-STEP, 0],
-  ArrowRight: [STEP, 0],
-  ArrowUp: [0, -STEP],
-  ArrowDown: [0, STEP],
-};
 
 /** A simulated computer with two displays, to learn and try every way of capturing. */
 export default function DeskDialog({ target, onClose, onPicture }: DeskDialogProps): ReactNode {
@@ -159,11 +155,13 @@ function DeskScreen({
     );
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const arrow = ARROWS[event.key];
+    const arrow = arrowStep(event);
     const front = desk.windows.at(-1);
     if (!arrow || !front) return;
     event.preventDefault();
-    onChange((d) => moveWindow(d, front.program, { x: front.x + arrow[0], y: front.y + arrow[1] }));
+    onChange((d) =>
+      moveWindow(d, front.program, { x: front.x + arrow.dx * STEP, y: front.y + arrow.dy * STEP }),
+    );
   };
   return (
     <div className="grid size-full place-items-center bg-grey-deep [container-type:size]">

@@ -12,6 +12,7 @@ import {
 } from '@nachweis/core';
 import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { FrameFields } from './FrameFields.tsx';
@@ -25,14 +26,6 @@ interface FrameStepProps {
   onAccept: (framing: Framing) => void;
   onBack: () => void;
 }
-
-const ARROWS: Readonly<Record<string, [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-const FAST = 10;
 
 /** Chooses the part of a capture that counts, to the pixel. */
 export function FrameStep({ picture, bitmap: given, onAccept, onBack }: FrameStepProps): ReactNode {
@@ -53,11 +46,10 @@ export function FrameStep({ picture, bitmap: given, onAccept, onBack }: FrameSte
       accept();
       return;
     }
-    const arrow = ARROWS[event.key];
+    const arrow = arrowStep(event);
     if (!arrow || isTyping(event.target)) return;
     event.preventDefault();
-    const step = event.shiftKey ? FAST : 1;
-    const [dx, dy] = [arrow[0] * step, arrow[1] * step];
+    const { dx, dy } = arrow;
     setBox((old) =>
       event.altKey
         ? resizeBox(old, 'se', dx, dy, picture)
@@ -120,7 +112,12 @@ function Pixels({ bitmap }: { bitmap: ImageBitmap }): ReactNode {
     const target = canvas.current;
     if (!target) return;
     // Handed over, not copied: at 4K a copy costs as much again as decoding. A second run finds it handed over already.
-    if (bitmap.width > 0) target.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
+    if (bitmap.width > 0) {
+      const renderer = target.getContext('bitmaprenderer');
+      target.width = bitmap.width;
+      target.height = bitmap.height;
+      renderer?.transferFromImageBitmap(bitmap);
+    }
     performance.mark('nachweis:framing-drawn');
   }, [bitmap]);
   return <canvas ref={canvas} className="absolute inset-0 size-full" data-testid="frame-pixels" />;

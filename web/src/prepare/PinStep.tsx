@@ -14,6 +14,7 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRe
 import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
 import { PinSign } from '../pictures/PinSign.tsx';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { Letter } from '../ui/signs.tsx';
 
@@ -23,14 +24,6 @@ interface PinStepProps {
   onChange: (marks: Mark[]) => void;
   onDone: () => void;
 }
-
-const ARROWS: Readonly<Record<string, [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-const FAST = 10;
 
 /** Puts each must-show's letter where it is seen. Every change is kept at once. */
 export function PinStep({ picture, point, onChange, onDone }: PinStepProps): ReactNode {
@@ -80,6 +73,7 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
+    const arrow = arrowStep(event);
     if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
       event.preventDefault();
       onDone();
@@ -97,12 +91,10 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
       setChosen(event.key);
       if (pointer.current) put(event.key, pointer.current);
       else if (!isPinned(event.key, picture.marks)) put(event.key, middle());
-    } else if (ARROWS[event.key]) {
+    } else if (arrow) {
       event.preventDefault();
-      const [dx, dy] = ARROWS[event.key] as [number, number];
-      const step = event.shiftKey ? FAST : 1;
       if (isPinned(chosen, picture.marks))
-        change(movePin(picture.marks, chosen, dx * step, dy * step, picture));
+        change(movePin(picture.marks, chosen, arrow.dx, arrow.dy, picture));
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       change(takePinOut(picture.marks, chosen));

@@ -16,9 +16,10 @@ export function useBitmap(
     let ended = false;
     let own: ImageBitmap | null = null;
     const load = async () => {
-      const response = await fetch(url);
-      if (!response.ok) throw new Error(String(response.status));
-      own = await createImageBitmap(await response.blob());
+      const image = new Image();
+      image.src = url;
+      await image.decode();
+      own = await createImageBitmap(image);
       if (ended) own.close();
       else setFetched(own);
     };

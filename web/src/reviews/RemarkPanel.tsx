@@ -3,6 +3,7 @@ import { Pencil, Trash2 } from 'lucide-react';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useMe } from '../session/session.ts';
+import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { numbered } from './numbered.ts';
 import type { DraftRemark } from './ReviewScreen.tsx';
@@ -112,14 +113,6 @@ function RemarkLine({ remark, number, chosen, onChoose, onEdit, onRemove }: Rema
   );
 }
 
-const ARROWS: Readonly<Record<string, [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-const FAST = 10;
-
 function RemarkForm({
   draft,
   review,
@@ -152,16 +145,15 @@ function RemarkForm({
       void save();
       return;
     }
-    const arrow = ARROWS[event.key];
+    const arrow = arrowStep(event);
     const item = review.items.find((one) => one.id === draft.itemId);
     if (!arrow || !item || !event.altKey) return;
     event.preventDefault();
-    const step = event.shiftKey ? FAST : 1;
     const clamp = (v: number, most: number) => Math.min(Math.max(v, 0), most - 1);
     onDraft({
       ...draft,
-      x: clamp((draft.x ?? 0) + arrow[0] * step, item.width),
-      y: clamp((draft.y ?? 0) + arrow[1] * step, item.height),
+      x: clamp((draft.x ?? 0) + arrow.dx, item.width),
+      y: clamp((draft.y ?? 0) + arrow.dy, item.height),
     });
   };
   const where = draft.itemId ? `Remark at ${draft.x}, ${draft.y}` : 'Remark to the whole hand-in';

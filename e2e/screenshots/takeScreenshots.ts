@@ -1,0 +1,138 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fillDemo } from '@nachweis/demo';
+import { createContext, readSettings, startServer } from '@nachweis/server';
+import { chromium, type Page } from '@playwright/test';
+import { pino } from 'pino';
+
+/** Renews docs/screenshots from freshly filled demo data, in the order of the work. Run with `npm run screenshots`. */
+const ROOT = join(import.meta.dirname, '..', '..');
+const log = pino({ level: 'warn' });
+
+async function serveDemo() {
+  const folder = mkdtempSync(join(tmpdir(), 'nachweis-shots-'));
+  const settings = readSettings({
+    NACHWEIS_DATA: folder,
+    NACHWEIS_PORT: '0',
+    NACHWEIS_DEMO: '1',
+    NACHWEIS_WEB: join(ROOT, 'web/dist'),
+  });
+  let at = new Date();
+  const context = await createContext(settings, log, () => at);
+  await fillDemo(
+    context,
+    {
+      set: (to) => {
+        at = to;
+      },
+    },
+    new Date(),
+  );
+  await context.close();
+  const server = await startServer(settings, log);
+  return {
+    address: server.address,
+    async stop() {
+      await server.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+async function signInAs(page: Page, name: string): Promise<void> {
+  await page.context().clearCookies();
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await page.getByRole('heading', { name: 'Assignments' }).waitFor();
+}
+
+const server = await serveDemo();
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
+});
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  baseURL: server.address,
+  locale: 'en-GB',
+  timezoneId: 'Europe/Berlin',
+});
+const shot = async (name: string) => {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+};
+const toastsGone = () => page.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
+
+try {
+  await page.goto('/sign-in');
+  await page.getByText('Look around as somebody').waitFor();
+  await shot('sign-in');
+
+  await signInAs(page, 'Elin Ödegård');
+  await page.getByRole('link', { name: /Gap filling/ }).waitFor();
+  await shot('assignments');
+  await page.getByRole('link', { name: /Gap filling/ }).click();
+  await page.getByRole('button', { name: 'Practice desk' }).click();
+  await page.getByRole('img', { name: /^Practice desk/ }).waitFor();
+  await shot('practice-desk');
+  await page.getByRole('button', { name: /^Display 1/ }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  for (const [label, value] of Object.entries({ width: '470', height: '510', x: '70', y: '120' }))
+    await page.getByLabel(label, { exact: true }).fill(value);
+  await shot('framing');
+  await page.getByRole('button', { name: 'Accept' }).click();
+  await page.getByText('not pinned').first().waitFor();
+  const picture = page.getByRole('img', { name: 'P1, to be pinned' });
+  const shown = (await picture.locator('..').locator('..').boundingBox()) ?? {
+    x: 0,
+    y: 0,
+    width: 1,
+    height: 1,
+  };
+  for (const [x, y] of [
+    [150, 52],
+    [446, 245],
+  ] as const)
+    await page.mouse.click(shown.x + (x / 470) * shown.width, shown.y + (y / 510) * shown.height);
+  await shot('pins');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.locator('[data-status=saved]').waitFor();
+  await toastsGone();
+  await shot('proof-sheet');
+  await page.getByRole('button', { name: 'Practice desk' }).click();
+  await page.getByRole('button', { name: 'Curve Fitter', exact: true }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await page.locator('[data-status=saved]').nth(1).waitFor();
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  await page
+    .getByLabel('Your own statement')
+    .fill('The two values around half past nine: the stage rose fastest there.');
+  await page.getByText('You will get a receipt').waitFor();
+  await toastsGone();
+  await shot('look-before-handing-in');
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  await shot('receipt');
+
+  await signInAs(page, 'Dario Ferhat');
+  await page.getByRole('link', { name: /Probe start-up/ }).click();
+  await page.getByRole('link', { name: /returned/ }).click();
+  await page.getByRole('heading', { name: /Returned/ }).waitFor();
+  await shot('feedback');
+
+  await signInAs(page, 'Ruth Mandelbrod');
+  await page.getByRole('link', { name: /Rating curve/ }).click();
+  await page.getByRole('table').waitFor();
+  await shot('hand-ins');
+  await page.getByRole('link', { name: 'Bilal Okafor-Stein' }).click();
+  await page.getByTestId('points').waitFor();
+  await page.keyboard.press('ArrowRight');
+  await page.locator('[data-remark]').waitFor();
+  await shot('review');
+} finally {
+  await browser.close();
+  await server.stop();
+}
