@@ -58,7 +58,7 @@ test('an animated picture gives its first frame and says so', async ({ page, sch
 
 test('hostile words are shown as words and break no layout', async ({ page, school, browser }) => {
   const words = `<img src=x onerror="document.title='broken'"> \u202e${'👩‍🔬'.repeat(20)} ${'x'.repeat(10_000)}`;
-  await signIn(page, school, school.student);
+  await signIn(page, school, school.hostile);
   await openSheet(page, school.curve);
   await dropFiles(
     page,
@@ -93,6 +93,10 @@ test('hostile words are shown as words and break no layout', async ({ page, scho
   await review.getByRole('textbox', { name: /Remark to the whole/ }).fill(words.slice(0, 10_000));
   await review.getByRole('button', { name: 'Save' }).click();
   await expect(review.getByText('<img src=x onerror=').nth(1)).toBeVisible();
+  expect(await review.evaluate(noSidewaysScroll)).toBe(true);
+  expect(await review.title()).toBe('Nachweis');
+  await review.goto(`/assignments/${school.curve.id}/hand-ins`);
+  await review.getByRole('table').waitFor();
   expect(await review.evaluate(noSidewaysScroll)).toBe(true);
   expect(await review.title()).toBe('Nachweis');
   await staff.close();

@@ -27,7 +27,7 @@ export default function HandInViewScreen(): ReactNode {
       <h1 className="mb-3 text-2xl">
         {feedback ? 'Returned' : 'Handed in'} <span className="font-mono">{receipt.number}</span>
       </h1>
-      <div className="grid gap-6 lg:grid-cols-[1fr_24rem]">
+      <div className="grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <section aria-label="What was handed in" className="flex flex-col gap-6">
           {view.items.map((item, index) => (
             <ReturnedPicture key={item.id} item={item} view={view} firstNumber={remarksBefore(view, index)} />

@@ -38,7 +38,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
         <h1 className="text-2xl">Hand in: {assignment.title}</h1>
         <p className="text-faded">This is how your instructor will see it.</p>
       </div>
-      <div className="grid flex-1 content-start gap-6 p-4 sm:px-6 lg:grid-cols-[1fr_22rem]">
+      <div className="grid flex-1 content-start gap-6 p-4 sm:px-6 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <section
           aria-label="Your pictures"
           className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,24rem),1fr))] content-start gap-5"

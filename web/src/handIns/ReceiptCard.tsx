@@ -31,11 +31,11 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
       <h2 id="receipt-title" className="mb-2 text-base">
         Receipt
       </h2>
-      <dl className="grid grid-cols-[6rem_1fr] gap-y-0.5 text-sm">
+      <dl className="grid grid-cols-[6rem_minmax(0,1fr)] gap-y-0.5 text-sm">
         {facts.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="text-faded">{name}</dt>
-            <dd>{value}</dd>
+            <dd className="written line-clamp-3 min-w-0">{value}</dd>
           </div>
         ))}
       </dl>

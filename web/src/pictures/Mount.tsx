@@ -14,7 +14,7 @@ interface MountProps {
 /** A window cut in card with a label strip under it. */
 export function Mount({ code, name, children, status, actions }: MountProps): ReactNode {
   return (
-    <figure className="flex min-h-0 flex-col border border-edge bg-card p-2.5 pb-0">
+    <figure className="flex min-h-0 min-w-0 flex-col border border-edge bg-card p-2.5 pb-0">
       <div className="grid min-h-0 flex-1 place-items-center border border-edge bg-grey">{children}</div>
       <figcaption className="flex min-h-11 items-center gap-2 py-1.5">
         <span className="rounded-sm bg-ink px-1.5 font-mono text-sm font-bold text-card">{code}</span>

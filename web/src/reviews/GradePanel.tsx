@@ -56,9 +56,11 @@ export function GradePanel({ review, actions }: { review: Review; actions: Revie
             disabled={grade.open > 0}
             onClick={() => void release()}
           >
-            {grade.open > 0
-              ? `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} open`
-              : `Release to ${review.student.name}`}
+            {grade.open > 0 ? (
+              `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} open`
+            ) : (
+              <span className="truncate">Release to {review.student.name}</span>
+            )}
           </Button>
         )
       )}

@@ -80,7 +80,9 @@ export default function ReviewListScreen(): ReactNode {
         </table>
       )}
       {without.length > 0 && rows.length > 0 && (
-        <p className="mt-4 text-sm text-faded">Nothing yet from: {without.map((p) => p.name).join(', ')}.</p>
+        <p className="written mt-4 text-sm text-faded">
+          Nothing yet from: {without.map((p) => p.name).join(', ')}.
+        </p>
       )}
     </main>
   );
@@ -91,7 +93,10 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
   return (
     <tr className="border-b border-rule hover:bg-card">
       <td className="py-1 pr-3">
-        <Link to={`/hand-ins/${row.handInId}/review`} className="font-semibold text-verdigris-deep underline">
+        <Link
+          to={`/hand-ins/${row.handInId}/review`}
+          className="written line-clamp-2 font-semibold text-verdigris-deep underline"
+        >
           {row.student.name}
         </Link>
         <span className="block font-mono text-sm text-faded">
