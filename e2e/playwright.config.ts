@@ -6,7 +6,7 @@ const reports = process.env.NACHWEIS_REPORTS;
 export default defineConfig({
   testDir: 'journeys',
   outputDir: join(import.meta.dirname, '..', '.tmp', 'e2e'),
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: true,

@@ -41,7 +41,13 @@ export default function AssignmentsScreen(): ReactNode {
                 <span className="block text-lg font-semibold text-verdigris-deep">{card.title}</span>
                 <span className="text-sm text-faded">{card.courseTitle}</span>
               </span>
-              <DueTime times={card} timeZone={card.timeZone} window={card.window} now={now} />
+              <DueTime
+                times={card}
+                timeZone={card.timeZone}
+                window={card.window}
+                now={now}
+                settled={card.as === 'student' && (card.state === 'handed-in' || card.state === 'returned')}
+              />
               {card.as === 'student' ? <StudentState card={card} /> : <StaffState card={card} />}
             </Link>
           </li>

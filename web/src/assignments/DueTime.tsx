@@ -7,18 +7,21 @@ interface DueTimeProps {
   timeZone: string;
   window: WindowState;
   now: number;
+  /** handed in already: how long it can still be done late is no news */
+  settled?: boolean;
 }
 
 /** When an assignment is due, in words and as a date in the course's time zone. */
-export function DueTime({ times, timeZone, window, now }: DueTimeProps): ReactNode {
+export function DueTime({ times, timeZone, window, now, settled = false }: DueTimeProps): ReactNode {
+  const late = window === 'late' && !settled;
   const at = window === 'not-open' ? times.opensAt : times.dueAt;
   return (
     <span className="text-sm">
-      <span className={`block font-semibold ${window === 'late' ? 'text-ochre' : ''}`}>
+      <span className={`block font-semibold ${late ? 'text-ochre' : ''}`}>
         {window === 'not-open'
           ? `opens ${inWords(at, now)}`
           : `${window === 'open' ? 'due' : 'was due'} ${inWords(at, now)}`}
-        {window === 'late' && times.lateUntil && `; late until ${dateAndTime(times.lateUntil, timeZone)}`}
+        {late && times.lateUntil && `; late until ${dateAndTime(times.lateUntil, timeZone)}`}
         {window === 'closed' && '; closed'}
       </span>
       <time dateTime={at} className="text-faded" title={timeZone}>
