@@ -11,8 +11,8 @@ interface Chunk {
 const BUDGET = 180_000;
 
 /**
- * Everything the sign-in and proof-sheet pages load of script: the entry, the proof sheet's chunk, whatever these
- * import, and the worker that checks pictures. Sizes gzipped at level 9, as a proxy would send them.
+ * Everything the sign-in and proof-sheet pages load of script: the entry, the proof sheet's chunk, the framing view it
+ * fetches ahead, whatever these import, and the worker that checks pictures. Sizes gzipped at level 9, as a proxy would send them.
  */
 export function measureBundle(webDist: string): void {
   const manifest = JSON.parse(readFileSync(join(webDist, '.vite/manifest.json'), 'utf8')) as Record<
@@ -28,6 +28,7 @@ export function measureBundle(webDist: string): void {
   };
   for (const [key, chunk] of Object.entries(manifest)) if (chunk.isEntry) add(key);
   add('src/proofSheet/ProofSheetScreen.tsx');
+  add('src/prepare/PrepareDialog.tsx');
   const entry = [...files].map((file) => readFileSync(join(webDist, file), 'utf8')).join('');
   for (const [, worker] of entry.matchAll(/assets\/(admit\.worker-[\w-]+\.js)/g))
     files.add(`assets/${worker}`);

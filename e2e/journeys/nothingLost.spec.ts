@@ -1,4 +1,4 @@
-import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
+import { addByDrop, copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, signInByForm, test } from '../fixtures/school.ts';
 
 test('a picture outlives a lost server, a reload and a crash of the page, and is sent when the server is back', async ({
@@ -9,7 +9,6 @@ test('a picture outlives a lost server, a reload and a crash of the page, and is
   await openSheet(page, school.single);
   await copyPicture(page, await testPicture(320, 200));
   // Everything the page needs for framing is loaded before the server goes.
-  await page.getByText('Here belongs: The curve').hover();
   await page.waitForLoadState('networkidle');
   await school.stop();
   await page.keyboard.press('Control+v');
@@ -39,7 +38,6 @@ test('a picture outlives a lost server, a reload and a crash of the page, and is
 test('a page that stays open sends by itself when the server is back', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await page.getByText('Here belongs: The curve').hover();
   await page.waitForLoadState('networkidle');
   await school.stop();
   await addByDrop(page, 320, 200, 'Escape');
@@ -146,4 +144,16 @@ test('two tabs hand in the same draft at once: one succeeds, the other is told',
     return (await receipt.isVisible()) ? 'receipt' : 'told';
   };
   expect((await Promise.all(tabs.map(outcome))).sort()).toEqual(['receipt', 'told']);
+});
+
+test('a framing view that cannot be fetched leaves the picture whole in its mount and says so', async ({
+  page,
+  school,
+}) => {
+  await page.route(/PrepareDialog/, (route) => route.abort());
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await expect(page.getByText('Framing cannot be fetched now.')).toBeVisible();
+  await expect(page.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
 });

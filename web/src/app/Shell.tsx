@@ -1,5 +1,5 @@
 import type { Me } from '@nachweis/contract';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toaster, toast } from 'sonner';
 import { useSWRConfig } from 'swr';
@@ -10,6 +10,7 @@ import { useOutboxSync } from '../outbox/useOutboxSync.ts';
 import { SessionContext, useSessionQuery } from '../session/session.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
+import { CrashBoundary } from './CrashBoundary.tsx';
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 export function Shell(): ReactNode {
@@ -63,7 +64,11 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         </p>
       )}
       <div id="main" className="flex min-h-0 flex-1 flex-col">
-        <Outlet />
+        <CrashBoundary key={pathname}>
+          <Suspense fallback={<Loading what="the page" />}>
+            <Outlet />
+          </Suspense>
+        </CrashBoundary>
       </div>
       <Toaster
         position="top-center"

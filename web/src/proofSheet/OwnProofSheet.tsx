@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
+import { type ReactNode, useCallback, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { DueTime } from '../assignments/DueTime.tsx';
@@ -6,7 +6,7 @@ import { type Added, useIntake } from '../intake/useIntake.ts';
 import { usePasteAndDrop } from '../intake/usePasteAndDrop.ts';
 import { useMe } from '../session/session.ts';
 import { Button } from '../ui/Button.tsx';
-import { Loading } from '../ui/states.tsx';
+import { useLoaded } from '../ui/useLoaded.ts';
 import { useNow } from '../ui/useNow.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
@@ -16,9 +16,8 @@ import { usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 import { whyLocked } from './whyLocked.ts';
 
-const importPrepare = () => import('../prepare/PrepareDialog.tsx');
-const PrepareDialog = lazy(importPrepare);
-const DeskDialog = lazy(() => import('../practiceDesk/DeskDialog.tsx'));
+const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) => part.default);
+const importDesk = () => import('../practiceDesk/DeskDialog.tsx').then((part) => part.default);
 
 interface Preparing {
   evidenceId: string;
@@ -88,6 +87,24 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
     setFresh(null);
   };
 
+  const PrepareDialog = useLoaded(importPrepare, {
+    wanted: preparing !== null,
+    ahead: !locked,
+    onMissing() {
+      toast.warning(
+        'Framing cannot be fetched now. The picture is kept, whole, in its mount; frame it when the server is back.',
+      );
+      closePreparing();
+    },
+  });
+  const DeskDialog = useLoaded(importDesk, {
+    wanted: deskOpen,
+    onMissing() {
+      toast.warning('The practice desk cannot be fetched now. Open it again when the server is back.');
+      setDeskOpen(false);
+    },
+  });
+
   const open = preparing ? (pictures.find((p) => p.evidenceId === preparing.evidenceId) ?? null) : null;
   const openPoint = open && points.find((p) => p.id === open.proofPointId);
   return (
@@ -112,7 +129,6 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
       {refused.length > 0 && <RefusedPictures sentences={refused} onDismiss={() => setRefused([])} />}
       <ol
         className={`grid flex-1 auto-rows-min grid-cols-[repeat(auto-fit,minmax(min(100%,19rem),1fr))] items-start gap-x-5 gap-y-6 p-4 sm:px-6 ${dragging ? 'bg-verdigris-wash' : ''}`}
-        onPointerEnter={() => void importPrepare()}
       >
         {points.map((point) => (
           <PointColumn
@@ -152,24 +168,22 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
           </Button>
         </footer>
       )}
-      <Suspense fallback={preparing || deskOpen ? <Loading what="the picture" /> : null}>
-        {open && openPoint && preparing && (
-          <PrepareDialog
-            picture={open}
-            point={openPoint}
-            firstStep={preparing.step}
-            bitmap={fresh?.evidenceId === open.evidenceId ? fresh.bitmap : null}
-            onClose={closePreparing}
-          />
-        )}
-        {deskOpen && (
-          <DeskDialog
-            target={chosenCode}
-            onClose={() => setDeskOpen(false)}
-            onPicture={(incoming) => void takeIn([incoming])}
-          />
-        )}
-      </Suspense>
+      {PrepareDialog && open && openPoint && preparing && (
+        <PrepareDialog
+          picture={open}
+          point={openPoint}
+          firstStep={preparing.step}
+          bitmap={fresh?.evidenceId === open.evidenceId ? fresh.bitmap : null}
+          onClose={closePreparing}
+        />
+      )}
+      {DeskDialog && deskOpen && (
+        <DeskDialog
+          target={chosenCode}
+          onClose={() => setDeskOpen(false)}
+          onPicture={(incoming) => void takeIn([incoming])}
+        />
+      )}
     </main>
   );
 }
