@@ -72,6 +72,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       </div>
       <Toaster
         position="top-center"
+        style={{ fontFamily: 'inherit' }}
         offset={{ top: 56 }}
         mobileOffset={{ top: 56 }}
         toastOptions={{
