@@ -4,15 +4,7 @@ import { Capture, CaptureQuery } from './captures.ts';
 import type { Endpoint } from './endpoint.ts';
 import { DraftAnswer, EvidenceWrite } from './evidence.ts';
 import { HandInRequest, HandInView, Receipt } from './handIns.ts';
-import {
-  AdjustmentWrite,
-  Released,
-  RemarkWrite,
-  Review,
-  ReviewList,
-  VerdictsWrite,
-  VerdictWrite,
-} from './reviews.ts';
+import { AdjustmentWrite, Released, RemarkWrite, Review, ReviewList, VerdictsWrite } from './reviews.ts';
 import { Credentials, DemoPerson, Me } from './session.ts';
 import { Id } from './shared.ts';
 
@@ -151,20 +143,11 @@ export const endpoints = {
     params: handInParams,
     response: Review,
   },
-  writeVerdict: {
-    method: 'put',
-    path: '/api/hand-ins/:handInId/verdicts/:mustShowId',
-    access: 'hand-in-staff',
-    summary: 'Gives, changes or clears the verdict on a must-show.',
-    params: handInParams.extend({ mustShowId: Id }),
-    body: VerdictWrite,
-    response: Review,
-  },
   writeVerdicts: {
     method: 'put',
     path: '/api/hand-ins/:handInId/verdicts',
     access: 'hand-in-staff',
-    summary: 'Gives several verdicts at once.',
+    summary: 'Gives, changes or (with null) clears verdicts on must-shows.',
     params: handInParams,
     body: VerdictsWrite,
     response: Review,

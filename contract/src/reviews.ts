@@ -57,7 +57,6 @@ export const ReviewList = z.object({
 });
 export type ReviewList = z.infer<typeof ReviewList>;
 
-export const VerdictWrite = z.object({ verdict: VerdictName.nullable() });
 export const VerdictsWrite = z.object({ verdicts: z.record(Id, VerdictName.nullable()) });
 
 export const RemarkWrite = z

@@ -1,4 +1,4 @@
-export type CoreErrorCode = 'box-outside' | 'bad-raster' | 'bad-name-rule' | 'bad-points' | 'bad-time-zone';
+export type CoreErrorCode = 'bad-raster' | 'bad-name-rule' | 'bad-points';
 
 /** An error of the computation core: a closed code, and the values that were received as data. */
 export class CoreError extends Error {

@@ -41,7 +41,6 @@ export {
 export { crc32 } from './pictures/crc32.ts';
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
-export { cropRaster } from './raster/cropRaster.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
 export { checkRaster, type Raster } from './raster/raster.ts';
 export { type SubmissionTimes, submissionWindow, type WindowState } from './time/submissionWindow.ts';

@@ -4,16 +4,7 @@ import { linearRegression, rSquared } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import type { DeskCanvas } from './canvas.ts';
 import { deskContent } from './content.ts';
-import {
-  createDesk,
-  type Desk,
-  deskArea,
-  displayAt,
-  movePointer,
-  moveWindow,
-  raise,
-  windowAt,
-} from './desk.ts';
+import { createDesk, type Desk, deskArea, movePointer, moveWindow, raise, windowAt } from './desk.ts';
 import { drawDesk } from './drawDesk.ts';
 import { PROGRAM_IDS, PROGRAMS } from './programs/programs.ts';
 import { seededRandom, seedFromText } from './random.ts';
@@ -35,7 +26,6 @@ describe('the displays', () => {
     expect(deskArea(desk)).toEqual({ x: 0, y: 0, width: 2464, height: 900 });
     const { pixel } = paint(desk);
     expect(pixel(2000, 800)).toEqual([0, 0, 0]);
-    expect(displayAt(desk, { x: 2000, y: 800 })).toBeNull();
     expect(pixel(2000, 760)).not.toEqual([0, 0, 0]);
   });
   it('are drawn the same every time', () => {

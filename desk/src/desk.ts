@@ -62,10 +62,6 @@ export function windowAt(desk: Desk, at: Place): DeskWindow | null {
   return desk.windows.findLast((window) => holds(window, at)) ?? null;
 }
 
-export function displayAt(desk: Desk, at: Place): Display | null {
-  return desk.displays.find((display) => holds(display, at)) ?? null;
-}
-
 /** Brings a window to the front. */
 export function raise(desk: Desk, program: ProgramId): Desk {
   const window = desk.windows.find((w) => w.program === program);

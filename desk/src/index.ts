@@ -6,7 +6,6 @@ export {
   type DeskWindow,
   type Display,
   deskArea,
-  displayAt,
   movePointer,
   moveWindow,
   raise,

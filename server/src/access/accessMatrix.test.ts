@@ -281,8 +281,8 @@ describe("another person's objects", () => {
       .send({ ...body, proofPointId: elsewhere.points[0]?.id })
       .expect(404);
     await agents.instructor
-      .put(`/api/hand-ins/${room.handInId}/verdicts/${elsewhere.points[0]?.mustShows[0]?.id}`)
-      .send({ verdict: 'shown' })
+      .put(`/api/hand-ins/${room.handInId}/verdicts`)
+      .send({ verdicts: { [elsewhere.points[0]?.mustShows[0]?.id ?? '']: 'shown' } })
       .expect(404);
   });
   it('cannot be had by the id of their hand-in', async () => {

@@ -7,7 +7,6 @@ type ReviewHandlers = Pick<
   Handlers,
   | 'reviewList'
   | 'review'
-  | 'writeVerdict'
   | 'writeVerdicts'
   | 'putRemark'
   | 'removeRemark'
@@ -21,10 +20,6 @@ export function reviewHandlers(context: Context): ReviewHandlers {
   return {
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
-    async writeVerdict({ params, body, actor }) {
-      await writeVerdicts(context, actor.personId, params.handInId, { [params.mustShowId]: body.verdict });
-      return readReview(context, actor, params.handInId);
-    },
     async writeVerdicts({ params, body, actor }) {
       await writeVerdicts(context, actor.personId, params.handInId, body.verdicts);
       return readReview(context, actor, params.handInId);
