@@ -115,7 +115,7 @@ test('framing again starts from the frame there is, and pins stay on their pixel
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Enter');
   await expect
-    .poll(async () => (await serverDraft(page, school.single)).evidence[0].framing.box?.x)
+    .poll(async () => (await serverDraft(page, school.single)).evidence[0]?.framing.box?.x)
     .toBe(110);
   expect((await serverDraft(page, school.single)).evidence[0].marks).toEqual([
     { kind: 'pin', letter: 'a', x: 350, y: 250 },
