@@ -40,6 +40,7 @@ export {
 } from './pictures/admitPicture.ts';
 export { crc32 } from './pictures/crc32.ts';
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
+export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
 export { checkRaster, type Raster } from './raster/raster.ts';

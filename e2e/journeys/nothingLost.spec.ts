@@ -157,3 +157,28 @@ test('a framing view that cannot be fetched leaves the picture whole in its moun
   await expect(page.getByText('Framing cannot be fetched now.')).toBeVisible();
   await expect(page.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
 });
+
+test('a remark that is being written outlives another click and a reload', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200);
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  await signIn(page, school, school.instructor);
+  await page.goto(`${page.url()}/review`);
+  await page.getByRole('img', { name: /P1/ }).click({ position: { x: 40, y: 40 } });
+  const field = page.getByRole('textbox', { name: /^Remark/ });
+  await field.fill('Half a sentence');
+  await page.getByRole('button', { name: 'To the whole hand-in' }).click();
+  await expect(page.getByRole('textbox', { name: 'Remark to the whole hand-in' })).toHaveValue(
+    'Half a sentence',
+  );
+  await page.reload();
+  await expect(field).toHaveValue('Half a sentence');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Half a sentence' })).toBeVisible();
+  await page.reload();
+  await page.getByTestId('points').waitFor();
+  await expect(field).toHaveCount(0);
+});

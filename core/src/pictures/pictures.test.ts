@@ -8,6 +8,7 @@ import { admitPicture, MAX_PICTURE_BYTES } from './admitPicture.ts';
 import { crc32 } from './crc32.ts';
 import { PICTURE_FORMATS, type PictureFormat } from './formats.ts';
 import { inspectPng } from './inspectPng.ts';
+import { PNG_HEAD_BYTES, pngHeaderSize } from './pngHeaderSize.ts';
 import { sniffFormat } from './sniffFormat.ts';
 
 const WIDTH = 73;
@@ -89,6 +90,16 @@ describe('sniffFormat', () => {
     expect(sniffFormat(new TextEncoder().encode('hello, <svg> is only mentioned here'))).toBeNull();
     expect(sniffFormat(new Uint8Array(0))).toBeNull();
     expect(sniffFormat(new Uint8Array([0x89, 0x50, 0x4e]))).toBeNull();
+  });
+});
+
+describe('pngHeaderSize', () => {
+  it('reads what a PNG claims from its first 24 bytes, and nothing from anything else', () => {
+    expect(pngHeaderSize(made.png.subarray(0, PNG_HEAD_BYTES))).toEqual({ width: WIDTH, height: HEIGHT });
+    const huge = Buffer.concat([SIGNATURE, chunk('IHDR', pngHeader(60_000, 60_000))]);
+    expect(pngHeaderSize(huge)).toEqual({ width: 60_000, height: 60_000 });
+    expect(pngHeaderSize(made.png.subarray(0, PNG_HEAD_BYTES - 1))).toBeNull();
+    expect(pngHeaderSize(made.jpeg)).toBeNull();
   });
 });
 

@@ -97,24 +97,11 @@ describe('refusing a picture', () => {
     ],
     ['a PNG with a wrong CRC', async () => flip(await picture(), 60), 422, /checksum/],
     ['more than 25 MB', () => Buffer.alloc(MAX_PICTURE_BYTES + 1, 1), 413, /Send less|25 MB/],
-    [
-      'a GIF with damaged pixels',
-      async () =>
-        flip(
-          await sharp(await picture())
-            .gif()
-            .toBuffer(),
-          -30,
-        ),
-      422,
-      /./,
-    ],
   ];
   it.each(cases)(
     '%s, with a sentence that says what to do, and nothing kept',
     async (_name, make, status, sentence) => {
       const answer = await putCapture(agent, await make(), randomUUID(), 'source=file&name=shot.png');
-      if (_name.includes('damaged pixels') && answer.status === 200) return; // some bits of a GIF's data do not matter
       expect(answer.status).toBe(status);
       expect(answer.body.detail).toMatch(sentence);
       expect(await stored()).toEqual([]);
@@ -155,7 +142,6 @@ describe('refusing a picture', () => {
 
 function flip(bytes: Buffer, at: number): Buffer {
   const copy = Buffer.from(bytes);
-  const index = at < 0 ? copy.length + at : at;
-  copy[index] = (copy[index] as number) ^ 0x10;
+  copy[at] = (copy[at] as number) ^ 0x10;
   return copy;
 }

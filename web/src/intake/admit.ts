@@ -1,4 +1,12 @@
-import { type Admitted, MAX_PICTURE_BYTES, type Refused, refuseTooLarge } from '@nachweis/core';
+import {
+  type Admitted,
+  MAX_PICTURE_BYTES,
+  MAX_PICTURE_PIXELS,
+  PNG_HEAD_BYTES,
+  pngHeaderSize,
+  type Refused,
+  refuseTooLarge,
+} from '@nachweis/core';
 import { type Remote, wrap } from 'comlink';
 import type { AdmitWorker } from '../workers/admit.worker.ts';
 
@@ -16,12 +24,15 @@ export const warmUp = (): void => void admitWorker();
 
 export type Checked = { ok: true; admitted: Admitted; bitmap: ImageBitmap } | Refused;
 
-/** Checks a picture's structure and decodes it at the same time; the one that is refused is never decoded beyond the limit. */
+/**
+ * Checks a picture's structure, and decodes it once it is known not to claim too many pixels. A PNG, which most
+ * captures are, says so in its first bytes and is decoded while it is checked; everything else waits for the check.
+ */
 export async function admitBlob(blob: Blob, name: string): Promise<Checked> {
   if (blob.size > MAX_PICTURE_BYTES) return refuseTooLarge(blob.size, name);
   const checking = admitWorker().admit(blob, name);
-  const small = blob.size < EAGER_BYTES;
-  const decoding = small ? decode(blob) : null;
+  const size = pngHeaderSize(new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer()));
+  const decoding = size && size.width * size.height <= MAX_PICTURE_PIXELS ? decode(blob) : null;
   const admitted = await checking;
   if (!admitted.ok) {
     void decoding?.then((bitmap) => bitmap?.close());
@@ -35,8 +46,5 @@ export async function admitBlob(blob: Blob, name: string): Promise<Checked> {
     sentence: `“${name || 'The picture'}” is damaged: its pixels cannot be read. Save it again from the program it came from and add the new file.`,
   };
 }
-
-/** Most captures are smaller; decoding those need not wait for the check, and a header that lies about its size fails by itself. */
-const EAGER_BYTES = 12 * 1024 * 1024;
 
 const decode = (blob: Blob) => createImageBitmap(blob).catch(() => null);

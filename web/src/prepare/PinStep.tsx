@@ -56,6 +56,8 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
     const near = (event.target as HTMLElement).closest<HTMLElement>('[data-pin]')?.dataset.pin;
     if (near) {
       setChosen(near);
+      // One step back undoes the whole drag.
+      setUndo((old) => [...old, picture.marks]);
       dragging.current = true;
       event.currentTarget.setPointerCapture(event.pointerId);
       return;

@@ -6,7 +6,7 @@ import { PinSign } from '../pictures/PinSign.tsx';
 import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
 import { RemarkTag } from './RemarkTag.tsx';
-import type { DraftRemark } from './ReviewScreen.tsx';
+import type { DraftRemark } from './useDraftRemark.ts';
 
 interface PictureStageProps {
   item: HandInItem;

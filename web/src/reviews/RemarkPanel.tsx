@@ -6,13 +6,15 @@ import { useMe } from '../session/session.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { numbered } from './numbered.ts';
-import type { DraftRemark } from './ReviewScreen.tsx';
+import type { DraftRemark } from './useDraftRemark.ts';
 import type { ReviewActions } from './useReview.ts';
 
 interface RemarkPanelProps {
   review: Review;
   draft: DraftRemark | null;
   onDraft: (draft: DraftRemark | null) => void;
+  /** starts changing a remark that was saved */
+  onEdit: (remark: DraftRemark) => void;
   chosen: string | null;
   onChoose: (id: string) => void;
   onGeneral: () => void;
@@ -26,6 +28,7 @@ export function RemarkPanel({
   review,
   draft,
   onDraft,
+  onEdit,
   chosen,
   onChoose,
   onGeneral,
@@ -64,7 +67,7 @@ export function RemarkPanel({
             number={number}
             chosen={remark.id === chosen}
             onChoose={() => onChoose(remark.id)}
-            onEdit={() => onDraft({ ...remark })}
+            onEdit={() => onEdit(remark)}
             onRemove={() => void remove(remark)}
           />
         ))}

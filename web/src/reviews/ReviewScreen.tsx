@@ -8,6 +8,7 @@ import { dateAndTime } from '../ui/when.ts';
 import { GradePanel } from './GradePanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
+import { useDraftRemark } from './useDraftRemark.ts';
 import { type ReviewActions, useReview } from './useReview.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
 import { VerdictPanel } from './VerdictPanel.tsx';
@@ -21,22 +22,13 @@ export default function ReviewScreen(): ReactNode {
   return <ReviewDesk key={handInId} review={review} actions={actions} />;
 }
 
-/** A remark that is being written: on a picture's place, or to the whole hand-in. */
-export interface DraftRemark {
-  id: string;
-  itemId: string | null;
-  x: number | null;
-  y: number | null;
-  text: string;
-}
-
 function ReviewDesk({ review, actions }: { review: Review; actions: ReviewActions }): ReactNode {
   const navigate = useNavigate();
   const { assignment, items } = review;
   const [pointIndex, setPointIndex] = useState(0);
   const [pinsShown, setPinsShown] = useState(true);
   const [chosenRemark, setChosenRemark] = useState<string | null>(null);
-  const [remark, setRemark] = useState<DraftRemark | null>(null);
+  const { draft: remark, setDraft: setRemark, start, edit } = useDraftRemark(review.handInId);
   const point = assignment.proofPoints[pointIndex] ?? assignment.proofPoints[0];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
   const [itemIndex, setItemIndex] = useState(0);
@@ -52,13 +44,7 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
   };
   const goTo = (id: string | null) => id && navigate(`/hand-ins/${id}/review`);
   const startRemark = (at: { x: number; y: number } | null) =>
-    setRemark({
-      id: crypto.randomUUID(),
-      itemId: at && item ? item.id : null,
-      x: at?.x ?? null,
-      y: at?.y ?? null,
-      text: '',
-    });
+    start({ itemId: at && item ? item.id : null, x: at?.x ?? null, y: at?.y ?? null });
 
   useReviewKeys({
     mustShows: point?.mustShows ?? [],
@@ -176,6 +162,7 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
             review={review}
             draft={remark}
             onDraft={setRemark}
+            onEdit={edit}
             chosen={chosenRemark}
             onChoose={setChosenRemark}
             onGeneral={() => startRemark(null)}
