@@ -1,0 +1,60 @@
+import type { Edges, EdgeRun } from './edges.ts';
+
+/** A place where a row edge and a column edge meet, and which corners of a box it can be. */
+export interface Corner {
+  /** column of the column edge */
+  x: number;
+  /** row of the row edge */
+  y: number;
+  upperLeft: boolean;
+  upperRight: boolean;
+  lowerLeft: boolean;
+  lowerRight: boolean;
+  /** both edges end here: no other line goes on */
+  sharp: boolean;
+  row: EdgeRun;
+  column: EdgeRun;
+}
+
+/** How far an edge may stop before the corner: rounded corners of windows are up to about this radius. */
+const ROUNDING = 10;
+/** An edge goes on past a corner when it does so for longer than this. */
+const PAST = 12;
+
+/**
+ * Finds where edges meet. A cross of two lines that both go on is no corner: a grid of cells would else be a box for
+ * every rectangle of its cells.
+ */
+export function findCorners({ rows, columns }: Edges): Corner[] {
+  const byColumn = new Map<number, EdgeRun[]>();
+  for (const run of columns.runs) {
+    const list = byColumn.get(run.at);
+    if (list) list.push(run);
+    else byColumn.set(run.at, [run]);
+  }
+  const corners: Corner[] = [];
+  for (const row of rows.runs) {
+    for (let x = row.from - ROUNDING; x <= row.to + ROUNDING; x++) {
+      for (const column of byColumn.get(x) ?? []) {
+        if (row.at < column.from - ROUNDING || row.at > column.to + ROUNDING) continue;
+        const right = row.to - x > PAST;
+        const left = x - row.from > PAST;
+        const down = column.to - row.at > PAST;
+        const up = row.at - column.from > PAST;
+        if ((right && left && up && down) || !(right || left) || !(up || down)) continue;
+        corners.push({
+          x,
+          y: row.at,
+          upperLeft: right && down,
+          upperRight: left && down,
+          lowerLeft: right && up,
+          lowerRight: left && up,
+          sharp: !(right && left) && !(up && down),
+          row,
+          column,
+        });
+      }
+    }
+  }
+  return corners;
+}

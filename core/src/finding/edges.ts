@@ -1,0 +1,140 @@
+import { checkRaster, type Raster } from '../raster/raster.ts';
+
+/**
+ * A straight stretch of edge between two rows or columns of pixels. `at` is the first row (column) behind the edge:
+ * 0 is the picture's own upper (left) border, its height (width) the lower (right) one. Covers `from` to `to`, excluded.
+ */
+export interface EdgeRun {
+  at: number;
+  from: number;
+  to: number;
+}
+
+/** The straight edges of a picture in one direction, and how much of any stretch is edge. */
+export interface EdgeLines {
+  runs: EdgeRun[];
+  /** share of the stretch `from` to `to` at line `at` on which there is an edge, 0 to 1; 1 on the picture's border */
+  support(at: number, from: number, to: number): number;
+}
+
+export interface Edges {
+  /** edges along rows: upper and lower sides of boxes */
+  rows: EdgeLines;
+  /** edges along columns: left and right sides of boxes */
+  columns: EdgeLines;
+}
+
+/** Levels, of 255, by which neighbours have to differ in some channel: below it, slopes of a wallpaper would count. */
+const STEP = 8;
+/** Levels by which neighbours along a border may differ: borders are flat or a slope, photographs are neither. */
+const SMOOTH = 4;
+/** A gap this long is bridged: a corner of a letter, or a pixel that happens to match. */
+const GAP = 3;
+/** Levels by which a border may change over such a gap. */
+const DRIFT = 16;
+/** Shorter stretches are letters and icons. */
+const SHORTEST_RUN = 20;
+
+/**
+ * Finds the straight edges of a picture: places where neighbours differ across a line while the picture is smooth along
+ * it on at least one side, as the border of a window is, whatever lies behind it. Time and memory O(pixels).
+ */
+export function findEdges(raster: Raster): Edges {
+  checkRaster(raster);
+  const { width, height, data } = raster;
+  return {
+    rows: edgeLines(data, height, width, width * 4, 4),
+    columns: edgeLines(data, width, height, 4, width * 4),
+  };
+}
+
+/** `lineStep` and `placeStep` are in bytes, so that one loop serves both directions. */
+function edgeLines(
+  data: Uint8ClampedArray,
+  lines: number,
+  length: number,
+  lineStep: number,
+  placeStep: number,
+): EdgeLines {
+  const runs: EdgeRun[] = [
+    { at: 0, from: 0, to: length },
+    { at: lines, from: 0, to: length },
+  ];
+  /** for line `at` and place `p`, entry `at * (length + 1) + p` counts the edges before p */
+  const counts = new Uint16Array(lines * (length + 1));
+  const inside = new RunReader(data, runs);
+  const outside = new RunReader(data, runs);
+  for (let at = 1; at < lines; at++) {
+    const row = at * (length + 1);
+    let count = 0;
+    inside.start(at);
+    outside.start(at);
+    for (let place = 0; place < length; place++) {
+      const here = at * lineStep + place * placeStep;
+      const before = here - lineStep;
+      if (differ(data, here, before, STEP)) {
+        const back = place > 0 ? -placeStep : placeStep;
+        const on = place < length - 1 ? placeStep : -placeStep;
+        const smoothHere =
+          !differ(data, here, here + back, SMOOTH + 1) || !differ(data, here, here + on, SMOOTH + 1);
+        const smoothBefore =
+          !differ(data, before, before + back, SMOOTH + 1) || !differ(data, before, before + on, SMOOTH + 1);
+        if (smoothHere) inside.edge(place, here);
+        if (smoothBefore) outside.edge(place, before);
+        if (smoothHere || smoothBefore) count++;
+      }
+      counts[row + place + 1] = count;
+    }
+    inside.end();
+    outside.end();
+  }
+  return {
+    runs,
+    support(at, from, to) {
+      if (to <= from || at <= 0 || at >= lines) return 1;
+      const row = at * (length + 1);
+      return ((counts[row + to] as number) - (counts[row + from] as number)) / (to - from);
+    },
+  };
+}
+
+/** Gathers the edge pixels of one line, seen from one of its sides, into runs of about one colour. */
+class RunReader {
+  private at = 0;
+  private from = -1;
+  private last = -1;
+  private lastByte = 0;
+
+  constructor(
+    private readonly data: Uint8ClampedArray,
+    private readonly runs: EdgeRun[],
+  ) {}
+
+  start(at: number): void {
+    this.at = at;
+    this.from = -1;
+  }
+
+  edge(place: number, byte: number): void {
+    if (this.from >= 0 && (place - this.last > GAP || differ(this.data, byte, this.lastByte, DRIFT)))
+      this.end();
+    if (this.from < 0) this.from = place;
+    this.last = place;
+    this.lastByte = byte;
+  }
+
+  end(): void {
+    if (this.from >= 0 && this.last + 1 - this.from >= SHORTEST_RUN)
+      this.runs.push({ at: this.at, from: this.from, to: this.last + 1 });
+    this.from = -1;
+  }
+}
+
+function differ(data: Uint8ClampedArray, a: number, b: number, by: number): boolean {
+  const red = (data[a] as number) - (data[b] as number);
+  if (red >= by || red <= -by) return true;
+  const green = (data[a + 1] as number) - (data[b + 1] as number);
+  if (green >= by || green <= -by) return true;
+  const blue = (data[a + 2] as number) - (data[b + 2] as number);
+  return blue >= by || blue <= -by;
+}
