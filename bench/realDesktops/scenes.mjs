@@ -14,9 +14,32 @@ export function prepareFiles(folder) {
     join(folder, 'notes.txt'),
     `${Array.from({ length: 60 }, (_, i) => `${i + 1}. Stage read at the lower bridge, flow ${((i * 37) % 90) / 10} m3/s, weather ${['dry', 'rain', 'fog'][i % 3]}.`).join('\n')}\n`,
   );
-  writeFileSync(join(folder, 'curve.gp'), 'set terminal x11 size 560,420\nset grid\nplot [0.4:3] 3.1*x**1.62 title "rating", "gaugings.csv" using 2:3 every 3\npause 600\n');
-  execFileSync('convert', ['-size', '1000x1000', 'plasma:seagreen-steelblue', '-blur', '0x6', '-posterize', '24', join(folder, 'soft.png')]);
-  execFileSync('convert', ['-size', '480x300', '-seed', '7', 'plasma:tan-darkslategray', '-resize', '300%', '-posterize', '20', join(folder, 'hills.png')]);
+  writeFileSync(
+    join(folder, 'curve.gp'),
+    'set terminal x11 size 560,420\nset grid\nplot [0.4:3] 3.1*x**1.62 title "rating", "gaugings.csv" using 2:3 every 3\npause 600\n',
+  );
+  execFileSync('convert', [
+    '-size',
+    '1000x1000',
+    'plasma:seagreen-steelblue',
+    '-blur',
+    '0x6',
+    '-posterize',
+    '24',
+    join(folder, 'soft.png'),
+  ]);
+  execFileSync('convert', [
+    '-size',
+    '480x300',
+    '-seed',
+    '7',
+    'plasma:tan-darkslategray',
+    '-resize',
+    '300%',
+    '-posterize',
+    '20',
+    join(folder, 'hills.png'),
+  ]);
 }
 
 export const WALLPAPERS = {
@@ -28,8 +51,12 @@ export const WALLPAPERS = {
   hills: (run) => run('hsetroot', '-fill', 'hills.png'),
 };
 
-const terminal = (at, ...more) => ({ command: ['xterm', ...more, '-e', 'sh -c "cat notes.txt; ls -la /usr; exec sleep 600"'], at });
-const darkTerminal = (at) => terminal(at, '-bg', '#1d2329', '-fg', '#d0d8d0', '-fa', 'DejaVu Sans Mono', '-fs', '10');
+const terminal = (at, ...more) => ({
+  command: ['xterm', ...more, '-e', 'sh -c "cat notes.txt; ls -la /usr; exec sleep 600"'],
+  at,
+});
+const darkTerminal = (at) =>
+  terminal(at, '-bg', '#1d2329', '-fg', '#d0d8d0', '-fa', 'DejaVu Sans Mono', '-fs', '10');
 const blackTerminal = (at) => terminal(at, '-bg', 'black', '-fg', 'gray90');
 const plotter = (at) => ({ command: ['gnuplot', 'curve.gp'], at });
 const table = (at) => ({ command: ['gnumeric', 'gaugings.csv'], at });
@@ -47,24 +74,161 @@ const icewm = ['icewm'];
 const jwm = ['jwm'];
 
 export const SCENES = [
-  { name: 'terminal-plotter', size: [1280, 800], wallpaper: 'plain', manager: openbox, programs: [darkTerminal([60, 60, 600, 400]), plotter([560, 260])] },
-  { name: 'table-editor', size: [1440, 900], wallpaper: 'slope', manager: openbox, programs: [table([40, 30, 820, 620]), editor([640, 300, 700, 500])] },
-  { name: 'files-over-terminal', size: [1280, 1024], wallpaper: 'soft', manager: openbox, programs: [terminal([30, 40]), files([300, 320, 720, 520])] },
-  { name: 'panel-two-editors', size: [1600, 900], wallpaper: 'hills', manager: openbox, programs: [panel, editor([80, 60, 640, 520]), coder([560, 220, 800, 560])] },
-  { name: 'dark-on-black', size: [1280, 800], wallpaper: 'black', manager: openbox, programs: [blackTerminal([100, 80]), darkTerminal([480, 300, 560, 380])] },
-  { name: 'light-on-light', size: [1366, 768], wallpaper: 'light', manager: openbox, programs: [editor([50, 40, 600, 480]), writer([500, 160, 760, 540])] },
-  { name: 'ice-table-plot', size: [1440, 900], wallpaper: 'soft', manager: icewm, programs: [table([30, 40, 800, 560]), plotter([780, 380])] },
-  { name: 'ice-menu', size: [1280, 800], wallpaper: 'plain', manager: icewm, programs: [editor([200, 60, 760, 560])], moves: [['mousemove', '30', '788', 'click', '1'], ['mousemove', '60', '600']] },
-  { name: 'editor-menu', size: [1280, 800], wallpaper: 'slope', manager: openbox, programs: [folders([420, 40, 760, 520]), editor([60, 120, 700, 520])], moves: [['key', 'alt+e']] },
-  { name: 'table-menu', size: [1600, 900], wallpaper: 'hills', manager: openbox, programs: [terminal([900, 60]), table([120, 80, 900, 640])], moves: [['key', 'alt+i']] },
-  { name: 'root-menu', size: [1024, 768], wallpaper: 'plain', manager: openbox, programs: [blackTerminal([40, 40]), calculator([620, 120])], moves: [['mousemove', '560', '420', 'click', '3'], ['mousemove', '600', '470']] },
-  { name: 'jwm-files', size: [1280, 800], wallpaper: 'light', manager: jwm, programs: [folders([60, 40, 700, 480]), calculator([700, 220]), terminal([420, 420])] },
-  { name: 'drawing', size: [1440, 900], wallpaper: 'plain', manager: openbox, programs: [drawing([40, 40]), plotter([820, 60]), calculator([980, 480])] },
-  { name: 'crowded', size: [1920, 1080], wallpaper: 'slope', manager: openbox, programs: [panel, table([40, 60, 840, 560]), editor([760, 100, 720, 520]), files([300, 420, 760, 520]), plotter([1240, 540]), calculator([1500, 80])] },
-  { name: 'maximised', size: [1280, 1024], wallpaper: 'plain', manager: icewm, programs: [writer([0, 0, 1270, 960])], moves: [['key', 'alt+F10']] },
-  { name: 'maximised-dialog', size: [1366, 768], wallpaper: 'soft', manager: openbox, programs: [panel, writer([0, 0, 1360, 700]), calculator([480, 200])] },
-  { name: 'small-windows', size: [1024, 768], wallpaper: 'hills', manager: icewm, programs: [calculator([60, 60]), terminal([360, 60, 420, 240]), calculator([520, 380]), terminal([80, 430, 380, 220])] },
-  { name: 'portrait', size: [900, 1440], wallpaper: 'slope', manager: openbox, programs: [editor([40, 60, 760, 560]), darkTerminal([100, 760, 640, 480]), files([220, 480, 620, 420])] },
-  { name: 'coder-terminals', size: [1680, 1050], wallpaper: 'soft', manager: jwm, programs: [coder([60, 40, 900, 700]), darkTerminal([820, 90, 620, 380]), blackTerminal([900, 540])] },
+  {
+    name: 'terminal-plotter',
+    size: [1280, 800],
+    wallpaper: 'plain',
+    manager: openbox,
+    programs: [darkTerminal([60, 60, 600, 400]), plotter([560, 260])],
+  },
+  {
+    name: 'table-editor',
+    size: [1440, 900],
+    wallpaper: 'slope',
+    manager: openbox,
+    programs: [table([40, 30, 820, 620]), editor([640, 300, 700, 500])],
+  },
+  {
+    name: 'files-over-terminal',
+    size: [1280, 1024],
+    wallpaper: 'soft',
+    manager: openbox,
+    programs: [terminal([30, 40]), files([300, 320, 720, 520])],
+  },
+  {
+    name: 'panel-two-editors',
+    size: [1600, 900],
+    wallpaper: 'hills',
+    manager: openbox,
+    programs: [panel, editor([80, 60, 640, 520]), coder([560, 220, 800, 560])],
+  },
+  {
+    name: 'dark-on-black',
+    size: [1280, 800],
+    wallpaper: 'black',
+    manager: openbox,
+    programs: [blackTerminal([100, 80]), darkTerminal([480, 300, 560, 380])],
+  },
+  {
+    name: 'light-on-light',
+    size: [1366, 768],
+    wallpaper: 'light',
+    manager: openbox,
+    programs: [editor([50, 40, 600, 480]), writer([500, 160, 760, 540])],
+  },
+  {
+    name: 'ice-table-plot',
+    size: [1440, 900],
+    wallpaper: 'soft',
+    manager: icewm,
+    programs: [table([30, 40, 800, 560]), plotter([780, 380])],
+  },
+  {
+    name: 'ice-menu',
+    size: [1280, 800],
+    wallpaper: 'plain',
+    manager: icewm,
+    programs: [editor([200, 60, 760, 560])],
+    moves: [
+      ['mousemove', '30', '788', 'click', '1'],
+      ['mousemove', '60', '600'],
+    ],
+  },
+  {
+    name: 'editor-menu',
+    size: [1280, 800],
+    wallpaper: 'slope',
+    manager: openbox,
+    programs: [folders([420, 40, 760, 520]), editor([60, 120, 700, 520])],
+    moves: [['key', 'alt+e']],
+  },
+  {
+    name: 'table-menu',
+    size: [1600, 900],
+    wallpaper: 'hills',
+    manager: openbox,
+    programs: [terminal([900, 60]), table([120, 80, 900, 640])],
+    moves: [['key', 'alt+i']],
+  },
+  {
+    name: 'root-menu',
+    size: [1024, 768],
+    wallpaper: 'plain',
+    manager: openbox,
+    programs: [blackTerminal([40, 40]), calculator([620, 120])],
+    moves: [
+      ['mousemove', '560', '420', 'click', '3'],
+      ['mousemove', '600', '470'],
+    ],
+  },
+  {
+    name: 'jwm-files',
+    size: [1280, 800],
+    wallpaper: 'light',
+    manager: jwm,
+    programs: [folders([60, 40, 700, 480]), calculator([700, 220]), terminal([420, 420])],
+  },
+  {
+    name: 'drawing',
+    size: [1440, 900],
+    wallpaper: 'plain',
+    manager: openbox,
+    programs: [drawing([40, 40]), plotter([820, 60]), calculator([980, 480])],
+  },
+  {
+    name: 'crowded',
+    size: [1920, 1080],
+    wallpaper: 'slope',
+    manager: openbox,
+    programs: [
+      panel,
+      table([40, 60, 840, 560]),
+      editor([760, 100, 720, 520]),
+      files([300, 420, 760, 520]),
+      plotter([1240, 540]),
+      calculator([1500, 80]),
+    ],
+  },
+  {
+    name: 'maximised',
+    size: [1280, 1024],
+    wallpaper: 'plain',
+    manager: icewm,
+    programs: [writer([0, 0, 1270, 960])],
+    moves: [['key', 'alt+F10']],
+  },
+  {
+    name: 'maximised-dialog',
+    size: [1366, 768],
+    wallpaper: 'soft',
+    manager: openbox,
+    programs: [panel, writer([0, 0, 1360, 700]), calculator([480, 200])],
+  },
+  {
+    name: 'small-windows',
+    size: [1024, 768],
+    wallpaper: 'hills',
+    manager: icewm,
+    programs: [
+      calculator([60, 60]),
+      terminal([360, 60, 420, 240]),
+      calculator([520, 380]),
+      terminal([80, 430, 380, 220]),
+    ],
+  },
+  {
+    name: 'portrait',
+    size: [900, 1440],
+    wallpaper: 'slope',
+    manager: openbox,
+    programs: [editor([40, 60, 760, 560]), darkTerminal([100, 760, 640, 480]), files([220, 480, 620, 420])],
+  },
+  {
+    name: 'coder-terminals',
+    size: [1680, 1050],
+    wallpaper: 'soft',
+    manager: jwm,
+    programs: [coder([60, 40, 900, 700]), darkTerminal([820, 90, 620, 380]), blackTerminal([900, 540])],
+  },
   { name: 'empty-panel', size: [1280, 720], wallpaper: 'hills', manager: icewm, programs: [] },
 ];

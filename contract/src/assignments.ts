@@ -12,6 +12,8 @@ export const Requirements = z.object({
   needsPins: z.boolean(),
   minWidth: z.int().positive().nullable(),
   minHeight: z.int().positive().nullable(),
+  /** what is to be taken */
+  surface: z.enum(['any', 'all-displays', 'display', 'window', 'region', 'photo']).default('any'),
 });
 export type Requirements = z.infer<typeof Requirements>;
 

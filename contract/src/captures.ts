@@ -46,7 +46,89 @@ export const CaptureQuery = z.object({
   source: Source,
   surface: Surface.default('unknown'),
   name: z.string().max(1000).default(''),
+  /** what the browser says is shared, in its own words: the name of a display, the title of a tab */
+  label: z.string().max(500).default(''),
+  /** title or name of the document it was in */
+  document: z.string().max(500).default(''),
+  /** what was done to it before it came here, a sentence a line: straightened, scaled, converted */
+  done: z.string().max(2000).default(''),
+  /** the assignment it was taken for */
+  assignmentId: Id.optional(),
 });
+export type CaptureQuery = z.infer<typeof CaptureQuery>;
+
+/** What the server signs about a capture. */
+export const CaptureRecord = z.object({
+  captureId: Id,
+  ownerId: Id,
+  source: Source,
+  /** false: it came as a file or from the clipboard, and nothing is known of where it was made */
+  takenHere: z.boolean(),
+  surface: Surface,
+  label: z.string(),
+  document: z.string(),
+  format: PictureFormatName,
+  width: z.int(),
+  height: z.int(),
+  bytes: z.int(),
+  sha256: Sha256,
+  done: z.array(z.string()),
+  receivedAt: Instant,
+});
+export type CaptureRecord = z.infer<typeof CaptureRecord>;
+
+const Tag = z.string().trim().min(1).max(40);
+
+/** What a person writes about an own capture. */
+export const CaptureDetails = z.object({
+  note: z.string().max(2000),
+  tags: z.array(Tag).max(20),
+  favourite: z.boolean(),
+});
+export type CaptureDetails = z.infer<typeof CaptureDetails>;
+
+/** A capture on the page of all captures. */
+export const CaptureItem = Capture.extend({
+  ...CaptureDetails.shape,
+  label: z.string(),
+  document: z.string(),
+  done: z.array(z.string()),
+  /** compact JWS of its CaptureRecord; empty for what was taken in before records were signed */
+  jws: z.string(),
+  thumbHref: Href,
+  courseTitle: z.string(),
+  /** proof points and hand-ins that hold it: "P2 of Rating curve" */
+  uses: z.array(z.object({ where: z.string(), href: Href, handedIn: z.boolean() })),
+  /** null while it is not in the bin */
+  deletedAt: Instant.nullable(),
+});
+export type CaptureItem = z.infer<typeof CaptureItem>;
+
+const Day = z.iso.date();
+const yes = z.enum(['yes', 'no']);
+export const CaptureFilter = z.object({
+  /** words that name, note, tags, source and document title are searched for */
+  words: z.string().max(200).default(''),
+  source: Source.optional(),
+  courseId: Id.optional(),
+  from: Day.optional(),
+  until: Day.optional(),
+  used: yes.optional(),
+  favourite: yes.optional(),
+  bin: yes.default('no'),
+  /** where the page before ended */
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(60),
+});
+export type CaptureFilter = z.infer<typeof CaptureFilter>;
+
+export const CaptureList = z.object({
+  items: z.array(CaptureItem),
+  /** how many there are in all */
+  total: z.int(),
+  next: z.string().nullable(),
+});
+export type CaptureList = z.infer<typeof CaptureList>;
 
 const Coordinate = z.int().min(-1_000_000).max(1_000_000);
 
@@ -58,9 +140,25 @@ export const PixelBox = z.object({
   height: z.int().min(1).max(1_000_000),
 }) satisfies z.ZodType<Box>;
 
+/** Width in pixels that the framed part is scaled to. */
+const ScaledWidth = z.int().min(1).max(20_000).optional();
+const boxed = <K extends string>(kind: K) =>
+  z.object({ kind: z.literal(kind), box: PixelBox, width: ScaledWidth });
+
 export const Framing = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('whole') }),
-  z.object({ kind: z.literal('region'), box: PixelBox }),
+  z.object({ kind: z.literal('whole'), width: ScaledWidth }),
+  boxed('region'),
+  boxed('display'),
+  boxed('window'),
+  z.object({
+    kind: z.literal('outline'),
+    /** corners, in pixels of the capture; between pixels too */
+    points: z
+      .array(z.object({ x: z.number(), y: z.number() }))
+      .min(3)
+      .max(500),
+    width: ScaledWidth,
+  }),
 ]) satisfies z.ZodType<CoreFraming>;
 
 export const Letter = z.string().regex(/^[a-z]$/);

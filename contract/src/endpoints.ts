@@ -1,9 +1,17 @@
 import * as z from 'zod';
 import { AssignmentCard, DraftDocument, ProofSheet, StatementWrite } from './assignments.ts';
-import { Capture, CaptureQuery } from './captures.ts';
+import {
+  Capture,
+  CaptureDetails,
+  CaptureFilter,
+  CaptureItem,
+  CaptureList,
+  CaptureQuery,
+} from './captures.ts';
 import type { Endpoint } from './endpoint.ts';
 import { DraftAnswer, EvidenceWrite } from './evidence.ts';
 import { HandInRequest, HandInView, Receipt } from './handIns.ts';
+import { Preset, PresetWrite } from './presets.ts';
 import { AdjustmentWrite, Released, RemarkWrite, Review, ReviewList, VerdictsWrite } from './reviews.ts';
 import { Credentials, DemoPerson, Me } from './session.ts';
 import { Id } from './shared.ts';
@@ -84,6 +92,70 @@ export const endpoints = {
     query: CaptureQuery,
     body: 'picture',
     response: Capture,
+  },
+  listCaptures: {
+    method: 'get',
+    path: '/api/captures',
+    access: 'person',
+    summary: 'The own captures, the newest first, searched and filtered, a page at a time.',
+    query: CaptureFilter,
+    response: CaptureList,
+  },
+  writeCaptureDetails: {
+    method: 'put',
+    path: '/api/captures/:captureId/details',
+    access: 'own-capture',
+    summary: 'Writes note, tags and favourite of a capture.',
+    params: z.object({ captureId: Id }),
+    body: CaptureDetails,
+    response: CaptureItem,
+  },
+  removeCapture: {
+    method: 'delete',
+    path: '/api/captures/:captureId',
+    access: 'own-capture',
+    summary: 'Puts a capture into the bin, for 30 days. Refused while a hand-in or a proof sheet holds it.',
+    params: z.object({ captureId: Id }),
+    response: CaptureItem,
+  },
+  restoreCapture: {
+    method: 'post',
+    path: '/api/captures/:captureId/restore',
+    access: 'own-capture',
+    summary: 'Takes a capture out of the bin.',
+    params: z.object({ captureId: Id }),
+    response: CaptureItem,
+  },
+  signingKeys: {
+    method: 'get',
+    path: '/api/keys',
+    access: 'public',
+    summary: 'The public keys that records of captures are signed with, as a JSON Web Key Set (RFC 7517).',
+    response: z.object({ keys: z.array(z.record(z.string(), z.string())) }),
+  },
+  listPresets: {
+    method: 'get',
+    path: '/api/presets',
+    access: 'person',
+    summary: 'The own presets of the capture station, by name.',
+    response: z.array(Preset),
+  },
+  putPreset: {
+    method: 'put',
+    path: '/api/presets/:presetId',
+    access: 'person',
+    summary: 'Makes or changes an own preset.',
+    params: z.object({ presetId: Id }),
+    body: PresetWrite,
+    response: z.array(Preset),
+  },
+  removePreset: {
+    method: 'delete',
+    path: '/api/presets/:presetId',
+    access: 'person',
+    summary: 'Removes an own preset.',
+    params: z.object({ presetId: Id }),
+    response: z.array(Preset),
   },
   putEvidence: {
     method: 'put',

@@ -54,6 +54,8 @@ export const HandInItem = z.object({
   fileName: z.string(),
   bytes: z.int().positive(),
   sha256: Sha256,
+  /** the signed record of the capture, a compact JWS; empty for captures older than records */
+  record: z.string(),
   /** the framed picture without marks */
   baseHref: Href,
   /** the picture that was handed in: flattened, under its name */

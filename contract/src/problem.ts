@@ -10,6 +10,7 @@ export const PROBLEM_CODES = [
   'foreign-origin',
   'stale-version',
   'already-exists',
+  'in-use',
   'not-open',
   'closed',
   'no-attempt-left',

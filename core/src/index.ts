@@ -1,10 +1,17 @@
+export { type CaptureWarning, captureWarnings, type WarningCode } from './checks/captureWarnings.ts';
+export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
 export { type CheckedPicture, type PictureFinding, pictureFindings } from './checks/pictureFindings.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
+export { findDisplays } from './finding/findDisplays.ts';
+export { findOutlines } from './finding/findOutlines.ts';
+export type { Outline } from './finding/outline.ts';
+export { boxWithAspect, resizeWithAspect } from './geometry/aspect.ts';
 export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
 export { boxBetween } from './geometry/boxBetween.ts';
 export { clampBox } from './geometry/clampBox.ts';
 export { moveBox } from './geometry/moveBox.ts';
 export { HANDLES, type Handle, resizeBox } from './geometry/resizeBox.ts';
+export { SNAP_WITHIN, type SnapLines, snapLines, snapSides } from './geometry/snapping.ts';
 export { formatPoints, parsePoints } from './grading/formatPoints.ts';
 export { type Grade, gradeHandIn, type JudgedMustShow } from './grading/gradeHandIn.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
@@ -17,8 +24,9 @@ export {
   type PointRequirements,
 } from './handIns/missingForHandIn.ts';
 export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinHead, pinRadius } from './marks/drawPins.ts';
-export { type Framing, framedBox, framingOf } from './marks/framing.ts';
+export { type BoxedKind, type Framing, framedBox, framedSize, framingOf } from './marks/framing.ts';
 export { type Mark, marksInFrame, movePin, type Pin, putPin, takePinOut } from './marks/pins.ts';
+export { scaleMarks } from './marks/scaleMarks.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {
   fileNameFaults,
@@ -28,6 +36,8 @@ export {
   utf8Length,
 } from './naming/fileName.ts';
 export { formName, NAME_TOKENS, type NameFacts } from './naming/formName.ts';
+export { polygonBox, polygonCoverage } from './outline/polygon.ts';
+export { simplifyLine } from './outline/simplifyLine.ts';
 export {
   type Admitted,
   admitPicture,
@@ -44,4 +54,14 @@ export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
 export { checkRaster, type Raster } from './raster/raster.ts';
+export {
+  keepMoments,
+  LOOK_BACK_BYTES,
+  LOOK_BACK_MOMENTS,
+  LOOK_BACK_MS,
+} from './settling/lookBack.ts';
+export { changedShare, type Moment, type Samples, SettlingWatch } from './settling/settling.ts';
+export { findSheet } from './straighten/findSheet.ts';
+export { type Homography, homographyBetween, mapPoint, type Quad } from './straighten/homography.ts';
+export { straighten, straightSize } from './straighten/straighten.ts';
 export { type SubmissionTimes, submissionWindow, type WindowState } from './time/submissionWindow.ts';

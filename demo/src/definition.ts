@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Requirements } from '@nachweis/contract';
 import type { Context } from '@nachweis/server';
 
 /** An assignment as it is written down; letters and numbers follow from the order. */
@@ -22,6 +23,8 @@ export interface PointDefinition {
   maxPictures?: number;
   needsPins?: boolean;
   minSize?: { width: number; height: number };
+  /** what is to be taken; anything where it is not said */
+  surface?: Requirements['surface'];
   /** what must be seen, with its worth in units of a hundredth of a point */
   mustShows: Array<{ text: string; units: number }>;
 }
@@ -82,6 +85,7 @@ async function enterPoint(
       needs_pins: point.needsPins ? 1 : 0,
       min_width: point.minSize?.width ?? null,
       min_height: point.minSize?.height ?? null,
+      surface: point.surface ?? 'any',
     })
     .execute();
   const mustShows = point.mustShows.map(({ text, units }, index) => ({

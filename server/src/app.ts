@@ -15,6 +15,7 @@ import { originCheck } from './http/originCheck.ts';
 import { HttpProblem } from './http/problem.ts';
 import { requestLog } from './http/requestLog.ts';
 import { type Handlers, mountEndpoints } from './http/router.ts';
+import { presetHandlers } from './presets/routes.ts';
 import { reviewHandlers } from './reviews/routes.ts';
 import { sessionHandlers } from './sessions/routes.ts';
 import { readActor } from './sessions/sessions.ts';
@@ -49,7 +50,9 @@ function handlers(context: Context): Handlers {
     health: async () => ({ status: 'ok', schema: LAST_MIGRATION }),
     ...sessionHandlers(context),
     ...assignmentHandlers(context),
+    signingKeys: async () => context.signing.keys(),
     ...captureHandlers(context),
+    ...presetHandlers(context),
     ...evidenceHandlers(context),
     ...handInHandlers(context),
     ...reviewHandlers(context),

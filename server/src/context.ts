@@ -3,6 +3,7 @@ import type { BlobStore } from './blobs/blobStore.ts';
 import type { Db } from './db/database.ts';
 import type { JobQueue } from './jobs/jobQueue.ts';
 import type { PictureWork } from './pictures/pictureWork.ts';
+import type { Signing } from './records/signing.ts';
 import type { Settings } from './settings.ts';
 
 /** What every feature of the server works with. */
@@ -12,6 +13,7 @@ export interface Context {
   blobs: BlobStore;
   pictures: PictureWork;
   jobs: JobQueue;
+  signing: Signing;
   log: Logger;
   /** the clock; the demo and the tests bring their own */
   now: () => Date;

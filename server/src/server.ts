@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
+import { emptyBin } from './captures/library.ts';
 import { createContext } from './createContext.ts';
 import type { Settings } from './settings.ts';
 
@@ -13,10 +14,16 @@ export interface RunningServer {
 
 /** Requests that are still running after this are cut off, so that a stop always ends. */
 const PATIENCE_MS = 10_000;
+/** How often the bin is looked through. */
+const BIN_ROUND_MS = 6 * 3600 * 1000;
 
 export async function startServer(settings: Settings, log: Logger): Promise<RunningServer> {
   const context = await createContext(settings, log);
   const server = createServer(createApp(context));
+  const emptied = () =>
+    emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
+  await emptied();
+  const binTimer = setInterval(emptied, BIN_ROUND_MS).unref();
   try {
     await listen(server, settings);
   } catch (error) {
@@ -28,6 +35,7 @@ export async function startServer(settings: Settings, log: Logger): Promise<Runn
   return {
     address: `http://${host}:${port}`,
     async stop() {
+      clearInterval(binTimer);
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       server.closeIdleConnections();
       const cutOff = setTimeout(() => server.closeAllConnections(), PATIENCE_MS);

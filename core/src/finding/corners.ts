@@ -1,4 +1,4 @@
-import type { Edges, EdgeRun } from './edges.ts';
+import type { EdgeRun, Edges } from './edges.ts';
 
 /** A place where a row edge and a column edge meet, and which corners of a box it can be. */
 export interface Corner {

@@ -32,7 +32,8 @@ export function coveredOutlines(
   const covers = found.map((f) => f.box).filter((b) => b.width >= COVER_WIDTH && b.height >= COVER_HEIGHT);
   const nested = covers.map((box) => ({ box, holders: covers.filter((c) => c !== box && holds(c, box)) }));
   const underToRight = (run: EdgeRun, flat: boolean) => covers.some((c) => entersAt(c, flat, run.at, run.to));
-  const underToLeft = (run: EdgeRun, flat: boolean) => covers.some((c) => leavesAt(c, flat, run.at, run.from));
+  const underToLeft = (run: EdgeRun, flat: boolean) =>
+    covers.some((c) => leavesAt(c, flat, run.at, run.from));
   const sharp = corners.filter((c) => c.sharp);
   const corner =
     (row: typeof underToRight, column: typeof underToRight) =>

@@ -9,7 +9,8 @@ const BLACK = 8;
 const MOST_IN_LINE = 4;
 
 export interface DisplayOptions {
-  signal?: AbortSignal;
+  /** an AbortSignal, or what can be asked like one */
+  signal?: { throwIfAborted(): void } | undefined;
 }
 
 /**
@@ -185,10 +186,7 @@ class Lines {
       }
       if (count / places >= CLEAR_STEP) clear.push(at);
     }
-    return [
-      ...(steps.length > MOST_STEPS ? [] : steps),
-      ...(clear.length > MOST_CLEAR ? [] : clear),
-    ];
+    return [...(steps.length > MOST_STEPS ? [] : steps), ...(clear.length > MOST_CLEAR ? [] : clear)];
   }
 
   boxOf(from: number, to: number, low: number, high: number): Box {
@@ -256,7 +254,8 @@ const LEAST_WIDTH = 600;
 function judge(lines: Lines, parts: Piece[][], area: Box): number | null {
   const pieces = parts.flat();
   const touchesBoth =
-    pieces.some((p) => lowOf(lines, p.box) === lines.low) && pieces.some((p) => highOf(lines, p.box) === lines.high);
+    pieces.some((p) => lowOf(lines, p.box) === lines.low) &&
+    pieces.some((p) => highOf(lines, p.box) === lines.high);
   if (!touchesBoth) return null;
   const allCommon = pieces.every((p) => p.common);
   const wholeIsDisplay = isCommonSize(area) || isDoubleSize(area) || hasDisplayShape(area);
@@ -264,7 +263,9 @@ function judge(lines: Lines, parts: Piece[][], area: Box): number | null {
   let weakest = Number.POSITIVE_INFINITY;
   for (let i = 1; i < parts.length; i++) {
     const [a, b] = [parts[i - 1] as Piece[], parts[i] as Piece[]];
-    const at = lines.reading.upright ? Math.min(...b.map((p) => p.box.x)) : Math.min(...b.map((p) => p.box.y));
+    const at = lines.reading.upright
+      ? Math.min(...b.map((p) => p.box.x))
+      : Math.min(...b.map((p) => p.box.y));
     const evidence = seamEvidence(lines, at, a, b);
     if (evidence === null) return null;
     score += evidence;
@@ -279,7 +280,8 @@ function judge(lines: Lines, parts: Piece[][], area: Box): number | null {
   score -= 0.35 * (pieces.length - 2);
   score -= 0.6 * pieces.filter((p) => isDoubleSize(p.box)).length;
   const first = pieces[0] as Piece;
-  if (pieces.every((p) => p.box.width === first.box.width && p.box.height === first.box.height)) score += 0.15;
+  if (pieces.every((p) => p.box.width === first.box.width && p.box.height === first.box.height))
+    score += 0.15;
   return score;
 }
 
@@ -291,7 +293,10 @@ const ALIKE = 0.25;
 
 /** What speaks for one seam, about 0 to 2; null when the parts do not even lie side by side. */
 function seamEvidence(lines: Lines, at: number, a: readonly Piece[], b: readonly Piece[]): number | null {
-  const low = Math.max(Math.min(...a.map((p) => lowOf(lines, p.box))), Math.min(...b.map((p) => lowOf(lines, p.box))));
+  const low = Math.max(
+    Math.min(...a.map((p) => lowOf(lines, p.box))),
+    Math.min(...b.map((p) => lowOf(lines, p.box))),
+  );
   const high = Math.min(
     Math.max(...a.map((p) => highOf(lines, p.box))),
     Math.max(...b.map((p) => highOf(lines, p.box))),
@@ -313,6 +318,7 @@ function seamEvidence(lines: Lines, at: number, a: readonly Piece[], b: readonly
     evidence += 0.4 + 0.6 * beside;
   }
   const [p, q] = [a[0] as Piece, b[0] as Piece];
-  if (a.length === 1 && b.length === 1 && likeness(lines.reading.raster, p.box, q.box) >= ALIKE) evidence += 1;
+  if (a.length === 1 && b.length === 1 && likeness(lines.reading.raster, p.box, q.box) >= ALIKE)
+    evidence += 1;
   return evidence;
 }

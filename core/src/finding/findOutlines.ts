@@ -10,7 +10,8 @@ export interface OutlineOptions {
   smallest?: number;
   /** most outlines that are given, the largest first; default 600 */
   most?: number;
-  signal?: AbortSignal;
+  /** an AbortSignal, or what can be asked like one */
+  signal?: { throwIfAborted(): void } | undefined;
 }
 
 /** Partners that are tried from one corner along one side; a table of thousands of cells stays affordable. */

@@ -10,6 +10,8 @@ export interface PointRequirements {
   needsPins: boolean;
   minWidth: number | null;
   minHeight: number | null;
+  /** what is to be taken */
+  surface?: 'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo';
 }
 
 export interface DraftPicture {

@@ -8,7 +8,7 @@ export interface Moment<F> {
 }
 
 export interface SettlingOptions {
-  /** share of samples that may differ while the picture still counts as resting; default 0.0006 */
+  /** share of samples that may differ while the picture still counts as resting; default 0.00012 */
   quiet?: number;
   /** how long nothing may change for a moment to count, in milliseconds; default 350 */
   restMs?: number;
@@ -44,7 +44,7 @@ export class SettlingWatch<F> {
   private since = 0;
   private told = false;
 
-  constructor({ quiet = 0.0006, restMs = 350 }: SettlingOptions = {}) {
+  constructor({ quiet = 0.00012, restMs = 350 }: SettlingOptions = {}) {
     this.quiet = quiet;
     this.restMs = restMs;
   }

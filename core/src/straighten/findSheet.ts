@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/box.ts';
+import { otsu } from '../raster/otsu.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
 import type { Quad } from './homography.ts';
 
@@ -45,40 +46,14 @@ function shrinkToGrey({ width, height, data }: Raster, step: number) {
       for (let dy = 0; dy < step; dy++) {
         for (let dx = 0; dx < step; dx++) {
           const i = ((y * step + dy) * width + x * step + dx) * 4;
-          sum += 0.299 * (data[i] as number) + 0.587 * (data[i + 1] as number) + 0.114 * (data[i + 2] as number);
+          sum +=
+            0.299 * (data[i] as number) + 0.587 * (data[i + 1] as number) + 0.114 * (data[i + 2] as number);
         }
       }
       levels[y * w + x] = sum / (step * step);
     }
   }
   return { width: w, height: h, levels };
-}
-
-/** The threshold that separates two classes of levels best (Otsu 1979). */
-export function otsu(levels: Uint8Array): number {
-  const counts = new Float64Array(256);
-  let total = 0;
-  for (const level of levels) {
-    counts[level] = (counts[level] as number) + 1;
-    total += level;
-  }
-  let best = 0;
-  let threshold = 127;
-  let below = 0;
-  let sumBelow = 0;
-  for (let level = 0; level < 255; level++) {
-    below += counts[level] as number;
-    sumBelow += level * (counts[level] as number);
-    const above = levels.length - below;
-    if (below === 0 || above === 0) continue;
-    const gap = sumBelow / below - (total - sumBelow) / above;
-    const variance = below * above * gap * gap;
-    if (variance > best) {
-      best = variance;
-      threshold = level;
-    }
-  }
-  return threshold;
 }
 
 interface Patch {

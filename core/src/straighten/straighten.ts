@@ -42,7 +42,13 @@ export function straighten(raster: Raster, quad: Quad, size: Size = straightSize
   return { width, height, data };
 }
 
-function sample({ width, height, data }: Raster, x: number, y: number, out: Uint8ClampedArray, at: number): void {
+function sample(
+  { width, height, data }: Raster,
+  x: number,
+  y: number,
+  out: Uint8ClampedArray,
+  at: number,
+): void {
   if (x < -0.5 || y < -0.5 || x > width - 0.5 || y > height - 0.5) return;
   const left = Math.min(Math.max(Math.floor(x), 0), width - 1);
   const top = Math.min(Math.max(Math.floor(y), 0), height - 1);

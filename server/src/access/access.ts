@@ -134,7 +134,7 @@ async function requireHandInRole(
 }
 
 /** Files that have an address: a capture as it came in, and the base, the file and the thumbnail of a handed-in picture. */
-export type FileKind = 'capture' | 'base' | 'file' | 'thumb';
+export type FileKind = 'capture' | 'capture-thumb' | 'base' | 'file' | 'thumb';
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
@@ -147,7 +147,7 @@ export async function mayFetchFile(
   id: string,
 ): Promise<boolean> {
   const { db } = context;
-  if (kind === 'capture') {
+  if (kind === 'capture' || kind === 'capture-thumb') {
     const row = await db.selectFrom('captures').select('owner_id').where('id', '=', id).executeTakeFirst();
     return row?.owner_id === actor.personId;
   }

@@ -171,6 +171,7 @@ async function world(s: TestServer) {
       handInId: room.handInId,
       mustShowId: room.exponent,
       remarkId: randomUUID(),
+      presetId: randomUUID(),
     },
   };
 }
@@ -198,6 +199,21 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     email: 'a@b.example',
     password: 'x',
     personId: randomUUID(),
+    note: '',
+    tags: [],
+    favourite: false,
+    name: 'x',
+    key: '',
+    settings: {
+      source: 'camera',
+      surface: 'any',
+      framing: 'whole',
+      box: null,
+      delay: 0,
+      pointer: true,
+      width: null,
+      target: 'next',
+    },
   };
   const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard` : path);
   if (endpoint.body === 'picture')

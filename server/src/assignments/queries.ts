@@ -60,6 +60,7 @@ async function readProofPoints(db: DbOrTrx, assignmentId: string): Promise<Proof
       needsPins: p.needs_pins === 1,
       minWidth: p.min_width,
       minHeight: p.min_height,
+      surface: p.surface,
     },
   }));
 }

@@ -7,6 +7,8 @@ export interface BlobStore {
   /** Makes bytes durable and gives their SHA-256; equal bytes are stored once. */
   put(bytes: Uint8Array): Promise<string>;
   has(sha256: string): Promise<boolean>;
+  /** Takes bytes away that nothing refers to any more; nothing happens when they are gone already. */
+  remove(sha256: string): Promise<void>;
   /** A path that can be read while the process runs. */
   pathOf(sha256: string): string;
 }
@@ -36,6 +38,7 @@ export async function createFolderBlobStore(dataFolder: string): Promise<BlobSto
   return {
     pathOf,
     has,
+    remove: (sha256) => rm(pathOf(sha256), { force: true }),
     async put(bytes) {
       const sha256 = sha256Of(bytes);
       if (await has(sha256)) return sha256;

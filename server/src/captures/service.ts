@@ -1,4 +1,4 @@
-import type { Capture, Source, Surface } from '@nachweis/contract';
+import type { Capture, CaptureQuery, CaptureRecord, Source } from '@nachweis/contract';
 import { FORMAT_FACTS } from '@nachweis/core';
 import type { Selectable } from 'kysely';
 import { sha256Of } from '../blobs/blobStore.ts';
@@ -8,15 +8,11 @@ import type { Tables } from '../db/tables.ts';
 import { fileHref, withExtension } from '../files/hrefs.ts';
 import { HttpProblem } from '../http/problem.ts';
 
-export interface NewCapture {
-  id: string;
-  ownerId: string;
-  bytes: Uint8Array;
-  source: Source;
-  surface: Surface;
-  /** as the person knows the file; may be empty */
-  name: string;
-}
+export type NewCapture = Pick<CaptureQuery, 'source' | 'surface' | 'name'> &
+  Partial<CaptureQuery> & { id: string; ownerId: string; bytes: Uint8Array };
+
+/** Of pictures from these sources Nachweis knows where they were made: it took them. */
+const TAKEN_HERE: readonly Source[] = ['screen-share', 'practice-desk', 'camera', 'recording'];
 
 /**
  * Takes a picture in: checked and decoded once in a worker, made durable, then entered. Sending the same picture
@@ -26,9 +22,20 @@ export interface NewCapture {
  */
 export async function takeCapture(
   context: Context,
-  { id, ownerId, bytes, source, surface, name }: NewCapture,
+  {
+    id,
+    ownerId,
+    bytes,
+    source,
+    surface,
+    name,
+    label = '',
+    document = '',
+    done = '',
+    assignmentId,
+  }: NewCapture,
 ): Promise<Capture> {
-  const { db, blobs, pictures, jobs, now } = context;
+  const { db, blobs, pictures, jobs, signing, now } = context;
   const earlier = await db.selectFrom('captures').selectAll().where('id', '=', id).executeTakeFirst();
   if (earlier) {
     if (earlier.sha256 === sha256Of(bytes)) return captureOf(earlier, bytes.length);
@@ -42,6 +49,23 @@ export async function takeCapture(
     throw new HttpProblem(admitted.code === 'too-large' ? 'too-large' : 'picture-refused', admitted.sentence);
   const sha256 = await blobs.put(bytes);
   const receivedAt = now().toISOString();
+  const { format, width, height } = admitted;
+  const record: CaptureRecord = {
+    captureId: id,
+    ownerId,
+    source,
+    takenHere: TAKEN_HERE.includes(source),
+    surface,
+    label,
+    document,
+    format,
+    width,
+    height,
+    bytes: bytes.length,
+    sha256,
+    done: done.split('\n').filter((line) => line !== ''),
+    receivedAt,
+  };
   const row = {
     id,
     owner_id: ownerId,
@@ -49,11 +73,16 @@ export async function takeCapture(
     source,
     surface,
     original_name: name,
-    format: admitted.format,
-    width: admitted.width,
-    height: admitted.height,
+    format,
+    width,
+    height,
     notes: JSON.stringify(admitted.notes.map((note) => note.sentence)),
     received_at: receivedAt,
+    label,
+    document,
+    done: JSON.stringify(record.done),
+    assignment_id: await knownAssignment(db, ownerId, assignmentId),
+    record: await signing.sign(record),
   };
   await db.transaction().execute(async (trx) => {
     await enterBlob(trx, {
@@ -74,6 +103,23 @@ export async function takeCapture(
   return captureOf(row, bytes.length);
 }
 
+/** The assignment a picture was taken for, when its taker is in that course; a foreign id is not kept. */
+async function knownAssignment(
+  db: DbOrTrx,
+  personId: string,
+  assignmentId: string | undefined,
+): Promise<string | null> {
+  if (!assignmentId) return null;
+  const row = await db
+    .selectFrom('assignments')
+    .innerJoin('members', 'members.course_id', 'assignments.course_id')
+    .select('assignments.id')
+    .where('assignments.id', '=', assignmentId)
+    .where('members.person_id', '=', personId)
+    .executeTakeFirst();
+  return row?.id ?? null;
+}
+
 /** Enters a blob that was made durable before. */
 export async function enterBlob(
   db: DbOrTrx,
@@ -87,7 +133,22 @@ export async function enterBlob(
 }
 
 /** A capture's row as the contract gives it. */
-export function captureOf(row: Omit<Selectable<Tables['captures']>, 'owner_id'>, bytes: number): Capture {
+export function captureOf(
+  row: Pick<
+    Selectable<Tables['captures']>,
+    | 'id'
+    | 'source'
+    | 'surface'
+    | 'original_name'
+    | 'format'
+    | 'width'
+    | 'height'
+    | 'sha256'
+    | 'received_at'
+    | 'notes'
+  >,
+  bytes: number,
+): Capture {
   const extension = FORMAT_FACTS[row.format].extensions[0];
   return {
     id: row.id,

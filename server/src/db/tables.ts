@@ -40,6 +40,7 @@ export interface Tables {
     needs_pins: number;
     min_width: number | null;
     min_height: number | null;
+    surface: Generated<'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo'>;
   };
   must_shows: { id: string; proof_point_id: string; letter: string; text: string; units: number };
   blobs: { sha256: string; bytes: number; media_type: string; created_at: string };
@@ -55,7 +56,29 @@ export interface Tables {
     height: number;
     notes: string;
     received_at: string;
+    label: Generated<string>;
+    document: Generated<string>;
+    /** what was done to it before it came, sentences as JSON */
+    done: Generated<string>;
+    assignment_id: Generated<string | null>;
+    /** compact JWS */
+    record: Generated<string>;
+    note: Generated<string>;
+    tags: Generated<string>;
+    favourite: Generated<number>;
+    deleted_at: Generated<string | null>;
   };
+  /** full-text index over captures, kept by triggers */
+  captures_fts: { rowid: number; captures_fts: string };
+  presets: {
+    id: string;
+    person_id: string;
+    name: string;
+    key: string;
+    settings: string;
+    changed_at: string;
+  };
+  signing_keys: { id: string; jwk: string; created_at: string };
   drafts: {
     assignment_id: string;
     student_id: string;

@@ -1,7 +1,13 @@
 import { extensionOf } from '@nachweis/core';
 import type { FileKind } from '../access/access.ts';
 
-const LETTERS: Readonly<Record<FileKind, string>> = { capture: 'c', base: 'b', file: 'f', thumb: 't' };
+const LETTERS: Readonly<Record<FileKind, string>> = {
+  capture: 'c',
+  'capture-thumb': 's',
+  base: 'b',
+  file: 'f',
+  thumb: 't',
+};
 const KINDS = new Map(Object.entries(LETTERS).map(([kind, letter]) => [letter, kind as FileKind]));
 
 /** The address of a file. It ends in the file's name, so that what reads only addresses sees a picture. */

@@ -53,21 +53,27 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
   const parsed = parseFileId(fileId);
   if (!parsed || !(await mayFetchFile(context, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
-  if (kind === 'capture') {
+  if (kind === 'capture' || kind === 'capture-thumb') {
     const row = await context.db
       .selectFrom('captures')
       .select(['sha256', 'format'])
       .where('id', '=', id)
       .executeTakeFirstOrThrow();
+    if (kind === 'capture-thumb') return thumbnailFile(context, row.sha256);
     const { mediaType, extensions } = FORMAT_FACTS[row.format];
     return { path: context.blobs.pathOf(row.sha256), sha256: row.sha256, mediaType, extensions };
   }
   return handedInFile(context, kind, id);
 }
 
+async function thumbnailFile(context: Context, sha256: string): Promise<StoredFile> {
+  const path = await thumbnailOf(context, sha256);
+  return { path, sha256: `thumb-${sha256}`, mediaType: 'image/webp', extensions: ['webp'] };
+}
+
 async function handedInFile(
   context: Context,
-  kind: Exclude<FileKind, 'capture'>,
+  kind: Exclude<FileKind, 'capture' | 'capture-thumb'>,
   id: string,
 ): Promise<StoredFile> {
   const row = await context.db
@@ -75,10 +81,7 @@ async function handedInFile(
     .select(['base_sha256', 'file_sha256'])
     .where('id', '=', id)
     .executeTakeFirstOrThrow();
-  if (kind === 'thumb') {
-    const path = await thumbnailOf(context, row.file_sha256);
-    return { path, sha256: `thumb-${row.file_sha256}`, mediaType: 'image/webp', extensions: ['webp'] };
-  }
+  if (kind === 'thumb') return thumbnailFile(context, row.file_sha256);
   const sha256 = kind === 'base' ? row.base_sha256 : row.file_sha256;
   return { path: context.blobs.pathOf(sha256), sha256, mediaType: 'image/png', extensions: ['png'] };
 }

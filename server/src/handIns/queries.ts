@@ -64,7 +64,7 @@ export async function readItems(db: DbOrTrx, handInId: string): Promise<HandInIt
     .innerJoin('captures', 'captures.id', 'hand_in_items.capture_id')
     .innerJoin('blobs', 'blobs.sha256', 'hand_in_items.file_sha256')
     .selectAll('hand_in_items')
-    .select(['captures.source', 'captures.surface', 'blobs.bytes'])
+    .select(['captures.source', 'captures.surface', 'captures.record', 'blobs.bytes'])
     .where('hand_in_id', '=', handInId)
     .orderBy('position')
     .execute();
@@ -79,6 +79,7 @@ export async function readItems(db: DbOrTrx, handInId: string): Promise<HandInIt
     fileName: row.file_name,
     bytes: row.bytes,
     sha256: row.file_sha256,
+    record: row.record,
     baseHref: fileHref('base', row.id, row.file_name),
     fileHref: fileHref('file', row.id, row.file_name),
     thumbHref: fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),

@@ -3,9 +3,11 @@ import type { Assignment, DraftDocument, Receipt } from '@nachweis/contract';
 import {
   FORMAT_FACTS,
   framedBox,
+  framedSize,
   type Mark,
   marksInFrame,
   missingForHandIn,
+  scaleMarks,
   submissionWindow,
 } from '@nachweis/core';
 import { readAssignment } from '../assignments/queries.ts';
@@ -140,15 +142,22 @@ async function freezePictures(
         .where('id', '=', evidence.capture.id)
         .executeTakeFirstOrThrow();
       const frame = framedBox(evidence.framing, evidence.capture);
-      const marks = marksInFrame(evidence.marks, frame);
-      const { base, file } = await pictures.render({ path: blobs.pathOf(sha256), frame, marks });
+      const size = framedSize(evidence.framing, evidence.capture);
+      const marks = scaleMarks(marksInFrame(evidence.marks, frame), size.width / frame.width);
+      const outline = evidence.framing.kind === 'outline' ? evidence.framing.points : null;
+      const { base, file } = await pictures.render({
+        path: blobs.pathOf(sha256),
+        frame,
+        outline,
+        size,
+        marks,
+      });
       return {
         id: randomUUID(),
         proofPointId: evidence.proofPointId,
         captureId: evidence.capture.id,
         marks,
-        width: frame.width,
-        height: frame.height,
+        ...size,
         fileName: evidence.fileName,
         base: { sha256: await blobs.put(base), bytes: base.length },
         file: { sha256: await blobs.put(file), bytes: file.length },

@@ -10,6 +10,7 @@ const PROBLEMS: Readonly<Record<ProblemCode, { status: number; title: string }>>
   'not-released': { status: 403, title: 'Not released yet' },
   'not-found': { status: 404, title: 'Not found' },
   'stale-version': { status: 409, title: 'Changed in the meantime' },
+  'in-use': { status: 409, title: 'In use' },
   'already-exists': { status: 409, title: 'Already there' },
   'not-open': { status: 409, title: 'Not open yet' },
   closed: { status: 409, title: 'Closed' },

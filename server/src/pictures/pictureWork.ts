@@ -1,4 +1,4 @@
-import type { Admitted, Box, FlatShare, Mark, Refused } from '@nachweis/core';
+import type { Admitted, Box, FlatShare, Mark, Point, Refused, Size } from '@nachweis/core';
 import { Piscina } from 'piscina';
 
 /** What the pictures' worker can be asked. Everything here may take longer than 8 ms and never runs on the event loop. */
@@ -15,7 +15,11 @@ export interface PictureWork {
 export interface RenderRequest {
   path: string;
   frame: Box;
-  /** in pixels of the framed picture */
+  /** corners of an outline in pixels of the capture; what lies outside becomes transparent */
+  outline: Point[] | null;
+  /** what the framed part is scaled to */
+  size: Size;
+  /** in pixels of the framed and scaled picture */
   marks: Mark[];
 }
 

@@ -9,7 +9,14 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
   title: '',
   instructions: '',
   mustShows: [],
-  requirements: { minPictures: 1, maxPictures, needsPins: false, minWidth: null, minHeight: null },
+  requirements: {
+    minPictures: 1,
+    maxPictures,
+    needsPins: false,
+    minWidth: null,
+    minHeight: null,
+    surface: 'any',
+  },
 });
 const POINTS = [point('P1', 1), point('P2', 2), point('P3', 1)];
 

@@ -13,7 +13,14 @@ const POINT: ProofPoint = {
   title: '',
   instructions: '',
   mustShows: [],
-  requirements: { minPictures: 1, maxPictures: 1, needsPins: false, minWidth: null, minHeight: null },
+  requirements: {
+    minPictures: 1,
+    maxPictures: 1,
+    needsPins: false,
+    minWidth: null,
+    minHeight: null,
+    surface: 'any',
+  },
 };
 
 const saved = (id: string): Evidence => ({

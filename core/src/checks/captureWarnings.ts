@@ -1,0 +1,126 @@
+import type { PointRequirements } from '../handIns/missingForHandIn.ts';
+import { flatShare } from '../raster/flatShare.ts';
+import { greyOf } from '../raster/grey.ts';
+import type { Raster } from '../raster/raster.ts';
+
+export type WarningCode =
+  | 'all-black'
+  | 'one-colour'
+  | 'black-area'
+  | 'blank'
+  | 'several-displays'
+  | 'too-small'
+  | 'blurred';
+
+/** What has to be said of a capture while it can still be taken again. */
+export interface CaptureWarning {
+  code: WarningCode;
+  sentence: string;
+}
+
+const ALL = 0.998;
+const BLANK = 0.985;
+const BLACK_AREA = 0.3;
+const DARK = 24;
+/** Steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
+const SHARP = 26;
+
+/**
+ * Looks at a capture at once.
+ * @param displays how many displays were found in it
+ * @param asked what the proof point asks for, where the picture goes to one
+ */
+export function captureWarnings(
+  raster: Raster,
+  displays: number,
+  asked: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface'> | null,
+): CaptureWarning[] {
+  const warnings: CaptureWarning[] = [];
+  const flat = flatShare(raster);
+  const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
+  if (flat.share >= ALL) {
+    return [
+      dark
+        ? {
+            code: 'all-black',
+            sentence: 'The picture is all black. Protected video and a failed grab look like this.',
+          }
+        : { code: 'one-colour', sentence: 'The picture is one flat colour; nothing is to be seen.' },
+    ];
+  }
+  if (flat.share >= BLANK) warnings.push({ code: 'blank', sentence: 'The picture is nearly blank.' });
+  else if (dark && displays < 2 && blackBoxShare(raster) >= BLACK_AREA) {
+    warnings.push({
+      code: 'black-area',
+      sentence: 'A large part of the picture is plain black. Video that is protected comes out like this.',
+    });
+  }
+  if (displays > 1 && asked?.surface !== 'all-displays') {
+    warnings.push({
+      code: 'several-displays',
+      sentence: `${displays} displays are in the picture. Choose the one that is meant, or take it again.`,
+    });
+  }
+  const { minWidth, minHeight } = asked ?? { minWidth: null, minHeight: null };
+  if ((minWidth !== null && raster.width < minWidth) || (minHeight !== null && raster.height < minHeight)) {
+    warnings.push({
+      code: 'too-small',
+      sentence: `${raster.width} × ${raster.height} pixels; at least ${minWidth ?? 'any'} × ${minHeight ?? 'any'} are asked for.`,
+    });
+  }
+  if (flat.share < BLANK && sharpness(raster) < SHARP)
+    warnings.push({ code: 'blurred', sentence: 'The picture is blurred; its text may not be readable.' });
+  return warnings;
+}
+
+/** Share of the picture inside blocks of 16 x 16 pixels that are black throughout: letters on black do not count. */
+function blackBoxShare({ width, height, data }: Raster): number {
+  const SIDE = 16;
+  let black = 0;
+  let all = 0;
+  for (let y = 0; y + SIDE <= height; y += SIDE) {
+    for (let x = 0; x + SIDE <= width; x += SIDE) {
+      all++;
+      let is = true;
+      for (let i = 0; i < SIDE * SIDE && is; i++) {
+        const at = ((y + (i >> 4)) * width + x + (i & 15)) * 4;
+        is = (data[at] as number) + (data[at + 1] as number) + (data[at + 2] as number) <= 12;
+      }
+      if (is) black++;
+    }
+  }
+  return all === 0 ? 0 : black / all;
+}
+
+/**
+ * How steep the steepest steps between neighbours are: the level that one pixel in 200 reaches. After the idea of
+ * measuring focus by the Laplacian (Pech-Pacheco and others 2000), but by its top and not its variance: a screen is
+ * mostly flat and still sharp.
+ */
+export function sharpness(raster: Raster): number {
+  const { width, height } = raster;
+  const grey = greyOf(raster);
+  const counts = new Uint32Array(1024);
+  let all = 0;
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      const at = y * width + x;
+      const laplacian = Math.abs(
+        4 * (grey[at] as number) -
+          (grey[at - 1] as number) -
+          (grey[at + 1] as number) -
+          (grey[at - width] as number) -
+          (grey[at + width] as number),
+      );
+      const cell = Math.min(laplacian, 1023);
+      counts[cell] = (counts[cell] as number) + 1;
+      all++;
+    }
+  }
+  let above = 0;
+  for (let level = 1023; level >= 0; level--) {
+    above += counts[level] as number;
+    if (above > all / 200) return level;
+  }
+  return 0;
+}

@@ -1,0 +1,170 @@
+// Documents made by reference libraries: docx, pptxgenjs, pdfkit. OpenDocument files are put together after ISO/IEC 26300
+// part 2 (packages) with fflate, since no library for writing them is in use here.
+import { Document, ImageRun, Packer, PageBreak, Paragraph } from 'docx';
+import { strToU8, zipSync } from 'fflate';
+import PDFDocument from 'pdfkit';
+import PptxGenJS from 'pptxgenjs';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { readDocument } from './readDocument.ts';
+
+let png: Uint8Array;
+let jpeg: Uint8Array;
+beforeAll(async () => {
+  const raw = Buffer.from(
+    Array.from({ length: 40 * 30 * 4 }, (_, i) => (i % 4 === 3 ? 128 + (i % 100) : (i * 7) & 255)),
+  );
+  const image = sharp(raw, { raw: { width: 40, height: 30, channels: 4 } });
+  png = await image.clone().png().toBuffer();
+  jpeg = await image.clone().flatten().jpeg().toBuffer();
+});
+
+const pictures = async (bytes: Uint8Array, name = 'report') => {
+  const result = await readDocument(bytes, name);
+  if (!result.ok) throw new Error(result.sentence);
+  return result;
+};
+const sameBytes = (a: Uint8Array, b: Uint8Array) => Buffer.compare(Buffer.from(a), Buffer.from(b)) === 0;
+
+describe('text documents and presentations', () => {
+  it('gives the pictures of a .docx with their original bytes, their page and the title', async () => {
+    const run = (data: Uint8Array, type: 'png' | 'jpg') =>
+      new ImageRun({ type, data, transformation: { width: 40, height: 30 } });
+    const document = new Document({
+      title: 'Gap filling report',
+      sections: [
+        {
+          children: [
+            new Paragraph({ children: [run(png, 'png')] }),
+            new Paragraph({ children: [new PageBreak(), run(jpeg, 'jpg')] }),
+          ],
+        },
+      ],
+    });
+    const { title, pictures: found } = await pictures(await Packer.toBuffer(document), 'report.docx');
+    expect(title).toBe('Gap filling report');
+    expect(found.map((p) => p.page)).toEqual([1, 2]);
+    expect(sameBytes(found[0]!.bytes, png)).toBe(true);
+    expect(sameBytes(found[1]!.bytes, jpeg)).toBe(true);
+    expect(found.every((p) => !p.rebuilt)).toBe(true);
+  });
+  it('gives the pictures of a .pptx slide by slide', async () => {
+    const slides = new PptxGenJS();
+    slides.addSlide().addText('no picture here', { x: 1, y: 1 });
+    const data = `data:image/png;base64,${Buffer.from(png).toString('base64')}`;
+    slides.addSlide().addImage({ data, x: 1, y: 1, w: 2, h: 2 });
+    const bytes = new Uint8Array((await slides.write({ outputType: 'arraybuffer' })) as ArrayBuffer);
+    const { pictures: found } = await pictures(bytes);
+    expect(found.map((p) => p.page)).toEqual([2]);
+    expect(sameBytes(found[0]!.bytes, png)).toBe(true);
+  });
+  it.each([
+    ['.odp', '<draw:page/><draw:page><draw:image xlink:href="Pictures/one.png"/></draw:page>', 2],
+    ['.odt', '<text:soft-page-break/><draw:image xlink:href="Pictures/one.png"/>', 2],
+  ])('gives the pictures of an %s', async (_, body, page) => {
+    const content = `<?xml version="1.0"?><office:document-content xmlns:office="o" xmlns:draw="d" xmlns:text="t" xmlns:xlink="x">${body}</office:document-content>`;
+    const bytes = zipSync({
+      'content.xml': strToU8(content),
+      'Pictures/one.png': png,
+      'meta.xml': strToU8(
+        '<office:meta xmlns:office="o" xmlns:dc="d"><dc:title>Field day</dc:title></office:meta>',
+      ),
+    });
+    const { title, pictures: found } = await pictures(bytes);
+    expect(title).toBe('Field day');
+    expect(found.map(({ page: on, name }) => [on, name])).toEqual([[page, 'one.png']]);
+    expect(sameBytes(found[0]!.bytes, png)).toBe(true);
+  });
+  it('lists all of 500 pictures', async () => {
+    const many = Object.fromEntries(Array.from({ length: 500 }, (_, i) => [`Pictures/${i}.png`, png]));
+    const body = Object.keys(many)
+      .map((path) => `<draw:image xlink:href="${path}"/>`)
+      .join('');
+    const content = `<office:document-content xmlns:office="o" xmlns:draw="d" xmlns:xlink="x">${body}</office:document-content>`;
+    expect((await pictures(zipSync({ 'content.xml': strToU8(content), ...many }))).pictures).toHaveLength(
+      500,
+    );
+  });
+});
+
+describe('PDF', () => {
+  const made = (draw: (pdf: PDFKit.PDFDocument) => void, options: PDFKit.PDFDocumentOptions = {}) =>
+    new Promise<Uint8Array>((resolve) => {
+      const pdf = new PDFDocument({ info: { Title: 'Bench protocol' }, ...options });
+      const parts: Buffer[] = [];
+      pdf.on('data', (part: Buffer) => parts.push(part));
+      pdf.on('end', () => resolve(new Uint8Array(Buffer.concat(parts))));
+      draw(pdf);
+      pdf.end();
+    });
+  it('gives a JPEG as it is and rebuilds a PNG with its transparency, pixel for pixel', async () => {
+    const bytes = await made((pdf) => {
+      pdf.image(Buffer.from(jpeg), 20, 20);
+      pdf.addPage().image(Buffer.from(png), 20, 20);
+    });
+    const { title, pictures: found } = await pictures(bytes, 'protocol.pdf');
+    expect(title).toBe('Bench protocol');
+    expect(found.map((p) => [p.page, p.rebuilt])).toEqual([
+      [1, false],
+      [2, true],
+    ]);
+    expect(sameBytes(found[0]!.bytes, jpeg)).toBe(true);
+    const raw = (file: Uint8Array) => sharp(file).ensureAlpha().raw().toBuffer();
+    expect(sameBytes(await raw(found[1]!.bytes), await raw(png))).toBe(true);
+  });
+  it('rebuilds palette and grey pictures', async () => {
+    const palette = await sharp(png).flatten().png({ palette: true, colours: 8 }).toBuffer();
+    const grey = await sharp(png).flatten().toColourspace('b-w').png().toBuffer();
+    const bytes = await made((pdf) => pdf.image(palette, 20, 20).image(grey, 20, 80));
+    const raw = (file: Uint8Array) => sharp(file).toColourspace('srgb').removeAlpha().raw().toBuffer();
+    const { pictures: found } = await pictures(bytes);
+    expect(found).toHaveLength(2);
+    expect(sameBytes(await raw(found[0]!.bytes), await raw(palette))).toBe(true);
+    expect(sameBytes(await raw(found[1]!.bytes), await raw(grey))).toBe(true);
+  });
+  it('says that a protected one is protected', async () => {
+    const bytes = await made((pdf) => pdf.image(Buffer.from(jpeg), 20, 20), { userPassword: 'weir' });
+    expect(await readDocument(bytes, 'protocol.pdf')).toMatchObject({ ok: false, code: 'protected' });
+  });
+});
+
+describe('documents that give nothing', () => {
+  const cases: Array<[string, Uint8Array, string, string]> = [
+    [
+      'cut in the middle',
+      zipSync({ 'word/document.xml': new Uint8Array(500) }).subarray(0, 60),
+      'a.docx',
+      'broken',
+    ],
+    ['not XML inside', zipSync({ 'content.xml': strToU8('<a><b></a>') }), 'a.odt', 'broken'],
+    ['no picture', zipSync({ 'content.xml': strToU8('<a/>') }), 'a.odt', 'no-pictures'],
+    ['an archive of something else', zipSync({ 'readme.txt': strToU8('hello') }), 'a.zip', 'not-a-document'],
+    [
+      'a protected .docx (MS-CFB signature)',
+      new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1]),
+      'a.docx',
+      'protected',
+    ],
+    [
+      'an old .doc',
+      new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1]),
+      'a.doc',
+      'not-a-document',
+    ],
+    ['a PDF cut in the middle', strToU8('%PDF-1.7\n1 0 obj\n<< /Type'), 'a.pdf', 'broken'],
+    [
+      'a protected .odt (OpenDocument 1.2 part 3)',
+      zipSync({
+        'content.xml': new Uint8Array(9),
+        'META-INF/manifest.xml': strToU8('<m><manifest:encryption-data/></m>'),
+      }),
+      'a.odt',
+      'protected',
+    ],
+  ];
+  it.each(cases)('%s: one sentence that names it and says what to do', async (_, bytes, name, code) => {
+    const result = await readDocument(bytes, name);
+    expect(result).toMatchObject({ ok: false, code });
+    expect(!result.ok && result.sentence).toContain(`“${name}”`);
+  });
+});

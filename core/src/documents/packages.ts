@@ -1,0 +1,160 @@
+import { strFromU8, unzipSync } from 'fflate';
+import { SaxesParser } from 'saxes';
+import { type DocumentPicture, type DocumentResult, refuseDocument } from './document.ts';
+
+/** Unpacked, no more than this is read: a small file can claim to hold terabytes. */
+const MOST_BYTES = 400 * 1024 * 1024;
+
+type Files = Record<string, Uint8Array>;
+
+/**
+ * Takes the pictures out of a text document or presentation in one of the two zip-based families: Office Open XML
+ * (ECMA-376: .docx, .pptx) and OpenDocument (ISO/IEC 26300: .odt, .odp). Order is that of the document.
+ */
+export function readPackage(bytes: Uint8Array, fileName: string): DocumentResult {
+  let files: Files;
+  try {
+    let sum = 0;
+    files = unzipSync(bytes, {
+      filter: (entry) => {
+        sum += entry.originalSize;
+        return (
+          sum <= MOST_BYTES && /\.(xml|rels|png|jpe?g|gif|webp|bmp|tiff?|avif)$|^mimetype$/i.test(entry.name)
+        );
+      },
+    });
+  } catch {
+    return refuseDocument('broken', fileName);
+  }
+  const manifest = files['META-INF/manifest.xml'];
+  if (manifest && strFromU8(manifest).includes('encryption-data'))
+    return refuseDocument('protected', fileName);
+  try {
+    if (files['word/document.xml']) return found(files, wordPictures(files), fileName);
+    if (files['ppt/presentation.xml']) return found(files, slidePictures(files), fileName);
+    if (files['content.xml']) return found(files, openDocumentPictures(files), fileName);
+  } catch {
+    return refuseDocument('broken', fileName);
+  }
+  return refuseDocument('not-a-document', fileName);
+}
+
+function found(files: Files, pictures: Place[], fileName: string): DocumentResult {
+  const readable: DocumentPicture[] = [];
+  const notes = new Set<string>();
+  for (const { path, page } of pictures) {
+    const bytes = files[path];
+    const name = path.slice(path.lastIndexOf('/') + 1);
+    if (bytes) readable.push({ page, name, bytes, rebuilt: false });
+    else if (/\.(emf|wmf|svg)$/i.test(name))
+      notes.add('Drawings (EMF, WMF, SVG) in it are not pictures of a screen and are left out.');
+  }
+  if (readable.length === 0) return refuseDocument('no-pictures', fileName);
+  return { ok: true, title: titleOf(files), pictures: readable, notes: [...notes] };
+}
+
+interface Place {
+  path: string;
+  page: number | null;
+}
+
+interface Tag {
+  name: string;
+  attributes: Record<string, string>;
+}
+
+function walk(
+  xml: Uint8Array | undefined,
+  onOpen: (tag: Tag) => void,
+  onText?: (text: string, tag: string) => void,
+) {
+  if (!xml) return;
+  const parser = new SaxesParser();
+  const open: string[] = [];
+  parser.on('opentag', (tag) => {
+    open.push(tag.name);
+    onOpen({ name: tag.name, attributes: tag.attributes as Record<string, string> });
+  });
+  parser.on('closetag', () => void open.pop());
+  parser.on('text', (text) => onText?.(text, open.at(-1) ?? ''));
+  parser.on('error', (error) => {
+    throw error;
+  });
+  parser.write(strFromU8(xml)).close();
+}
+
+function titleOf(files: Files): string {
+  let title = '';
+  const read = (text: string, tag: string) => {
+    if (tag === 'dc:title') title += text;
+  };
+  walk(files['docProps/core.xml'] ?? files['meta.xml'], () => {}, read);
+  return title.trim();
+}
+
+/** Targets of a part's relationships by id, as paths in the package. */
+function relationships(files: Files, part: string): Map<string, string> {
+  const slash = part.lastIndexOf('/');
+  const folder = part.slice(0, slash);
+  const targets = new Map<string, string>();
+  walk(files[`${folder}/_rels/${part.slice(slash + 1)}.rels`], ({ name, attributes }) => {
+    if (name !== 'Relationship' || attributes.TargetMode === 'External') return;
+    targets.set(attributes.Id ?? '', resolvePath(folder, attributes.Target ?? ''));
+  });
+  return targets;
+}
+
+function resolvePath(folder: string, target: string): string {
+  if (target.startsWith('/')) return target.slice(1);
+  const parts = folder.split('/');
+  for (const part of target.split('/')) {
+    if (part === '..') parts.pop();
+    else if (part !== '.') parts.push(part);
+  }
+  return parts.join('/');
+}
+
+/** Pages of a text document are known where its program has written down where it broke them. */
+function wordPictures(files: Files): Place[] {
+  const targets = relationships(files, 'word/document.xml');
+  const places: Place[] = [];
+  let page = 1;
+  walk(files['word/document.xml'], ({ name, attributes }) => {
+    if (name === 'w:lastRenderedPageBreak' || (name === 'w:br' && attributes['w:type'] === 'page')) page++;
+    const id =
+      name === 'a:blip' ? attributes['r:embed'] : name === 'v:imagedata' ? attributes['r:id'] : undefined;
+    const path = id && targets.get(id);
+    if (path) places.push({ path, page });
+  });
+  return places;
+}
+
+function slidePictures(files: Files): Place[] {
+  const slides = relationships(files, 'ppt/presentation.xml');
+  const order: string[] = [];
+  walk(files['ppt/presentation.xml'], ({ name, attributes }) => {
+    const path = name === 'p:sldId' && slides.get(attributes['r:id'] ?? '');
+    if (path) order.push(path);
+  });
+  return order.flatMap((slide, index) => {
+    const targets = relationships(files, slide);
+    const places: Place[] = [];
+    walk(files[slide], ({ name, attributes }) => {
+      const path = name === 'a:blip' && targets.get(attributes['r:embed'] ?? '');
+      if (path) places.push({ path, page: index + 1 });
+    });
+    return places;
+  });
+}
+
+function openDocumentPictures(files: Files): Place[] {
+  const places: Place[] = [];
+  let page: number | null = null;
+  walk(files['content.xml'], ({ name, attributes }) => {
+    if (name === 'draw:page') page = (page ?? 0) + 1;
+    if (name === 'text:soft-page-break') page = (page ?? 1) + 1;
+    const href = name === 'draw:image' && attributes['xlink:href'];
+    if (href && !href.includes(':')) places.push({ path: href.replace(/^\.\//, ''), page });
+  });
+  return places;
+}

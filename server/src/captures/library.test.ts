@@ -1,0 +1,162 @@
+import { randomUUID } from 'node:crypto';
+import type { CaptureItem } from '@nachweis/contract';
+import type { Agent } from 'supertest';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
+import { emptyBin } from './library.ts';
+
+const server = serverPerTest();
+let agent: Agent;
+beforeEach(async () => {
+  agent = await server().signedIn(await server().addPerson());
+});
+
+const add = async (query: string, who = agent) =>
+  (await putCapture(who, await picture(Math.floor(Math.random() * 1e6)), randomUUID(), query))
+    .body as CaptureItem;
+const list = async (query = '', who = agent) => (await who.get(`/api/captures?${query}`).expect(200)).body;
+const ids = async (query = '') => (await list(query)).items.map((item: CaptureItem) => item.id);
+const details = (over: object) => ({ note: '', tags: [], favourite: false, ...over });
+
+describe('searching the own captures', () => {
+  it('finds words, or their beginnings, in name, note, tags, source and document title', async () => {
+    const named = await add('source=file&name=rating%20curve.png');
+    const noted = await add('source=clipboard');
+    const tagged = await add('source=clipboard');
+    const shared = await add('source=screen-share');
+    const inDocument = await add('source=document&document=Gauging%20r%C3%A9sum%C3%A9');
+    await agent
+      .put(`/api/captures/${noted.id}/details`)
+      .send(details({ note: 'the weir, again' }))
+      .expect(200);
+    await agent
+      .put(`/api/captures/${tagged.id}/details`)
+      .send(details({ tags: ['lower bridge'] }))
+      .expect(200);
+    expect(await ids('words=curve')).toEqual([named.id]);
+    expect(await ids('words=rat%20cur')).toEqual([named.id]);
+    expect(await ids('words=WEIR')).toEqual([noted.id]);
+    expect(await ids('words=bridge')).toEqual([tagged.id]);
+    expect(await ids('words=screen%20share')).toEqual([shared.id]);
+    expect(await ids('words=resume')).toEqual([inDocument.id]);
+    expect(await ids('words=curve%20weir')).toEqual([]);
+  });
+  it('takes operators and quotes of the search language as words', async () => {
+    await add('source=file&name=a.png');
+    for (const words of ['"', '* OR', 'name:a AND', '(', "'; DROP TABLE captures; --", '-'])
+      expect((await list(`words=${encodeURIComponent(words)}`)).items.length).toBeLessThan(2);
+  });
+  it('forgets what a note no longer says', async () => {
+    const { id } = await add('source=file&name=a.png');
+    const write = (note: string) => agent.put(`/api/captures/${id}/details`).send(details({ note }));
+    await write('draft of the survey');
+    await write('final');
+    expect(await ids('words=draft')).toEqual([]);
+    expect(await ids('words=final')).toEqual([id]);
+  });
+});
+
+describe('filters and pages', () => {
+  it('gives all of 130 captures once each, the newest first, over three pages', async () => {
+    const owner = (await agent.get('/api/session')).body.id;
+    const { sha256 } = await add('source=file&name=first.png');
+    const { db } = server().context;
+    for (let i = 0; i < 129; i++) {
+      await db
+        .insertInto('captures')
+        .values({
+          id: randomUUID(),
+          owner_id: owner,
+          sha256,
+          source: 'file',
+          surface: 'unknown',
+          original_name: `${i}.png`,
+          format: 'png',
+          width: 64,
+          height: 48,
+          notes: '[]',
+          // Many at the same instant: the id decides among them.
+          received_at: `2026-10-0${1 + (i % 3)}T10:00:00.000Z`,
+        })
+        .execute();
+    }
+    const seen: CaptureItem[] = [];
+    let after = '';
+    for (let page = 0; page < 3; page++) {
+      const { items, total, next } = await list(`limit=50${after && `&after=${encodeURIComponent(after)}`}`);
+      expect(total).toBe(130);
+      seen.push(...items);
+      after = next ?? '';
+    }
+    expect(after).toBe('');
+    expect(new Set(seen.map((item) => item.id)).size).toBe(130);
+    const times = seen.map((item) => item.receivedAt);
+    expect(times).toEqual([...times].sort().reverse());
+  });
+  it('tells by source, day, favourite, course, used and unused', async () => {
+    const room = await handedIn(server(), { attempts: 3 });
+    agent = room.student;
+    const loose = await add(`source=camera&assignmentId=${room.assignment.id}`);
+    await agent.put(`/api/captures/${loose.id}/details`).send(details({ favourite: true }));
+    const other = await add('source=clipboard');
+    expect(await ids('source=camera')).toEqual([loose.id]);
+    expect(await ids('favourite=yes')).toEqual([loose.id]);
+    expect(new Set(await ids('used=no'))).toEqual(new Set([loose.id, other.id]));
+    const used = (await list('used=yes')).items as CaptureItem[];
+    expect(used.every((item) => item.uses.length > 0)).toBe(true);
+    expect(used.length).toBeGreaterThan(0);
+    expect(await ids(`courseId=${room.courseId}`)).toContain(loose.id);
+    expect(await ids(`courseId=${room.courseId}`)).not.toContain(other.id);
+    expect(await ids('from=2026-11-05&until=2026-11-05')).toContain(other.id);
+    expect(await ids('from=2026-11-06')).toEqual([]);
+  });
+  it("shows nobody else's", async () => {
+    await add('source=file');
+    const stranger = await server().signedIn(await server().addPerson());
+    expect((await list('', stranger)).total).toBe(0);
+  });
+});
+
+describe('the bin', () => {
+  it('takes a capture, gives it back, and lets it go after 30 days, not before', async () => {
+    const { id } = await add('source=file&name=a.png');
+    await agent.delete(`/api/captures/${id}`).expect(200);
+    expect(await ids()).toEqual([]);
+    expect(await ids('bin=yes')).toEqual([id]);
+    await agent.post(`/api/captures/${id}/restore`).expect(200);
+    expect(await ids()).toEqual([id]);
+    const { body } = await agent.delete(`/api/captures/${id}`);
+    const later = (days: number) => ({
+      ...server().context,
+      now: () => new Date(Date.parse(body.deletedAt) + days * 24 * 3600 * 1000),
+    });
+    expect(await emptyBin(later(29.9))).toBe(0);
+    expect(await emptyBin(later(30.1))).toBe(1);
+    expect(await ids('bin=yes')).toEqual([]);
+    expect(await server().context.blobs.has(body.sha256)).toBe(false);
+  });
+  it('keeps bytes that another capture holds', async () => {
+    const bytes = await picture(7);
+    const [kept, gone] = [randomUUID(), randomUUID()];
+    await putCapture(agent, bytes, kept);
+    const { body } = await putCapture(agent, bytes, gone);
+    await agent.delete(`/api/captures/${gone}`).expect(200);
+    const context = { ...server().context, now: () => new Date('2030-01-01T00:00:00Z') };
+    expect(await emptyBin(context)).toBe(1);
+    expect(await server().context.blobs.has(body.sha256)).toBe(true);
+    expect((await agent.get((await list()).items[0].href)).status).toBe(200);
+  });
+  it('never takes what a hand-in holds, and says which', async () => {
+    const room = await handedIn(server(), { attempts: 3 });
+    const held = (await list('used=yes', room.student)).items.find((item: CaptureItem) =>
+      item.uses.some((use) => use.handedIn),
+    );
+    const { status, body } = await room.student.delete(`/api/captures/${held.id}`);
+    expect([status, body.code]).toEqual([409, 'in-use']);
+    expect(body.detail).toMatch(/handed in/);
+    const { captureId } = await addEvidence(room.student, room.assignment);
+    expect((await room.student.delete(`/api/captures/${captureId}`)).body.detail).toMatch(
+      /Take it out there first/,
+    );
+  });
+});
