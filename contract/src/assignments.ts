@@ -105,6 +105,7 @@ export const STUDENT_STATES = ['to-do', 'draft', 'handed-in', 'returned'] as con
 const CardBase = z.object({
   id: Id,
   title: z.string(),
+  courseId: Id,
   courseTitle: z.string(),
   timeZone: z.string(),
   opensAt: Instant,

@@ -1,20 +1,11 @@
-/** A moment at which the picture had changed and come to rest. */
-export interface Moment<F> {
-  /** when it came to rest, in milliseconds of the caller's clock */
-  at: number;
-  /** when its last change was seen */
-  changedAt: number;
-  frame: F;
-}
-
 export interface SettlingOptions {
   /** share of samples that may differ while the picture still counts as resting; default 0.00012 */
   quiet?: number;
-  /** how long nothing may change for a moment to count, in milliseconds; default 350 */
+  /** how long nothing may change for the picture to have come to rest, in milliseconds; default 350 */
   restMs?: number;
 }
 
-/** A small grey copy of a frame; equal frames have equal ones. */
+/** Brightness of a grid of pixels of a frame, always the same grid for frames of one size. */
 export type Samples = Uint8Array;
 
 /** Levels by which a sample has to change: video coding flickers by less. */
@@ -32,17 +23,19 @@ export function changedShare(a: Samples, b: Samples): number {
 }
 
 /**
- * Watches frames and finds the moments when the picture has changed and come to rest. The first frame that rests counts
- * as a moment too. It keeps one candidate frame at a time and hands over every other one to be released.
+ * Watches frames and tells when the picture has changed and come to rest. The first picture that rests counts too; one
+ * that is the same as the last one told of, as after a pointer passed, does not. A caret that blinks and a clock that
+ * goes on are below the share that counts as a change.
  */
-export class SettlingWatch<F> {
+export class SettlingWatch {
   private readonly quiet: number;
   private readonly restMs: number;
-  private samples: Samples | null = null;
-  private kept: Samples | null = null;
-  private candidate: F | null = null;
+  private last: Samples | null = null;
+  /** what the picture is compared with while it rests: a slow change must add up */
+  private resting: Samples | null = null;
+  private told: Samples | null = null;
   private since = 0;
-  private told = false;
+  private open = false;
 
   constructor({ quiet = 0.00012, restMs = 350 }: SettlingOptions = {}) {
     this.quiet = quiet;
@@ -50,36 +43,28 @@ export class SettlingWatch<F> {
   }
 
   /**
-   * Takes the next frame.
-   * @param take called when the frame has to be kept as the candidate for the next moment; may be costly
-   * @returns the moment that is reached with this frame, if any
+   * Takes the next frame's samples. Where a screen on which nothing moves gives no frames, `again` does the same.
+   * @param at milliseconds of any clock that only goes forward
+   * @returns true when the picture has come to rest just now
    */
-  next(samples: Samples, at: number, take: () => F, release: (frame: F) => void): Moment<F> | null {
-    const still = this.samples !== null && changedShare(this.samples, samples) <= this.quiet;
-    this.samples = samples;
+  next(samples: Samples, at: number): boolean {
+    this.last = samples;
+    const still = this.resting !== null && changedShare(this.resting, samples) <= this.quiet;
     if (!still) {
-      if (this.candidate !== null && !this.told) release(this.candidate);
-      this.candidate = take();
+      this.resting = samples;
       this.since = at;
-      this.told = false;
-      return null;
+      this.open = true;
+      return false;
     }
-    if (this.told || this.candidate === null || at - this.since < this.restMs) return null;
-    this.told = true;
-    const frame = this.candidate;
-    this.candidate = null;
-    // Back at the picture that was kept last, as after a pointer passed: nothing new.
-    if (this.kept !== null && changedShare(this.kept, samples) <= this.quiet) {
-      release(frame);
-      return null;
-    }
-    this.kept = samples;
-    return { at, changedAt: this.since, frame };
+    if (!this.open || at - this.since < this.restMs) return false;
+    this.open = false;
+    if (this.told !== null && changedShare(this.told, samples) <= this.quiet) return false;
+    this.told = samples;
+    return true;
   }
 
-  /** Nothing came for a while: a screen on which nothing moves gives no frames, and has come to rest by that. */
-  idle(at: number, release: (frame: F) => void): Moment<F> | null {
-    if (this.samples === null) return null;
-    return this.next(this.samples, at, () => this.candidate as F, release);
+  /** No frame came: the last one still holds. */
+  again(at: number): boolean {
+    return this.last !== null && this.next(this.last, at);
   }
 }

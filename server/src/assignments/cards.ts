@@ -15,6 +15,7 @@ export async function readCards(context: Context, personId: string): Promise<Ass
     .select([
       'assignments.id',
       'assignments.title',
+      'courses.id as course_id',
       'courses.title as course_title',
       'courses.time_zone',
       'members.role',
@@ -40,6 +41,7 @@ export async function readCards(context: Context, personId: string): Promise<Ass
       const base = {
         id: row.id,
         title: row.title,
+        courseId: row.course_id,
         courseTitle: row.course_title,
         timeZone: row.time_zone,
         opensAt: row.opens_at,

@@ -11,6 +11,8 @@ const AssignmentsScreen = lazy(() => import('../assignments/AssignmentsScreen.ts
 const ProofSheetScreen = lazy(() => import('../proofSheet/ProofSheetScreen.tsx'));
 const HandInScreen = lazy(() => import('../handIns/HandInScreen.tsx'));
 const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
+const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
+const CapturesScreen = lazy(() => import('../captures/CapturesScreen.tsx'));
 const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
@@ -27,6 +29,9 @@ export function App(): ReactNode {
             <Route element={<Shell />}>
               <Route index element={<AssignmentsScreen />} />
               <Route path="assignments/:assignmentId" element={<ProofSheetScreen />} />
+              <Route path="assignments/:assignmentId/capture" element={<StationScreen />} />
+              <Route path="capture" element={<StationScreen />} />
+              <Route path="captures" element={<CapturesScreen />} />
               <Route path="assignments/:assignmentId/hand-in" element={<HandInScreen />} />
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />

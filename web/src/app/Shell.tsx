@@ -90,6 +90,12 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   );
 }
 
+const NAVIGATION = [
+  { to: '/', label: 'Assignments' },
+  { to: '/capture', label: 'Capture' },
+  { to: '/captures', label: 'Captures' },
+];
+
 function Header({ me }: { me: Me }): ReactNode {
   const { mutate } = useSWRConfig();
   const navigate = useNavigate();
@@ -109,9 +115,11 @@ function Header({ me }: { me: Me }): ReactNode {
         Nachweis
       </Link>
       <nav className="flex-1">
-        <Link to="/" className="rounded-md px-2 py-1 hover:bg-verdigris-wash">
-          Assignments
-        </Link>
+        {NAVIGATION.map(({ to, label }) => (
+          <Link key={to} to={to} className="rounded-md px-2 py-1 hover:bg-verdigris-wash">
+            {label}
+          </Link>
+        ))}
       </nav>
       <span className="hidden max-w-56 truncate sm:block">{me.name}</span>
       <Button small look="quiet" onClick={() => void signOut()}>

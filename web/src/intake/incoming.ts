@@ -7,14 +7,22 @@ export interface Incoming {
   name: string;
   source: Source;
   surface: Surface;
+  /** what the browser calls what was shared */
+  label?: string;
+  /** title or name of the document it was in */
+  document?: string;
+  /** what was done to it on the way, a sentence each */
+  done?: string[];
 }
 
 /** The files of a paste or a drop. Names that browsers make up for pasted pictures are no names. */
 export function incomingFiles(files: Iterable<File>, source: 'clipboard' | 'file'): Incoming[] {
   return [...files].map((file) => ({
     blob: file,
-    name: source === 'clipboard' ? '' : file.name,
+    name: source === 'clipboard' && isMadeUp(file.name) ? '' : file.name,
     source,
     surface: 'unknown',
   }));
 }
+
+const isMadeUp = (name: string) => /^image\.\w+$/.test(name);

@@ -1,4 +1,5 @@
-import type { ProofPoint } from '@nachweis/contract';
+import type { ProofPoint, Source } from '@nachweis/contract';
+import type { Framing, Size } from '@nachweis/core';
 import { useCallback, useEffect, useRef } from 'react';
 import { keepNew } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
@@ -10,6 +11,8 @@ export interface Added {
   evidenceId: string;
   captureId: string;
   proofPointId: string;
+  source: Source;
+  blob: Blob;
   bitmap: ImageBitmap;
 }
 
@@ -19,6 +22,8 @@ interface IntakeOptions {
   points: readonly ProofPoint[];
   pictures: readonly SheetPicture[];
   chosenId: string;
+  /** the framing a new picture begins with */
+  framingFor: (capture: Size) => Framing;
   /** called for each picture once it is in its mount */
   onAdded: (added: Added, howMany: number) => void;
   /** called once with a sentence for each picture that was not taken */
@@ -36,7 +41,8 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
       incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name) })),
     );
     const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
-    const { personId, assignmentId, points, pictures, chosenId, onAdded, onRefused } = latest.current;
+    const { personId, assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } =
+      latest.current;
     const refused = checked.flatMap(({ result }) => (result.ok ? [] : [result.sentence]));
     const counts = Object.fromEntries(
       points.map((p) => [p.id, pictures.filter((x) => x.proofPointId === p.id).length]),
@@ -52,7 +58,8 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
         continue;
       }
       const ids = { captureId: crypto.randomUUID(), evidenceId: crypto.randomUUID() };
-      onAdded({ ...ids, proofPointId, bitmap }, good.length);
+      const { width, height } = bitmap;
+      onAdded({ ...ids, proofPointId, source: one.source, blob: one.blob, bitmap }, good.length);
       await keepNew(
         {
           captureId: ids.captureId,
@@ -61,8 +68,12 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
           source: one.source,
           surface: one.surface,
           name: one.name,
-          width: bitmap.width,
-          height: bitmap.height,
+          label: one.label ?? '',
+          document: one.document ?? '',
+          done: one.done ?? [],
+          assignmentId,
+          width,
+          height,
           notes: admitted.notes.map((n) => n.sentence),
           keptAt: Date.now(),
         },
@@ -71,7 +82,7 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
           personId,
           assignmentId,
           proofPointId,
-          framing: { kind: 'whole' },
+          framing: framingFor({ width, height }),
           marks: [],
           baseVersion: 0,
           revision: 1,

@@ -13,6 +13,11 @@ export interface KeptPicture {
   width: number;
   height: number;
   notes: string[];
+  /** pictures kept by an earlier version lack these */
+  label?: string;
+  document?: string;
+  done?: string[];
+  assignmentId?: string;
   keptAt: number;
 }
 

@@ -71,10 +71,18 @@ async function sendEvidence(evidence: KeptEvidence, hooks: SyncHooks): Promise<v
 async function sendPicture(captureId: string): Promise<void> {
   const picture = outboxContent().pictures.find((p) => p.captureId === captureId);
   if (!picture) return;
-  const { source, surface, name, blob } = picture;
+  const { source, surface, name, blob, label = '', document = '', done = [], assignmentId } = picture;
   await callApi('putCapture', {
     params: { captureId },
-    query: { source, surface, name: name.slice(0, 1000) },
+    query: {
+      source,
+      surface,
+      name: name.slice(0, 1000),
+      label: label.slice(0, 500),
+      document: document.slice(0, 500),
+      done: done.join('\n').slice(0, 2000),
+      ...(assignmentId && { assignmentId }),
+    },
     body: blob,
   });
   await forgetPicture(captureId);

@@ -1,4 +1,4 @@
-import { type Box, type Framing, framedBox } from '@nachweis/core';
+import { type Box, type Framing, framedBox, type Point } from '@nachweis/core';
 import type { CSSProperties, PointerEvent, ReactNode, Ref } from 'react';
 
 interface FramedPictureProps {
@@ -41,7 +41,7 @@ export function FramedPicture({
   return (
     <div className="grid size-full min-h-0 place-items-center [container-type:size]">
       <div ref={surfaceRef} className={`relative ${className}`} style={size} {...pointer}>
-        <div className="absolute inset-0 overflow-hidden">
+        <div className="absolute inset-0 overflow-hidden" style={clip(framing, frame)}>
           <img
             src={url}
             alt={alt}
@@ -55,6 +55,14 @@ export function FramedPicture({
       </div>
     </div>
   );
+}
+
+/** Cuts the picture along its outline, where it has one. */
+function clip(framing: Framing, frame: Box): CSSProperties {
+  if (framing.kind !== 'outline') return {};
+  const share = ({ x, y }: Point) =>
+    `${((x - frame.x) / frame.width) * 100}% ${((y - frame.y) / frame.height) * 100}%`;
+  return { clipPath: `polygon(evenodd, ${framing.points.map(share).join(', ')})` };
 }
 
 function cut(frame: Box, width: number, height: number): CSSProperties {

@@ -1,67 +1,271 @@
+import type { ProofPoint } from '@nachweis/contract';
 import {
-  type Box,
+  boxWithAspect,
+  clampBox,
   type Framing,
-  framedBox,
-  framingOf,
-  HANDLES,
-  type Handle,
   moveBox,
+  type Point,
   resizeBox,
+  resizeWithAspect,
+  type Size,
   sameBox,
+  snapLines,
   wholeBox,
 } from '@nachweis/core';
-import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { Redo2, Undo2 } from 'lucide-react';
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { pictureSource } from '../finding/finder.ts';
+import { useLook } from '../finding/looks.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import { lastRegion, rememberRegion } from '../station/settings.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
+import { Choices } from '../ui/Choices.tsx';
+import { FindingSign } from '../ui/signs.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { FrameFields } from './FrameFields.tsx';
+import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
+import { FrameOverlay } from './FrameOverlay.tsx';
+import { Loupe } from './Loupe.tsx';
+import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
+import { LitPart, usePartTool } from './PartTool.tsx';
+import { Pixels } from './Pixels.tsx';
 import { useBitmap } from './useBitmap.ts';
 import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
+import { useFraming } from './useFraming.ts';
+
+export type FrameTool = 'region' | 'part' | 'outline';
+const TOOL_KEYS: Readonly<Record<string, FrameTool>> = { r: 'region', w: 'part', o: 'outline' };
 
 interface FrameStepProps {
   picture: SheetPicture;
+  point: ProofPoint;
   bitmap: ImageBitmap | null;
+  firstTool: FrameTool;
   onAccept: (framing: Framing) => void;
   onBack: () => void;
+  /** takes the picture again; null for one that did not just come in */
+  onAgain: (() => void) | null;
+  /** what Escape does first; true when it did something */
+  stepBack: { current: (() => boolean) | null };
 }
 
 /** Chooses the part of a capture that counts, to the pixel. */
-export function FrameStep({ picture, bitmap: given, onAccept, onBack }: FrameStepProps): ReactNode {
+export function FrameStep(props: FrameStepProps): ReactNode {
+  const { picture, point, onAccept, onBack, onAgain, stepBack } = props;
   const { width, height } = picture;
-  const { bitmap, failed } = useBitmap(picture.url, given);
-  const [box, setBox] = useState<Box>(() => framedBox(picture.framing, picture));
-  const [room, size] = useFitting(width, height);
+  const size = useMemo<Size>(() => ({ width, height }), [width, height]);
+  const { bitmap, failed } = useBitmap(picture.url, props.bitmap);
+  const work = useFraming(picture.framing, size);
+  const { framing, box } = work;
+  const [tool, setTool] = useState<FrameTool>(framing.kind === 'outline' ? 'outline' : props.firstTool);
+  const [ratio, setRatio] = useState<Ratio>({ name: 'free', own: { width: 3, height: 2 } });
+  const [fixed, setFixed] = useState(false);
+  const [cursor, setCursor] = useState<Point | null>(null);
+  /** corners that are no outline yet */
+  const [loose, setLoose] = useState<Point[]>([]);
+  const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
-  const drag = useFrameDrag(stage, box, setBox, picture);
-  const whole = sameBox(box, wholeBox(picture));
-  const accept = () => onAccept(framingOf(box, picture));
+  const pixels = useRef<HTMLCanvasElement>(null);
+  const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
+  const parts = look?.outlines ?? [];
+  const lines = useMemo(() => (look ? snapLines([...look.outlines, ...look.displays]) : null), [look]);
+  const { minWidth, minHeight } = point.requirements;
+  const asked = minWidth && minHeight ? { width: minWidth, height: minHeight } : null;
+  const locked = ratioOf(ratio, asked);
+
+  const drag = useFrameDrag(stage, box, (next, name) => work.setBox(next, 'region', name), size, {
+    ratio: locked,
+    fixed,
+    lines,
+  });
+  const part = usePartTool(parts, stage, size);
+  const outline = framing.kind === 'outline' ? framing.points : loose;
+  const setOutline = (points: Point[], mergeWith: string) => {
+    const scaled = framing.width === undefined ? {} : { width: framing.width };
+    setLoose(points);
+    if (points.length >= 3) work.set({ kind: 'outline', points, ...scaled }, mergeWith);
+    else if (framing.kind === 'outline') work.set({ kind: 'whole', ...scaled }, mergeWith);
+  };
+  const outlineTool = useOutlineTool(outline, setOutline, stage, size);
+  const whole = framing.kind === 'whole' || (framing.kind !== 'outline' && sameBox(box, wholeBox(size)));
+
+  const accept = () => {
+    if (framing.kind === 'region') rememberRegion(framing.box);
+    onAccept(framing);
+  };
+  const takePart = () => {
+    if (!part.lit) return;
+    work.setBox(part.lit, 'window');
+    setTool('region');
+  };
+  const choose = (next: FrameTool) => {
+    setTool(next);
+    setLoose([]);
+    setCursor(null);
+    stage.current?.focus();
+  };
+  const setScale = (next: number | undefined) => {
+    const { width: _, ...rest } = framing;
+    work.set((next === undefined ? rest : { ...rest, width: next }) as Framing, 'scale');
+  };
+  const setLockedRatio = (next: Ratio) => {
+    setRatio(next);
+    const value = ratioOf(next, asked);
+    if (value === null || framing.kind === 'outline') return;
+    // The part it covers now, as much as the ratio lets it.
+    const start = { x: box.x, y: box.y };
+    const end = { x: box.x + box.width, y: box.y + box.height };
+    const shrunk =
+      box.width / box.height > value
+        ? boxWithAspect(start, { x: box.x + Math.round(box.height * value), y: end.y }, value, size)
+        : boxWithAspect(start, { x: end.x, y: box.y + Math.round(box.width / value) }, value, size);
+    work.setBox(shrunk);
+  };
+  const last = lastRegion();
+  const lastBox = last && clampBox(last, size);
 
   useEffect(() => stage.current?.focus(), []);
+  stepBack.current = () => {
+    if (tool === 'outline' && (outline.length > 0 || outlineTool.stroke.length > 0)) {
+      setOutline([], 'cleared');
+      return true;
+    }
+    if (tool === 'region') return false;
+    choose('region');
+    return true;
+  };
+  useEffect(
+    () => () => {
+      stepBack.current = null;
+    },
+    [stepBack],
+  );
 
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
+    const typing = isTyping(event.target);
+    const onButton = event.target instanceof HTMLButtonElement;
+    if ((event.ctrlKey || event.metaKey) && !typing && 'zy'.includes(event.key.toLowerCase())) {
       event.preventDefault();
-      accept();
+      if (event.key.toLowerCase() === 'y' || event.shiftKey) work.redo();
+      else work.undo();
       return;
     }
+    if (event.key === 'Enter' && !onButton) {
+      event.preventDefault();
+      if (tool === 'part' && part.lit) takePart();
+      else accept();
+      return;
+    }
+    if (typing) return;
     const arrow = arrowStep(event);
-    if (!arrow || isTyping(event.target)) return;
+    if (!arrow) {
+      if (event.ctrlKey || event.metaKey || event.altKey || onButton) return;
+      const next = TOOL_KEYS[event.key];
+      const display = look?.displays[Number(event.key) - 1];
+      if (next) choose(next);
+      else if (display && (look?.displays.length ?? 0) > 1) work.setBox(display, 'display');
+      else if (tool === 'outline' && event.key === ' ')
+        setOutline([...outline, cursor ?? middleOf(size)], `key ${outline.length}`);
+      else if (tool === 'outline' && event.key === 'Backspace')
+        setOutline(outline.slice(0, -1), `back ${outline.length}`);
+      else return;
+      event.preventDefault();
+      return;
+    }
+    // Inside the groups of choices the arrows belong to them.
+    if (onButton && (event.target as HTMLElement).getAttribute('role') === 'radio') return;
     event.preventDefault();
     const { dx, dy } = arrow;
-    setBox((old) =>
-      event.altKey
-        ? resizeBox(old, 'se', dx, dy, picture)
-        : event.ctrlKey
-          ? resizeBox(old, 'nw', dx, dy, picture)
-          : moveBox(old, dx, dy, picture),
-    );
+    if (tool === 'part') {
+      if (dy !== 0) dy < 0 ? part.outwards() : part.inwards();
+      else part.step(dx > 0 ? 1 : -1);
+    } else if (tool === 'outline') {
+      const at = cursor ?? middleOf(size);
+      setCursor({
+        x: Math.min(Math.max(at.x + dx, 0), width),
+        y: Math.min(Math.max(at.y + dy, 0), height),
+      });
+    } else {
+      const pull = (handle: 'nw' | 'se') =>
+        locked === null
+          ? resizeBox(box, handle, dx, dy, size)
+          : resizeWithAspect(box, handle, dx, dy, locked, size);
+      const next = event.altKey ? pull('se') : event.ctrlKey ? pull('nw') : moveBox(box, dx, dy, size);
+      work.setBox(next, 'region', 'keys');
+    }
   };
+  const pointer =
+    tool === 'region'
+      ? drag
+      : tool === 'outline'
+        ? outlineTool
+        : { onPointerMove: part.onPointerMove, onClick: takePart };
 
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={onKeyDown}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
+        <Choices<FrameTool>
+          label="Frame by"
+          value={tool}
+          options={[
+            { value: 'region', content: 'Region' },
+            { value: 'part', content: 'Window or part' },
+            { value: 'outline', content: 'Outline' },
+          ]}
+          onChoose={choose}
+        />
+        {look && look.displays.length > 1 && (
+          <span className="flex flex-wrap items-center gap-1 text-sm">
+            Displays:
+            {look.displays.map((display, index) => (
+              <Button
+                small
+                key={`${display.x},${display.y}`}
+                onClick={() => work.setBox(display, 'display')}
+                aria-pressed={sameBox(display, box)}
+                keyName={String(index + 1)}
+              >
+                {display.width} × {display.height}
+              </Button>
+            ))}
+            <Button small onClick={() => work.setBox(wholeBox(size))} aria-pressed={whole}>
+              all
+            </Button>
+          </span>
+        )}
+        {lastBox && tool === 'region' && (
+          <Button small look="quiet" onClick={() => work.setBox(lastBox)}>
+            Same place again
+          </Button>
+        )}
+        <span className="ml-auto flex gap-1">
+          <Button small look="quiet" aria-label="Undo" disabled={!work.canUndo} onClick={work.undo}>
+            <Undo2 size={16} aria-hidden />
+          </Button>
+          <Button small look="quiet" aria-label="Redo" disabled={!work.canRedo} onClick={work.redo}>
+            <Redo2 size={16} aria-hidden />
+          </Button>
+        </span>
+      </div>
+      {look && look.warnings.length > 0 && (
+        <div role="status" className="flex flex-wrap items-center gap-3 bg-ochre-wash px-4 py-1.5 text-ochre">
+          <span className="min-w-0 flex-1">
+            {look.warnings.map((warning) => (
+              <span key={warning.code} className="flex items-center gap-1.5">
+                <FindingSign level="look" /> {warning.sentence}
+              </span>
+            ))}
+          </span>
+          {onAgain && (
+            <Button small onClick={onAgain}>
+              Take again
+            </Button>
+          )}
+        </div>
+      )}
       <div ref={room} className="grid min-h-0 flex-1 place-items-center overflow-hidden bg-grey">
         {failed && (
           <p className="bg-card p-4">
@@ -74,30 +278,54 @@ export function FrameStep({ picture, bitmap: given, onAccept, onBack }: FrameSte
           role="group"
           // biome-ignore lint/a11y/noNoninteractiveTabindex: the frame is moved by arrow keys while it has the focus
           tabIndex={0}
-          aria-label={`Frame: x ${box.x}, y ${box.y}, ${box.width} by ${box.height} pixels. Arrow keys move it, with Alt they pull its lower right corner, with Ctrl its upper left one.`}
+          aria-label={stageLabel(tool, box, part.lit, outline.length)}
           data-testid="frame-stage"
           className="relative touch-none cursor-crosshair select-none focus-visible:outline-4"
-          style={size}
-          {...drag}
+          style={fitted}
+          {...pointer}
         >
-          {bitmap && <Pixels bitmap={bitmap} />}
-          <FrameOverlay box={box} width={width} height={height} whole={whole} />
+          {bitmap && <Pixels ref={pixels} bitmap={bitmap} />}
+          {tool === 'outline' ? (
+            <OutlineOverlay points={outline} stroke={outlineTool.stroke} cursor={cursor} picture={size} />
+          ) : (
+            <FrameOverlay box={box} picture={size} whole={whole} quiet={tool === 'part'} />
+          )}
+          {tool === 'part' && <LitPart lit={part.lit} picture={size} />}
+          <Loupe stage={stage} pixels={pixels} picture={size} />
         </div>
       </div>
-      <footer className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-card px-4 py-2">
-        <FrameFields box={box} within={picture} onChange={setBox} />
-        <p className="hidden flex-1 text-sm text-faded lg:block">
-          Drag a region. Arrows move it by a pixel, with Shift by ten; Alt or Ctrl and arrows pull a corner.
-        </p>
+      <footer className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-rule bg-card px-4 py-2">
+        {tool === 'region' && (
+          <>
+            <FrameFields box={box} within={size} onChange={(next) => work.setBox(next, 'region', 'fields')} />
+            <RatioField ratio={ratio} asked={asked} onChange={setLockedRatio} />
+            <label className="flex items-center gap-1 text-sm">
+              <input
+                type="checkbox"
+                checked={fixed}
+                onChange={(event) => setFixed(event.target.checked)}
+                className="size-4 accent-verdigris"
+              />
+              Keep size
+            </label>
+          </>
+        )}
+        <ScaleField
+          framing={framing}
+          picture={size}
+          leastScale={look?.leastScale ?? null}
+          onChange={setScale}
+        />
+        <p className="min-w-40 flex-1 text-sm text-faded">{HINTS[tool](look === null, parts.length)}</p>
         <div className="ml-auto flex gap-2">
           <Button onClick={onBack} look="quiet" keyName="Esc">
             Back
           </Button>
-          <Button onClick={() => setBox(wholeBox(picture))} disabled={whole}>
+          <Button onClick={() => work.set({ kind: 'whole' })} disabled={whole && framing.width === undefined}>
             Whole picture
           </Button>
-          <Button look="main" onClick={accept} keyName="Enter">
-            Accept
+          <Button look="main" onClick={tool === 'part' && part.lit ? takePart : accept} keyName="Enter">
+            {tool === 'part' && part.lit ? 'Take this part' : 'Accept'}
           </Button>
         </div>
       </footer>
@@ -105,74 +333,35 @@ export function FrameStep({ picture, bitmap: given, onAccept, onBack }: FrameSte
   );
 }
 
-/** The capture at its own resolution, drawn once; the layout scales it. */
-function Pixels({ bitmap }: { bitmap: ImageBitmap }): ReactNode {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useLayoutEffect(() => {
-    const target = canvas.current;
-    if (!target) return;
-    // Handed over, not copied: at 4K a copy costs as much again as decoding. A second run finds it handed over already.
-    if (bitmap.width > 0) {
-      const renderer = target.getContext('bitmaprenderer');
-      target.width = bitmap.width;
-      target.height = bitmap.height;
-      renderer?.transferFromImageBitmap(bitmap);
-    }
-    performance.mark('nachweis:framing-drawn');
-  }, [bitmap]);
-  return <canvas ref={canvas} className="absolute inset-0 size-full" data-testid="frame-pixels" />;
+const HINTS: Readonly<Record<FrameTool, (looking: boolean, parts: number) => string>> = {
+  region: () =>
+    'Drag a region; space moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
+  part: (looking, parts) =>
+    looking
+      ? 'Looking for windows and parts …'
+      : parts === 0
+        ? 'No window or part was found in this picture. Drag a region instead.'
+        : 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
+  outline: () =>
+    'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',
+};
+
+function stageLabel(
+  tool: FrameTool,
+  box: { x: number; y: number; width: number; height: number },
+  lit: { width: number; height: number } | null,
+  corners: number,
+): string {
+  if (tool === 'outline')
+    return `Outline with ${corners} corners. Arrow keys move the place of the next one, space sets it.`;
+  if (tool === 'part')
+    return lit
+      ? `Part of ${lit.width} by ${lit.height} pixels. Up and down step out and in, Enter takes it.`
+      : 'Windows and parts. Left and right go from one to the next.';
+  return `Frame: x ${box.x}, y ${box.y}, ${box.width} by ${box.height} pixels. Arrow keys move it, with Alt they pull its lower right corner, with Ctrl its upper left one.`;
 }
 
-function FrameOverlay({
-  box,
-  width,
-  height,
-  whole,
-}: {
-  box: Box;
-  width: number;
-  height: number;
-  whole: boolean;
-}): ReactNode {
-  const place = {
-    left: `${(box.x / width) * 100}%`,
-    top: `${(box.y / height) * 100}%`,
-    width: `${(box.width / width) * 100}%`,
-    height: `${(box.height / height) * 100}%`,
-  };
-  return (
-    <div className="pointer-events-none absolute inset-0">
-      <div className="absolute inset-0 overflow-hidden">
-        <div className="absolute ring-[200vmax] ring-ink/60" style={place} />
-      </div>
-      <div
-        data-testid="frame"
-        data-box={`${box.x},${box.y},${box.width},${box.height}`}
-        className="absolute outline-2 outline-card"
-        style={place}
-      >
-        <span className="absolute inset-0 border-2 border-dashed border-verdigris" />
-        <span className="absolute bottom-full left-0 mb-2 bg-card px-1.5 font-mono text-sm whitespace-nowrap">
-          {box.width} × {box.height}
-          {whole ? ' (whole picture)' : ` at ${box.x}, ${box.y}`}
-        </span>
-        {HANDLES.map((handle) => (
-          <span
-            key={handle}
-            data-handle={handle}
-            className="pointer-events-auto absolute size-4 -translate-1/2 border-2 border-verdigris bg-card"
-            style={handlePlace(handle)}
-          />
-        ))}
-      </div>
-    </div>
-  );
-}
-
-function handlePlace(handle: Handle) {
-  return {
-    left: handle.includes('w') ? '0%' : handle.includes('e') ? '100%' : '50%',
-    top: handle.includes('n') ? '0%' : handle.includes('s') ? '100%' : '50%',
-    cursor: `${handle}-resize`,
-  };
-}
+const middleOf = ({ width, height }: Size): Point => ({
+  x: Math.floor(width / 2),
+  y: Math.floor(height / 2),
+});

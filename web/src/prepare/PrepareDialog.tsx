@@ -1,30 +1,45 @@
-import type { ProofPoint } from '@nachweis/contract';
+import type { PresetSettings, ProofPoint } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { changeEvidence } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { Dialog } from '../ui/Dialog.tsx';
-import { FrameStep } from './FrameStep.tsx';
+import { FrameStep, type FrameTool } from './FrameStep.tsx';
 import { PinStep } from './PinStep.tsx';
 
 interface PrepareDialogProps {
   picture: SheetPicture;
   point: ProofPoint;
   firstStep: 'frame' | 'pin';
+  /** how a new picture is to be framed; null for one that is changed again */
+  firstFraming: PresetSettings['framing'] | null;
   /** decoded already, for a picture that has just come in */
   bitmap: ImageBitmap | null;
   onClose: () => void;
+  /** takes the picture again; null for one that did not just come in */
+  onAgain: (() => void) | null;
 }
+
+const FIRST_TOOLS: Readonly<Record<PresetSettings['framing'], FrameTool>> = {
+  whole: 'region',
+  display: 'region',
+  region: 'region',
+  window: 'part',
+  outline: 'outline',
+};
 
 /** Work on one picture: which part of it counts, and where each must-show is seen. */
 export default function PrepareDialog({
   picture,
   point,
   firstStep,
+  firstFraming,
   bitmap,
   onClose,
+  onAgain,
 }: PrepareDialogProps): ReactNode {
   const [step, setStep] = useState(firstStep);
+  const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     void changeEvidence(picture.base, { framing });
     const pinned = point.mustShows.every((m) => picture.marks.some((mark) => mark.letter === m.letter));
@@ -37,6 +52,9 @@ export default function PrepareDialog({
       title={`${point.code} ${point.title}`}
       size="full"
       onClose={onClose}
+      onEscape={(event) => {
+        if (stepBack.current?.()) event.preventDefault();
+      }}
       closeLabel="Back to the proof sheet"
       aside={
         <span className="flex items-center gap-1 text-sm">
@@ -55,7 +73,16 @@ export default function PrepareDialog({
       }
     >
       {step === 'frame' ? (
-        <FrameStep picture={picture} bitmap={bitmap} onAccept={takeFrame} onBack={onClose} />
+        <FrameStep
+          picture={picture}
+          point={point}
+          bitmap={bitmap}
+          firstTool={FIRST_TOOLS[firstFraming ?? 'whole']}
+          onAccept={takeFrame}
+          onBack={onClose}
+          onAgain={onAgain}
+          stepBack={stepBack}
+        />
       ) : (
         <PinStep picture={picture} point={point} onChange={changeMarks} onDone={onClose} />
       )}

@@ -2,47 +2,100 @@ import {
   type Box,
   boxBetween,
   boxHolds,
+  boxWithAspect,
   type Handle,
   moveBox,
   type Point,
   resizeBox,
+  resizeWithAspect,
   type Size,
+  type SnapLines,
   sameBox,
+  snapSides,
   wholeBox,
 } from '@nachweis/core';
-import { type PointerEvent, type RefObject, useRef } from 'react';
+import { type PointerEvent, type RefObject, useEffect, useRef } from 'react';
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
 
 type Drag = { kind: 'new' } | { kind: 'move' } | { kind: 'pull'; handle: Handle };
 
-/** Turns pointer drags into boxes: a handle pulls, the inside of a frame moves, everything else draws a new one. */
+export interface DragRules {
+  /** width divided by height; null: free */
+  ratio: number | null;
+  /** the frame keeps its size and is only moved */
+  fixed: boolean;
+  /** lines that edges are pulled to */
+  lines: SnapLines | null;
+}
+
+/**
+ * Turns pointer drags into boxes: a handle pulls, the inside of a frame moves, everything else draws a new one. With
+ * the space bar held the whole frame is moved in the middle of a drag; with Alt held edges are pulled to nothing.
+ */
 export function useFrameDrag(
   stage: RefObject<HTMLDivElement | null>,
   box: Box,
-  setBox: (box: Box) => void,
+  setBox: (box: Box, mergeWith: string) => void,
   picture: Size,
+  { ratio, fixed, lines }: DragRules,
 ) {
-  const drag = useRef<{ what: Drag; from: Point; start: Box } | null>(null);
+  const drag = useRef<{ what: Drag; from: Point; start: Box; last: Point; name: string } | null>(null);
+  const space = useRef(false);
+  const count = useRef(0);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.code !== 'Space') return;
+      space.current = event.type === 'keydown';
+      if (drag.current) event.preventDefault();
+    };
+    addEventListener('keydown', onKey, true);
+    addEventListener('keyup', onKey, true);
+    return () => {
+      removeEventListener('keydown', onKey, true);
+      removeEventListener('keyup', onKey, true);
+    };
+  }, []);
   const pixel = (event: PointerEvent): Point | null =>
     stage.current ? pixelUnder(event, stage.current, wholeBox(picture)) : null;
+
+  const dragged = (what: Drag, from: Point, to: Point, start: Box, snap: boolean): Box => {
+    const [dx, dy] = [to.x - from.x, to.y - from.y];
+    if (what.kind === 'move') return moveBox(start, dx, dy, picture);
+    if (what.kind === 'pull') {
+      if (ratio !== null) return resizeWithAspect(start, what.handle, dx, dy, ratio, picture);
+      const pulled = resizeBox(start, what.handle, dx, dy, picture);
+      return snap && lines ? snapSides(pulled, what.handle, lines) : pulled;
+    }
+    if (ratio !== null) return boxWithAspect(from, to, ratio, picture);
+    const drawn = boxBetween(from, to, picture);
+    return snap && lines ? snapSides(snapSides(drawn, 'nw', lines), 'se', lines) : drawn;
+  };
 
   return {
     onPointerDown(event: PointerEvent<HTMLDivElement>) {
       const from = pixel(event);
       if (!from || event.button !== 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      drag.current = { what: whatIsDragged(event.target, from, box, picture), from, start: box };
+      const what = whatIsDragged(event.target, from, box, picture);
+      const name = `drag ${count.current++}`;
+      drag.current = { what: fixed ? { kind: 'move' } : what, from, start: box, last: from, name };
     },
     onPointerMove(event: PointerEvent<HTMLDivElement>) {
       const to = pixel(event);
-      if (!drag.current || !to) return;
-      const { what, from, start } = drag.current;
-      const [dx, dy] = [to.x - from.x, to.y - from.y];
-      if (what.kind === 'new') {
+      const held = drag.current;
+      if (!held || !to) return;
+      if (space.current && held.what.kind !== 'move') {
+        // The drag goes on from where the frame has been moved to.
+        const moved = moveBox(box, to.x - held.last.x, to.y - held.last.y, picture);
+        const [dx, dy] = [moved.x - box.x, moved.y - box.y];
+        held.from = { x: held.from.x + dx, y: held.from.y + dy };
+        held.start = { ...held.start, x: held.start.x + dx, y: held.start.y + dy };
+        setBox(moved, held.name);
+      } else if (held.what.kind !== 'new' || to.x !== held.from.x || to.y !== held.from.y) {
         // A click without a drag leaves the frame as it is.
-        if (dx !== 0 || dy !== 0) setBox(boxBetween(from, to, picture));
-      } else if (what.kind === 'move') setBox(moveBox(start, dx, dy, picture));
-      else setBox(resizeBox(start, what.handle, dx, dy, picture));
+        setBox(dragged(held.what, held.from, to, held.start, !event.altKey), held.name);
+      }
+      held.last = to;
     },
     onPointerUp: () => {
       drag.current = null;

@@ -1,11 +1,12 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { framedBox } from '@nachweis/core';
-import { X } from 'lucide-react';
+import { Camera, X } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
-import { Button } from '../ui/Button.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { PictureActions } from './usePictureActions.ts';
 
@@ -14,10 +15,18 @@ interface EvidenceMountProps {
   point: ProofPoint;
   locked: boolean;
   onPrepare: (step: 'frame' | 'pin') => void;
+  captureHref: string;
   actions: PictureActions;
 }
 
-export function EvidenceMount({ picture, point, locked, onPrepare, actions }: EvidenceMountProps): ReactNode {
+export function EvidenceMount({
+  picture,
+  point,
+  locked,
+  onPrepare,
+  captureHref,
+  actions,
+}: EvidenceMountProps): ReactNode {
   const frame = framedBox(picture.framing, picture);
   return (
     <div>
@@ -34,6 +43,14 @@ export function EvidenceMount({ picture, point, locked, onPrepare, actions }: Ev
               <Button small look="quiet" onClick={() => onPrepare('frame')}>
                 Frame
               </Button>
+              <Link
+                to={captureHref}
+                className={buttonClasses('quiet', true)}
+                aria-label={`Take another picture for ${point.code}`}
+                title="Take another one"
+              >
+                <Camera size={16} aria-hidden />
+              </Link>
               <Button
                 small
                 look="quiet"
@@ -118,17 +135,24 @@ export function EmptyMount({
   name,
   title,
   onChoose,
+  captureHref,
 }: {
   code: string;
   name: string;
   title: string;
   onChoose: () => void;
+  captureHref: string;
 }): ReactNode {
   return (
     <Mount
       code={code}
       name={name}
       status={<span className="block text-sm text-faded">the name it will get</span>}
+      actions={
+        <Link to={captureHref} className={buttonClasses('quiet', true)}>
+          Capture
+        </Link>
+      }
     >
       <button
         type="button"

@@ -13,6 +13,8 @@ interface PointColumnProps {
   nextName: string;
   locked: boolean;
   onChoose: () => void;
+  /** the capture station, with this proof point chosen */
+  captureHref: string;
   onPrepare: (evidenceId: string, step: 'frame' | 'pin') => void;
   actions: PictureActions;
 }
@@ -25,6 +27,7 @@ export function PointColumn({
   nextName,
   locked,
   onChoose,
+  captureHref,
   onPrepare,
   actions,
 }: PointColumnProps): ReactNode {
@@ -57,11 +60,18 @@ export function PointColumn({
           point={point}
           locked={locked}
           onPrepare={(step) => onPrepare(picture.evidenceId, step)}
+          captureHref={captureHref}
           actions={actions}
         />
       ))}
       {room && !locked && (
-        <EmptyMount code={point.code} name={nextName} onChoose={onChoose} title={point.title} />
+        <EmptyMount
+          code={point.code}
+          name={nextName}
+          onChoose={onChoose}
+          captureHref={captureHref}
+          title={point.title}
+        />
       )}
       <ul className="mt-2" aria-label={`${point.code} must show`}>
         {point.mustShows.map((mustShow) => {

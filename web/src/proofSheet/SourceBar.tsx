@@ -1,70 +1,66 @@
-import { Monitor, MonitorDot, Upload } from 'lucide-react';
-import { type ReactNode, useRef, useState } from 'react';
-import { toast } from 'sonner';
-import { type Incoming, incomingFiles } from '../intake/incoming.ts';
-import { ShareError, shareScreen } from '../intake/shareScreen.ts';
-import { Button, KeyCap } from '../ui/Button.tsx';
+import { Aperture, ClipboardPaste, Monitor, MonitorDot, ScanLine, Upload } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { readClipboard } from '../intake/readClipboard.ts';
+import { beginShare } from '../station/beginShare.ts';
+import { ShareControls } from '../station/ShareControls.tsx';
+import { useShare } from '../station/share.ts';
+import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
+import type { Taking } from './useTaking.tsx';
 
 interface SourceBarProps {
-  /** code of the proof point the next picture goes to */
-  target: string;
-  onPictures: (incoming: Incoming[]) => void;
-  onDesk: () => void;
+  taking: Taking;
+  /** the capture station for this assignment; absent on its own page */
+  stationHref?: string;
 }
 
 /** Where the next picture goes, and the ways it can come in. */
-export function SourceBar({ target, onPictures, onDesk }: SourceBarProps): ReactNode {
-  const chooser = useRef<HTMLInputElement>(null);
-  const [sharing, setSharing] = useState(false);
-  const share = async () => {
-    setSharing(true);
-    try {
-      const incoming = await shareScreen();
-      if (incoming) onPictures([incoming]);
-      else
-        toast.info(
-          'Nothing was shared, and nothing was changed. Choose a display or a window to take a picture of it.',
-        );
-    } catch (error) {
-      toast.error(
-        error instanceof ShareError
-          ? error.message
-          : 'The screen could not be shared. Take the picture with your system’s own keys, then paste it.',
-      );
-    } finally {
-      setSharing(false);
-    }
-  };
+export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
+  const { share, ended } = useShare();
+  const { chosenCode, takeIn } = taking;
   return (
-    <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
-      <p className="mr-2" aria-live="polite">
-        The next picture goes to <strong className="font-mono">{target}</strong>
-      </p>
-      <p className="mr-2 text-sm text-faded">
-        Paste <KeyCap>Ctrl V</KeyCap> or drop it anywhere, or:
-      </p>
-      <Button small onClick={() => void share()} disabled={sharing}>
-        <Monitor size={16} aria-hidden /> Share the screen
-      </Button>
-      <Button small onClick={() => chooser.current?.click()}>
-        <Upload size={16} aria-hidden /> Choose files
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        multiple
-        accept="image/png,image/jpeg,image/gif,image/webp,image/avif"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Picture files"
-        onChange={(event) => {
-          onPictures(incomingFiles(event.target.files ?? [], 'file'));
-          event.target.value = '';
-        }}
-      />
-      <Button small onClick={onDesk}>
-        <MonitorDot size={16} aria-hidden /> Practice desk
-      </Button>
-    </div>
+    <>
+      <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
+        <p className="mr-2" aria-live="polite">
+          The next picture goes to <strong className="font-mono">{chosenCode}</strong>
+        </p>
+        <p className="mr-2 text-sm text-faded">
+          Paste <KeyCap>Ctrl V</KeyCap> or drop it anywhere, or:
+        </p>
+        {!share && (
+          <Button small onClick={() => void beginShare(takeIn)}>
+            <Monitor size={16} aria-hidden /> Share the screen
+          </Button>
+        )}
+        <Button small onClick={taking.openFiles}>
+          <Upload size={16} aria-hidden /> Choose files
+        </Button>
+        <Button small onClick={() => void readClipboard(takeIn)}>
+          <ClipboardPaste size={16} aria-hidden /> Clipboard
+        </Button>
+        <Button small onClick={taking.openCamera}>
+          <Aperture size={16} aria-hidden /> Camera
+        </Button>
+        <Button small onClick={taking.openDesk}>
+          <MonitorDot size={16} aria-hidden /> Practice desk
+        </Button>
+        {stationHref && (
+          <Link to={stationHref} className={buttonClasses('quiet', true)}>
+            <ScanLine size={16} aria-hidden /> Capture station
+          </Link>
+        )}
+      </div>
+      {share && (
+        <ShareControls share={share} target={chosenCode} onPictures={takeIn} listening={!taking.busy} />
+      )}
+      {!share && ended && (
+        <p
+          role="status"
+          className="mx-4 border-l-4 border-ochre-mark bg-ochre-wash px-3 py-1.5 text-ochre sm:mx-6"
+        >
+          {ended}
+        </p>
+      )}
+    </>
   );
 }

@@ -1,0 +1,1 @@
+export { tiffToRaster } from './tiffToRaster.ts';

@@ -1,0 +1,137 @@
+import type { CaptureItem } from '@nachweis/contract';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { Button, buttonClasses } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { nameOf, SOURCE_WORDS } from './CaptureMount.tsx';
+
+interface CaptureDialogProps {
+  item: CaptureItem;
+  onClose: () => void;
+  onChanged: () => void;
+}
+
+/** One capture with its record, its note and its tags. */
+export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps): ReactNode {
+  const [note, setNote] = useState(item.note);
+  const [tags, setTags] = useState(item.tags.join(', '));
+  const onSubmit = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await callApi('writeCaptureDetails', {
+        params: { captureId: item.id },
+        body: {
+          note,
+          tags: tags
+            .split(',')
+            .map((tag) => tag.trim())
+            .filter((tag) => tag !== ''),
+          favourite: item.favourite,
+        },
+      });
+      onChanged();
+      toast.success('Saved.');
+    } catch (problem) {
+      toast.error(sentenceOf(problem));
+    }
+  };
+  return (
+    <Dialog title={nameOf(item)} size="full" onClose={onClose}>
+      <div className="flex min-h-0 flex-1 flex-col md:flex-row">
+        <div className="grid min-h-60 min-w-0 flex-1 place-items-center bg-grey p-3">
+          <img src={item.href} alt={nameOf(item)} className="max-h-full max-w-full object-contain" />
+        </div>
+        <aside className="flex w-full flex-col gap-4 overflow-auto border-l border-rule bg-card p-4 md:w-88">
+          <CaptureRecordList item={item} />
+          {item.uses.length > 0 && (
+            <section>
+              <h3 className="text-base">Where it is used</h3>
+              <ul>
+                {item.uses.map((use) => (
+                  <li key={use.where}>
+                    <Link to={use.href} className="text-verdigris-deep underline">
+                      {use.where}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <form onSubmit={(event) => void onSubmit(event)} className="flex flex-col gap-2">
+            <label>
+              Note
+              <textarea
+                value={note}
+                maxLength={2000}
+                rows={3}
+                onChange={(event) => setNote(event.target.value)}
+                className="mt-0.5 block w-full border border-edge bg-card p-2"
+              />
+            </label>
+            <label>
+              Tags, with commas between
+              <input
+                value={tags}
+                onChange={(event) => setTags(event.target.value)}
+                className="mt-0.5 block h-9 w-full border border-edge bg-card px-2"
+              />
+            </label>
+            <div className="flex gap-2">
+              <Button type="submit">Save</Button>
+              <a className={buttonClasses('quiet')} href={`${item.href}?download`} download>
+                Download
+              </a>
+            </div>
+          </form>
+        </aside>
+      </div>
+    </Dialog>
+  );
+}
+
+const time = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium' });
+const FROM_OUTSIDE = ['file', 'clipboard', 'document'];
+
+/** What is known of a capture, and what is not. */
+function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
+  const rows: Array<[string, ReactNode]> = [
+    ['Source', SOURCE_WORDS[item.source]],
+    ['Shown', item.surface === 'unknown' ? 'not known' : item.surface.replace('-', ' ')],
+    ...(item.label ? [['Called', item.label] as [string, ReactNode]] : []),
+    ...(item.document ? [['Document', item.document] as [string, ReactNode]] : []),
+    [
+      'Size',
+      `${item.width} × ${item.height} pixels, ${item.format.toUpperCase()}, ${Math.ceil(item.bytes / 1024)} kB`,
+    ],
+    ['Received', time.format(new Date(item.receivedAt))],
+    [
+      'SHA-256',
+      <span key="sha" className="font-mono text-sm break-all">
+        {item.sha256}
+      </span>,
+    ],
+    ['Done to it', item.done.length > 0 ? item.done.join(' ') : 'nothing'],
+  ];
+  return (
+    <section>
+      <h3 className="text-base">Record</h3>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-sm">
+        {rows.map(([word, value]) => (
+          <div key={word} className="contents">
+            <dt className="text-faded">{word}</dt>
+            <dd className="written">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-1 text-sm text-faded">
+        {FROM_OUTSIDE.includes(item.source)
+          ? 'It was brought in from outside: when and where it was made is not known.'
+          : 'It was taken in Nachweis.'}{' '}
+        {item.jws && 'The server has signed this record.'}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,95 @@
+import type { CaptureItem, Source } from '@nachweis/contract';
+import { ArchiveRestore, Star, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Mount } from '../pictures/Mount.tsx';
+import { Button } from '../ui/Button.tsx';
+
+export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  'screen-share': 'screen share',
+  'practice-desk': 'practice desk',
+  clipboard: 'clipboard',
+  file: 'file',
+  camera: 'camera',
+  document: 'document',
+  recording: 'recording',
+};
+
+const day = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+export const nameOf = (item: CaptureItem): string =>
+  item.originalName || item.label || `${SOURCE_WORDS[item.source]}, ${item.width} × ${item.height}`;
+
+interface CaptureMountProps {
+  item: CaptureItem;
+  onOpen: () => void;
+  onFavour: () => void;
+  onRemove: () => void;
+  onRestore: () => void;
+}
+
+export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: CaptureMountProps): ReactNode {
+  const name = nameOf(item);
+  const [use] = item.uses;
+  return (
+    <Mount
+      code={use?.where.slice(0, use.where.indexOf(' ')) ?? '–'}
+      name={name}
+      status={
+        <span className="block truncate text-sm text-faded" title={use?.where}>
+          {day.format(new Date(item.receivedAt))} · {SOURCE_WORDS[item.source]}
+        </span>
+      }
+      actions={
+        <span className="-mr-1.5 flex">
+          {item.deletedAt === null ? (
+            <>
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-pressed={item.favourite}
+                aria-label={`Favourite: ${name}`}
+                onClick={onFavour}
+              >
+                <Star size={16} aria-hidden fill={item.favourite ? 'currentColor' : 'none'} />
+              </Button>
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-label={`Put ${name} into the bin`}
+                onClick={onRemove}
+              >
+                <Trash2 size={16} aria-hidden />
+              </Button>
+            </>
+          ) : (
+            <Button
+              small
+              look="quiet"
+              className="px-1"
+              aria-label={`Take ${name} out of the bin`}
+              onClick={onRestore}
+            >
+              <ArchiveRestore size={16} aria-hidden />
+            </Button>
+          )}
+        </span>
+      }
+    >
+      <button
+        type="button"
+        onClick={onOpen}
+        className="grid h-40 w-full place-items-center p-1"
+        aria-label={`Open ${name}`}
+      >
+        <img src={item.thumbHref} alt="" loading="lazy" className="max-h-38 max-w-full" />
+      </button>
+    </Mount>
+  );
+}

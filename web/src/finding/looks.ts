@@ -1,0 +1,39 @@
+import { useEffect, useState } from 'react';
+import type { Asked, Look } from '../workers/finding.worker.ts';
+import { finder } from './finder.ts';
+
+/** One look at each capture is enough; the last ones are remembered. */
+const looks = new Map<string, Promise<Look>>();
+const MOST = 40;
+
+/** Finds what there is in a capture, once. */
+export function lookAt(captureId: string, picture: Blob | string, asked: Asked): Promise<Look> {
+  const known = looks.get(captureId);
+  if (known) return known;
+  const look = finder().look(picture, asked);
+  looks.set(captureId, look);
+  look.catch(() => looks.delete(captureId));
+  const [oldest] = looks.keys();
+  if (looks.size > MOST && oldest !== undefined) looks.delete(oldest);
+  return look;
+}
+
+/** What was found in a capture; null until it is known, or when it cannot be read here. */
+export function useLook(captureId: string, picture: Blob | string, asked: Asked): Look | null {
+  const [look, setLook] = useState<Look | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
+  useEffect(() => {
+    let ended = false;
+    setLook(null);
+    lookAt(captureId, picture, asked).then(
+      (found) => !ended && setLook(found),
+      () => {
+        // Nothing found is a normal answer too.
+      },
+    );
+    return () => {
+      ended = true;
+    };
+  }, [captureId]);
+  return look;
+}

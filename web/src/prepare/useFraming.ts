@@ -1,0 +1,74 @@
+import {
+  type Box,
+  type BoxedKind,
+  type Framing,
+  framedBox,
+  framingOf,
+  type Size,
+  sameBox,
+} from '@nachweis/core';
+import { useCallback, useState } from 'react';
+
+/** The framing that is being chosen, with every step of it. */
+export interface FramingWork {
+  framing: Framing;
+  box: Box;
+  /** sets it; `mergeWith` joins changes of one drag into one step */
+  set(framing: Framing, mergeWith?: string): void;
+  setBox(box: Box, kind?: BoxedKind, mergeWith?: string): void;
+  undo(): void;
+  redo(): void;
+  canUndo: boolean;
+  canRedo: boolean;
+}
+
+interface History {
+  past: Framing[];
+  now: Framing;
+  future: Framing[];
+  merging: string;
+}
+
+export function useFraming(first: Framing, picture: Size): FramingWork {
+  const [history, setHistory] = useState<History>({ past: [], now: first, future: [], merging: '' });
+  const set = useCallback((framing: Framing, mergeWith = '') => {
+    setHistory(({ past, now, merging }) => ({
+      past: mergeWith !== '' && mergeWith === merging ? past : [...past, now],
+      now: framing,
+      future: [],
+      merging: mergeWith,
+    }));
+  }, []);
+  const box = framedBox(history.now, picture);
+  const { width } = history.now;
+  const setBox = useCallback(
+    (next: Box, kind: BoxedKind = 'region', mergeWith = '') => {
+      const framing = framingOf(next, picture, kind);
+      set(width === undefined ? framing : { ...framing, width }, mergeWith);
+    },
+    [picture, set, width],
+  );
+  return {
+    framing: history.now,
+    box,
+    set,
+    setBox: (next, kind, mergeWith) => {
+      if (history.now.kind === 'outline' || !sameBox(next, box) || (kind ?? 'region') !== history.now.kind)
+        setBox(next, kind, mergeWith);
+    },
+    undo: () =>
+      setHistory((h) => {
+        const before = h.past.at(-1);
+        return before
+          ? { past: h.past.slice(0, -1), now: before, future: [h.now, ...h.future], merging: '' }
+          : h;
+      }),
+    redo: () =>
+      setHistory((h) => {
+        const [next, ...future] = h.future;
+        return next ? { past: [...h.past, h.now], now: next, future, merging: '' } : h;
+      }),
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+  };
+}

@@ -1,0 +1,285 @@
+import type { ProofPoint, Source } from '@nachweis/contract';
+import { clampBox, type Framing } from '@nachweis/core';
+import { type ReactNode, useCallback, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { Incoming } from '../intake/incoming.ts';
+import { type OpenedDocument, unpack } from '../intake/unpack.ts';
+import { type Added, useIntake } from '../intake/useIntake.ts';
+import { usePasteAndDrop } from '../intake/usePasteAndDrop.ts';
+import { useMe } from '../session/session.ts';
+import { takeSettings, useTakeSettings } from '../station/settings.ts';
+import { currentShare, takeShared } from '../station/share.ts';
+import { tellWhereItWent } from '../station/TakenNotice.tsx';
+import { useLoaded } from '../ui/useLoaded.ts';
+import { type PictureActions, usePictureActions } from './usePictureActions.ts';
+import type { OwnSheet } from './useProofSheet.ts';
+
+const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) => part.default);
+const importDesk = () => import('../practiceDesk/DeskDialog.tsx').then((part) => part.default);
+const importCamera = () => import('../station/CameraDialog.tsx').then((part) => part.default);
+const importDocument = () => import('../intake/DocumentDialog.tsx').then((part) => part.default);
+
+interface Preparing {
+  evidenceId: string;
+  step: 'frame' | 'pin';
+}
+
+/** Taking pictures into a sheet: every way in, where each goes, and the dialogs on the way. */
+export interface Taking {
+  actions: PictureActions;
+  chosenId: string;
+  chosenCode: string;
+  choose: (pointId: string) => void;
+  takeIn: (incoming: Incoming[]) => void;
+  prepare: (evidenceId: string, step: 'frame' | 'pin') => void;
+  openDesk: () => void;
+  openCamera: () => void;
+  openFiles: () => void;
+  dragging: boolean;
+  refused: string[];
+  dismissRefused: () => void;
+  /** a dialog lies over the page and has the keys */
+  busy: boolean;
+  dialogs: ReactNode;
+}
+
+/** @param firstPoint proof point the first picture goes to; the first empty one where it is not said */
+export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | null = null): Taking {
+  const me = useMe();
+  const { sheet, pictures } = own;
+  const { assignment } = sheet;
+  const points = assignment.proofPoints;
+  const settings = useTakeSettings();
+  const [chosen, setChosen] = useState<string | null>(firstPoint);
+  const [preparing, setPreparing] = useState<Preparing | null>(null);
+  const [fresh, setFresh] = useState<Added | null>(null);
+  const [open, setOpen] = useState<'desk' | 'camera' | null>(null);
+  const [documents, setDocuments] = useState<OpenedDocument[]>([]);
+  const [refused, setRefused] = useState<string[]>([]);
+  const chooser = useRef<HTMLInputElement>(null);
+  const actions = usePictureActions(assignment.id);
+
+  const firstEmpty = points.find((p) => !pictures.some((x) => x.proofPointId === p.id));
+  const chosenId = chosen ?? firstEmpty?.id ?? points[0]?.id ?? '';
+  const chosenPoint = points.find((p) => p.id === chosenId);
+  const latest = useRef({ own, again: (_: Source) => {} });
+
+  /** Says where a new picture went, once nothing lies over the page any more. */
+  const tellAdded = useCallback(
+    (added: Added) => {
+      const point = points.find((p) => p.id === added.proofPointId);
+      tellWhereItWent(
+        {
+          ...added,
+          code: point?.code ?? '',
+          fileName: latest.current.own.draft.nextNames[added.proofPointId] ?? '',
+          asked: point?.requirements ?? null,
+        },
+        {
+          onMark: () => setPreparing({ evidenceId: added.evidenceId, step: 'pin' }),
+          onAgain: () => {
+            setChosen(added.proofPointId);
+            void actions.undoAdding(added.evidenceId);
+            latest.current.again(added.source);
+          },
+          onUndo: () => void actions.undoAdding(added.evidenceId),
+        },
+      );
+    },
+    [points, actions],
+  );
+  const onAdded = useCallback(
+    (added: Added, howMany: number) => {
+      setOpen(null);
+      const { series, target } = takeSettings();
+      // What comes next goes to the next proof point that has nothing yet, or in a series where it is told to.
+      setChosen(series && target === 'same' ? added.proofPointId : null);
+      if (howMany > 1 || series) {
+        added.bitmap.close();
+        tellAdded(added);
+        return;
+      }
+      setFresh(added);
+      setPreparing({ evidenceId: added.evidenceId, step: 'frame' });
+    },
+    [tellAdded],
+  );
+  const intake = useIntake({
+    personId: me.id,
+    assignmentId: assignment.id,
+    points,
+    pictures,
+    chosenId,
+    framingFor: framingFromSettings,
+    onAdded,
+    onRefused: setRefused,
+  });
+  const takeIn = useCallback(
+    async (incoming: readonly Incoming[]) => {
+      const unpacked = await unpack(incoming);
+      if (unpacked.refused.length > 0) setRefused(unpacked.refused);
+      if (unpacked.documents.length > 0) setDocuments((before) => [...before, ...unpacked.documents]);
+      if (unpacked.pictures.length > 0) await intake(unpacked.pictures);
+    },
+    [intake],
+  );
+  latest.current = {
+    own,
+    again: (source) => {
+      if (source === 'practice-desk') setOpen('desk');
+      else if (source === 'camera') setOpen('camera');
+      else if (source === 'screen-share' && currentShare())
+        takeShared().then(
+          (again) => void takeIn([again]),
+          (error) => toast.error((error as Error).message),
+        );
+      else if (source === 'file' || source === 'document') chooser.current?.click();
+      else toast.info('Copy or share it again, then paste or take it here. It goes to the same place.');
+    },
+  };
+
+  const closePreparing = () => {
+    if (fresh) {
+      tellAdded(fresh);
+      fresh.bitmap.close();
+    }
+    setPreparing(null);
+    setFresh(null);
+  };
+  const takeAgain = () => {
+    if (!fresh) return;
+    setPreparing(null);
+    setFresh(null);
+    setChosen(fresh.proofPointId);
+    fresh.bitmap.close();
+    void actions.undoAdding(fresh.evidenceId);
+    latest.current.again(fresh.source);
+  };
+  const busy = preparing !== null || open !== null || documents.length > 0;
+  const dragging = usePasteAndDrop(!locked && !busy, (incoming) => void takeIn(incoming));
+
+  const missing = (what: string, then: () => void) => () => {
+    toast.warning(`${what} cannot be fetched now. Open it again when the server is back.`);
+    then();
+  };
+  const PrepareDialog = useLoaded(importPrepare, {
+    wanted: preparing !== null,
+    ahead: !locked,
+    onMissing() {
+      toast.warning(
+        'Framing cannot be fetched now. The picture is kept, whole, in its mount; frame it when the server is back.',
+      );
+      closePreparing();
+    },
+  });
+  const DeskDialog = useLoaded(importDesk, {
+    wanted: open === 'desk',
+    onMissing: missing('The practice desk', () => setOpen(null)),
+  });
+  const CameraDialog = useLoaded(importCamera, {
+    wanted: open === 'camera',
+    onMissing: missing('The camera', () => setOpen(null)),
+  });
+  const DocumentDialog = useLoaded(importDocument, {
+    wanted: documents.length > 0,
+    onMissing: missing('The document’s pictures', () => setDocuments([])),
+  });
+
+  const prepared = preparing && pictures.find((p) => p.evidenceId === preparing.evidenceId);
+  const preparedPoint: ProofPoint | undefined = points.find((p) => p.id === prepared?.proofPointId);
+  const target = chosenPoint?.code ?? '';
+  const [document] = documents;
+  return {
+    actions,
+    chosenId,
+    chosenCode: target,
+    choose: setChosen,
+    takeIn: (incoming) => void takeIn(incoming),
+    prepare: (evidenceId, step) => setPreparing({ evidenceId, step }),
+    openDesk: () => setOpen('desk'),
+    openCamera: () => setOpen('camera'),
+    openFiles: () => chooser.current?.click(),
+    dragging,
+    refused,
+    dismissRefused: () => setRefused([]),
+    busy,
+    dialogs: (
+      <>
+        <FileChooser input={chooser} onPictures={(incoming) => void takeIn(incoming)} />
+        {PrepareDialog && prepared && preparedPoint && preparing && (
+          <PrepareDialog
+            picture={prepared}
+            point={preparedPoint}
+            firstStep={preparing.step}
+            firstFraming={fresh ? settings.framing : null}
+            bitmap={fresh?.evidenceId === prepared.evidenceId ? fresh.bitmap : null}
+            onClose={closePreparing}
+            onAgain={fresh ? takeAgain : null}
+          />
+        )}
+        {DeskDialog && open === 'desk' && (
+          <DeskDialog
+            target={target}
+            onClose={() => setOpen(null)}
+            onPicture={(incoming) => void takeIn([incoming])}
+          />
+        )}
+        {CameraDialog && open === 'camera' && (
+          <CameraDialog
+            target={target}
+            onClose={() => setOpen(null)}
+            onPicture={(incoming) => void takeIn([incoming])}
+          />
+        )}
+        {DocumentDialog && document && (
+          <DocumentDialog
+            document={document}
+            onClose={() => setDocuments((all) => all.slice(1))}
+            onTake={(incoming) => {
+              setDocuments((all) => all.slice(1));
+              void takeIn(incoming);
+            }}
+          />
+        )}
+      </>
+    ),
+  };
+}
+
+const ACCEPTED =
+  'image/png,image/jpeg,image/gif,image/webp,image/avif,image/bmp,image/tiff,.tif,.tiff,.bmp,.docx,.odt,.pptx,.odp,.pdf';
+
+function FileChooser({
+  input,
+  onPictures,
+}: {
+  input: React.RefObject<HTMLInputElement | null>;
+  onPictures: (incoming: Incoming[]) => void;
+}): ReactNode {
+  return (
+    <input
+      ref={input}
+      type="file"
+      multiple
+      accept={ACCEPTED}
+      className="sr-only"
+      tabIndex={-1}
+      aria-label="Picture files"
+      onChange={(event) => {
+        const files = [...(event.target.files ?? [])];
+        onPictures(
+          files.map((file) => ({ blob: file, name: file.name, source: 'file', surface: 'unknown' })),
+        );
+        event.target.value = '';
+      }}
+    />
+  );
+}
+
+/** The framing a picture begins with: what a preset says, as far as it fits the picture. */
+function framingFromSettings(capture: { width: number; height: number }): Framing {
+  const { framing, box, width } = takeSettings();
+  const fits = framing === 'region' && box ? clampBox(box, capture) : null;
+  const scaled = width !== null && width < capture.width ? { width } : {};
+  return fits ? { kind: 'region', box: fits, ...scaled } : { kind: 'whole', ...scaled };
+}

@@ -1,0 +1,18 @@
+import { type ReactNode, useEffect, useRef } from 'react';
+
+/** What a stream shows now. */
+export function LiveView({ stream, label }: { stream: MediaStream; label: string }): ReactNode {
+  const video = useRef<HTMLVideoElement>(null);
+  useEffect(() => {
+    const element = video.current;
+    if (!element) return;
+    element.srcObject = stream;
+    element.play().catch(() => {
+      // Taken away again before it began; nothing to show.
+    });
+    return () => {
+      element.srcObject = null;
+    };
+  }, [stream]);
+  return <video ref={video} muted playsInline aria-label={label} className="size-full object-contain" />;
+}

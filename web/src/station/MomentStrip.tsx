@@ -1,0 +1,67 @@
+import { type ReactNode, useEffect, useState } from 'react';
+import type { MomentInfo } from '../workers/lookBack.worker.ts';
+
+interface MomentStripProps {
+  moments: readonly MomentInfo[];
+  memoryFull: boolean;
+  onTake: (id: number) => void;
+}
+
+/** The moments at which the shared picture had changed and come to rest, the newest first. */
+export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): ReactNode {
+  if (moments.length === 0)
+    return (
+      <p className="mt-1 text-sm text-faded">
+        Work on in the other program. Each time its picture comes to rest, the moment is kept here for a
+        minute: a menu that closes again can be taken afterwards.
+      </p>
+    );
+  return (
+    <div className="mt-2">
+      <h3 className="text-sm font-semibold text-faded">
+        Look back: moments at rest, the newest first
+        {memoryFull && <span className="font-normal"> · 200 MB are used up, older ones go</span>}
+      </h3>
+      <ul className="flex gap-2 overflow-x-auto py-1" aria-label="Moments to take">
+        {[...moments].reverse().map((moment) => (
+          <li key={moment.id} className="shrink-0">
+            <Moment moment={moment} onTake={() => onTake(moment.id)} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Moment({ moment, onTake }: { moment: MomentInfo; onTake: () => void }): ReactNode {
+  const url = useObjectUrl(moment.thumb);
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const ago = Math.max(0, Math.round((now - moment.at) / 1000));
+  return (
+    <button
+      type="button"
+      onClick={onTake}
+      className="block border border-edge bg-card p-1 text-left hover:bg-verdigris-wash"
+      aria-label={`Take the moment ${ago} seconds ago`}
+    >
+      {url && <img src={url} alt="" width={150} className="block h-20 w-[150px] bg-grey object-contain" />}
+      <span className="font-mono text-sm">{ago} s ago</span>
+    </button>
+  );
+}
+
+/** An address for a blob, given back when it is needed no longer. */
+export function useObjectUrl(blob: Blob | null): string | null {
+  const [url, setUrl] = useState<string | null>(null);
+  useEffect(() => {
+    if (!blob) return setUrl(null);
+    const made = URL.createObjectURL(blob);
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [blob]);
+  return url;
+}

@@ -1,0 +1,84 @@
+import { type ReactNode, useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { lookAt } from '../finding/looks.ts';
+import { localUrl } from '../outbox/outbox.ts';
+import { Button } from '../ui/Button.tsx';
+import { FindingSign } from '../ui/signs.tsx';
+import type { Asked, Look } from '../workers/finding.worker.ts';
+
+export interface TakenPicture {
+  evidenceId: string;
+  captureId: string;
+  /** code of its proof point */
+  code: string;
+  fileName: string;
+  blob: Blob;
+  asked: Asked;
+}
+
+interface TakenActions {
+  onMark: () => void;
+  onAgain: () => void;
+  onUndo: () => void;
+}
+
+/** Says where a picture went, with the picture, and what can be done at once. */
+export function tellWhereItWent(picture: TakenPicture, actions: TakenActions): void {
+  toast.custom((id) => <TakenNotice picture={picture} actions={actions} onDone={() => toast.dismiss(id)} />, {
+    id: picture.evidenceId,
+    duration: 12_000,
+  });
+}
+
+function TakenNotice({
+  picture,
+  actions,
+  onDone,
+}: {
+  picture: TakenPicture;
+  actions: TakenActions;
+  onDone: () => void;
+}): ReactNode {
+  const [look, setLook] = useState<Look | null>(null);
+  const { captureId, blob, asked, code, fileName } = picture;
+  useEffect(() => {
+    lookAt(captureId, blob, asked).then(setLook, () => {
+      // Without a look there are no warnings; the picture is safe all the same.
+    });
+  }, [captureId, blob, asked]);
+  const url = localUrl(captureId);
+  const act = (what: () => void) => () => {
+    onDone();
+    what();
+  };
+  return (
+    <div className="pointer-events-auto flex w-[27rem] max-w-[92vw] gap-3 border border-edge bg-card p-3 text-ink">
+      <div className="grid size-20 shrink-0 place-items-center border border-edge bg-grey">
+        {url && <img src={url} alt="" className="max-h-full max-w-full" />}
+      </div>
+      <div className="min-w-0 flex-1">
+        <p>The picture is in {code}.</p>
+        {fileName && <p className="truncate font-mono text-sm text-faded">{fileName}</p>}
+        {look?.warnings.map((warning) => (
+          <p key={warning.code} className="flex gap-1.5 text-sm text-ochre">
+            <span className="mt-0.5">
+              <FindingSign level="look" />
+            </span>
+            {warning.sentence}
+          </p>
+        ))}
+        <div className="mt-1.5 flex flex-wrap gap-1.5">
+          <Button small onClick={act(actions.onMark)}>
+            Mark it up
+          </Button>
+          <Button small onClick={act(actions.onAgain)}>
+            Take again
+          </Button>
+          <Button small onClick={act(actions.onUndo)}>
+            Undo
+          </Button>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import type { PresetSettings } from '@nachweis/contract';
+import type { Box } from '@nachweis/core';
+import { useSyncExternalStore } from 'react';
+
+/** How pictures are taken now; a preset is a named copy of it. */
+export interface TakeSettings extends PresetSettings {
+  /** whether the countdown can be heard */
+  sound: boolean;
+  /** stay ready: no framing after each picture */
+  series: boolean;
+}
+
+const FIRST: TakeSettings = {
+  source: 'screen-share',
+  surface: 'any',
+  framing: 'whole',
+  box: null,
+  delay: 3,
+  pointer: false,
+  width: null,
+  target: 'next',
+  sound: true,
+  series: false,
+};
+const KEY = 'nachweis-station';
+const LAST_BOX = 'nachweis-last-region';
+
+let settings: TakeSettings = read();
+const listeners = new Set<() => void>();
+
+function read(): TakeSettings {
+  try {
+    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<TakeSettings>) };
+  } catch {
+    return FIRST;
+  }
+}
+
+export function useTakeSettings(): TakeSettings {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => settings,
+  );
+}
+
+export const takeSettings = (): TakeSettings => settings;
+
+export function changeTakeSettings(change: Partial<TakeSettings>): void {
+  settings = { ...settings, ...change };
+  write(KEY, settings);
+  for (const listener of listeners) listener();
+}
+
+/** The region that was accepted last, for the same place again. */
+export function lastRegion(): Box | null {
+  try {
+    return JSON.parse(localStorage.getItem(LAST_BOX) ?? 'null') as Box | null;
+  } catch {
+    return null;
+  }
+}
+
+export const rememberRegion = (box: Box): void => write(LAST_BOX, box);
+
+/** A convenience, not work: where storage is full it is forgotten with the page. */
+function write(key: string, value: unknown): void {
+  try {
+    localStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    // Kept in memory only.
+  }
+}

@@ -1,0 +1,212 @@
+import type { Surface } from '@nachweis/contract';
+import { proxy, type Remote, transfer, wrap } from 'comlink';
+import { useSyncExternalStore } from 'react';
+import type { Incoming } from '../intake/incoming.ts';
+import type { LookBackWorker, MomentInfo } from '../workers/lookBack.worker.ts';
+
+/** Why nothing can be shared or taken; the message is shown. */
+export class ShareError extends Error {}
+
+/** What is asked of the browser when a share begins; it may offer something else, and the person chooses. */
+export interface ShareWishes {
+  surface: 'any' | 'display' | 'window' | 'tab';
+  pointer: boolean;
+}
+
+/** A share that is running. */
+export interface Share {
+  stream: MediaStream;
+  surface: Surface;
+  /** what the browser calls it */
+  label: string;
+  width: number;
+  height: number;
+  startedAt: number;
+  /** whether the pointer is in the pictures, as the browser reports it; null where it does not say */
+  pointer: boolean | null;
+  moments: MomentInfo[];
+  /** the memory for moments is used up; older ones are let go */
+  memoryFull: boolean;
+  /** false where the browser gives no frames to look back on */
+  looksBack: boolean;
+  /** pixel size changed while sharing */
+  resized: boolean;
+}
+
+interface ShareState {
+  share: Share | null;
+  /** why the last share ended, when it was not the page that ended it */
+  ended: string;
+}
+
+let state: ShareState = { share: null, ended: '' };
+let worker: { remote: Remote<LookBackWorker>; thread: Worker } | null = null;
+const listeners = new Set<() => void>();
+
+function setState(next: Partial<ShareState>): void {
+  state = { ...state, ...next };
+  for (const listener of listeners) listener();
+}
+
+function change(part: Partial<Share>): void {
+  if (state.share) setState({ share: { ...state.share, ...part } });
+}
+
+/** The share of this page; it goes on from screen to screen until it is stopped. */
+export function useShare(): ShareState {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => state,
+  );
+}
+
+export const currentShare = (): Share | null => state.share;
+
+const SURFACES: Readonly<Record<string, Surface>> = { monitor: 'display', window: 'window', browser: 'tab' };
+const HINTS = { display: 'monitor', window: 'window', tab: 'browser' } as const;
+const NO_SHARE_HERE =
+  'This browser cannot share the screen here: it needs a secure address (https, or this computer itself). Take the picture with your system’s own keys, then paste it.';
+
+type Supported = MediaTrackSupportedConstraints & { cursor?: boolean };
+type Settings = MediaTrackSettings & { cursor?: string; displaySurface?: string };
+interface TrackProcessor {
+  readable: ReadableStream<VideoFrame>;
+}
+declare const MediaStreamTrackProcessor:
+  | { new (init: { track: MediaStreamTrack }): TrackProcessor }
+  | undefined;
+
+/**
+ * Asks the browser for a share, and keeps it open.
+ * @returns false when the person changed their mind
+ * @throws ShareError
+ */
+export async function startShare({ surface, pointer }: ShareWishes): Promise<boolean> {
+  if (!navigator.mediaDevices?.getDisplayMedia) throw new ShareError(NO_SHARE_HERE);
+  stopShare();
+  let stream: MediaStream;
+  try {
+    const video: MediaTrackConstraints & { cursor?: string; displaySurface?: string } = { frameRate: 15 };
+    if (surface !== 'any') video.displaySurface = HINTS[surface];
+    if ((navigator.mediaDevices.getSupportedConstraints() as Supported).cursor)
+      video.cursor = pointer ? 'always' : 'never';
+    stream = await navigator.mediaDevices.getDisplayMedia({
+      video,
+      audio: false,
+      selfBrowserSurface: 'exclude',
+      surfaceSwitching: 'include',
+      monitorTypeSurfaces: 'include',
+    } as DisplayMediaStreamOptions);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'NotAllowedError') return false;
+    if (error instanceof DOMException && error.name === 'NotFoundError')
+      throw new ShareError(
+        'There is no screen that can be shared. Paste a picture or choose a file instead.',
+      );
+    throw new ShareError(
+      'The screen could not be shared. Take the picture with your system’s own keys, then paste it.',
+    );
+  }
+  const [track] = stream.getVideoTracks();
+  if (!track)
+    throw new ShareError('The browser shared no picture. Try again and choose a display or a window.');
+  const settings = track.getSettings() as Settings;
+  setState({
+    ended: '',
+    share: {
+      stream,
+      surface: SURFACES[settings.displaySurface ?? ''] ?? 'unknown',
+      label: track.label,
+      width: settings.width ?? 0,
+      height: settings.height ?? 0,
+      startedAt: Date.now(),
+      pointer: settings.cursor === undefined ? null : settings.cursor !== 'never',
+      moments: [],
+      memoryFull: false,
+      looksBack: typeof MediaStreamTrackProcessor !== 'undefined',
+      resized: false,
+    },
+  });
+  track.addEventListener('ended', () => {
+    if (state.share?.stream !== stream) return;
+    const what = state.share.surface === 'window' ? 'The window was closed, or sharing' : 'Sharing';
+    endWith(`${what} was ended outside Nachweis. Pictures taken are safe; share again to take more.`);
+  });
+  watchFrames(track);
+  return true;
+}
+
+function watchFrames(track: MediaStreamTrack): void {
+  if (typeof MediaStreamTrackProcessor === 'undefined') return;
+  const thread = new Worker(new URL('../workers/lookBack.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<LookBackWorker>(thread);
+  worker = { thread, remote };
+  const { readable } = new MediaStreamTrackProcessor({ track });
+  const listener = proxy({
+    moments: (moments: MomentInfo[], memoryFull: boolean) =>
+      change({ moments, memoryFull: memoryFull || (state.share?.memoryFull ?? false) }),
+    resized: ({ width, height }: { width: number; height: number }) => {
+      const before = state.share;
+      const resized =
+        before !== null && before.width > 0 && (before.width !== width || before.height !== height);
+      change({ width, height, resized: resized && before.moments.length > 0 });
+    },
+  });
+  void remote.start(transfer(readable, [readable]), listener);
+}
+
+/** Stops sharing; pictures taken stay. */
+export function stopShare(): void {
+  endWith('');
+}
+
+function endWith(ended: string): void {
+  const { share } = state;
+  if (!share) return;
+  setState({ share: null, ended });
+  for (const track of share.stream.getTracks()) track.stop();
+  worker?.thread.terminate();
+  worker = null;
+}
+
+/** After this, a screen on which nothing moves has given its frame or gives none. */
+const PATIENCE_MS = 2000;
+
+/** Takes what is shared now, at its full size. @throws ShareError */
+export async function takeShared(): Promise<Incoming> {
+  const { share } = state;
+  if (!share) throw new ShareError('Nothing is shared any more. Share the screen again.');
+  const taken = worker ? await worker.remote.take(PATIENCE_MS) : await freezeFrame(share.stream);
+  if (!taken) throw new ShareError('The shared picture came out empty. Try again.');
+  return incoming(share, taken.blob);
+}
+
+/** Takes a moment that has passed. @throws ShareError when it is kept no longer */
+export async function takeMoment(id: number): Promise<Incoming> {
+  const { share } = state;
+  const blob = (await worker?.remote.momentBlob(id)) ?? null;
+  if (!share || !blob) throw new ShareError('This moment is kept no longer. Choose a later one.');
+  return incoming(share, blob);
+}
+
+function incoming({ surface, label }: Share, blob: Blob): Incoming {
+  return { blob, name: '', source: 'screen-share', surface, label };
+}
+
+/** For browsers that give no frames to a worker. */
+async function freezeFrame(stream: MediaStream): Promise<{ blob: Blob } | null> {
+  const video = document.createElement('video');
+  video.muted = true;
+  video.srcObject = stream;
+  await video.play();
+  const canvas = document.createElement('canvas');
+  canvas.width = video.videoWidth;
+  canvas.height = video.videoHeight;
+  canvas.getContext('2d')?.drawImage(video, 0, 0);
+  video.srcObject = null;
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+  return blob && canvas.width > 0 ? { blob } : null;
+}

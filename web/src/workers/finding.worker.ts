@@ -1,0 +1,67 @@
+import {
+  type Box,
+  type CaptureWarning,
+  captureWarnings,
+  findDisplays,
+  findOutlines,
+  findSheet,
+  leastScale,
+  type Quad,
+  type Raster,
+  straighten,
+} from '@nachweis/core';
+import { expose } from 'comlink';
+
+/** What a proof point asks for, as far as it can be seen at once. */
+export type Asked = Parameters<typeof captureWarnings>[2];
+
+/** What was found in a picture. */
+export interface Look {
+  displays: Box[];
+  /** windows and parts, the largest first */
+  outlines: Box[];
+  /** smallest scale at which text stays readable; null without text */
+  leastScale: number | null;
+  warnings: CaptureWarning[];
+}
+
+/** Reads pictures off the page: finding displays and windows takes far longer than a frame. */
+const api = {
+  async look(picture: Blob | string, asked: Asked): Promise<Look> {
+    const raster = await rasterOf(picture);
+    const displays = findDisplays(raster);
+    return {
+      displays,
+      outlines: findOutlines(raster).map((outline) => outline.box),
+      leastScale: leastScale(raster),
+      warnings: captureWarnings(raster, displays.length, asked),
+    };
+  },
+
+  async sheet(picture: Blob): Promise<Quad | null> {
+    return findSheet(await rasterOf(picture));
+  },
+
+  async straighten(picture: Blob, quad: Quad): Promise<Blob> {
+    const { width, height, data } = straighten(await rasterOf(picture), quad);
+    const canvas = new OffscreenCanvas(width, height);
+    canvas.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
+    return canvas.convertToBlob({ type: 'image/png' });
+  },
+};
+
+export type FindingWorker = typeof api;
+
+/** @param picture its bytes, or an address on this server */
+async function rasterOf(picture: Blob | string): Promise<Raster> {
+  const blob = typeof picture === 'string' ? await (await fetch(picture)).blob() : picture;
+  const bitmap = await createImageBitmap(blob);
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('No canvas to read the picture with.');
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return { width, height, data: context.getImageData(0, 0, width, height).data };
+}
+
+expose(api);
