@@ -8,6 +8,8 @@ export interface DeskCanvas {
   textBaseline: string;
   save(): void;
   restore(): void;
+  translate(x: number, y: number): void;
+  scale(x: number, y: number): void;
   beginPath(): void;
   closePath(): void;
   rect(x: number, y: number, width: number, height: number): void;

@@ -104,7 +104,7 @@ describe('takes', () => {
   });
   it('say where the named things of each program are, inside its window', () => {
     const { anchors } = paint(desk);
-    for (const program of PROGRAM_IDS) {
+    for (const { program } of desk.windows) {
       const window = desk.windows.find((w) => w.program === program);
       for (const [name, at] of Object.entries(anchors[program]))
         expect(windowAt(desk, at)?.program, name).toBe(window?.program);

@@ -1,11 +1,24 @@
 import { type Area, type DeskCanvas, fillArea, rule, write } from './canvas.ts';
-import { type Desk, type DeskWindow, type Display, deskArea, TITLE_BAR } from './desk.ts';
+import {
+  type Desk,
+  type DeskWindow,
+  type Display,
+  deskArea,
+  frontWindow,
+  openWindows,
+  scaleOf,
+} from './desk.ts';
+import { contentArea, STRIP, stripPlaces } from './layout.ts';
+import { drawMenus } from './programs/menus.ts';
 import type { Anchors } from './programs/program.ts';
 import { PROGRAMS, type ProgramId } from './programs/programs.ts';
+import { TITLE_BAR } from './titleBar.ts';
 
 interface DrawOptions {
   /** whether the pointer is drawn into the picture */
   pointer?: boolean;
+  /** true: as a capture gets it, where protected surfaces are black; so it is unless it is said otherwise */
+  captured?: boolean;
 }
 
 /**
@@ -15,7 +28,7 @@ interface DrawOptions {
 export function drawDesk(
   canvas: DeskCanvas,
   desk: Desk,
-  { pointer = true }: DrawOptions = {},
+  { pointer = true, captured = true }: DrawOptions = {},
 ): Record<ProgramId, Anchors> {
   fillArea(canvas, deskArea(desk), '#000000');
   for (const display of desk.displays) drawDisplay(canvas, desk, display);
@@ -26,7 +39,9 @@ export function drawDesk(
     canvas.beginPath();
     canvas.rect(display.x, display.y, display.width, display.height);
     canvas.clip();
-    for (const window of desk.windows) anchors[window.program] = drawWindow(canvas, desk, window);
+    for (const window of openWindows(desk))
+      anchors[window.program] = drawWindow(canvas, desk, window, captured);
+    drawHint(canvas, desk, display);
     if (pointer) drawPointer(canvas, desk);
     canvas.restore();
   }
@@ -55,9 +70,10 @@ function drawDisplay(canvas: DeskCanvas, desk: Desk, display: Display): void {
     }
     canvas.stroke();
   }
-  const strip: Area = { x: display.x, y: display.y, width: display.width, height: 28 };
+  const strip: Area = { x: display.x, y: display.y, width: display.width, height: STRIP };
   fillArea(canvas, strip, '#2f3d3e');
   write(canvas, display.name, strip.x + 14, strip.y + 14, { size: 13, colour: '#e8ede8' });
+  if (display === desk.displays[0]) drawNames(canvas, desk);
   write(canvas, desk.clock, strip.x + strip.width - 14, strip.y + 14, {
     size: 13,
     mono: true,
@@ -67,31 +83,67 @@ function drawDisplay(canvas: DeskCanvas, desk: Desk, display: Display): void {
   canvas.restore();
 }
 
-function drawWindow(canvas: DeskCanvas, desk: Desk, window: DeskWindow): Anchors {
-  const active = desk.windows.at(-1) === window;
+/** Programs by name; those with an open window stand out. */
+function drawNames(canvas: DeskCanvas, desk: Desk): void {
+  const open = openWindows(desk).map((w) => w.program);
+  for (const { program, area } of stripPlaces(desk)) {
+    write(canvas, PROGRAMS[program].title, area.x + 11, area.y + STRIP / 2, {
+      size: 13,
+      colour: open.includes(program) ? '#f2ead0' : '#9fb0ad',
+    });
+  }
+}
+
+/** Draws a window at the scale of its display. Anchors come in pixels of the desk. */
+function drawWindow(canvas: DeskCanvas, desk: Desk, window: DeskWindow, captured: boolean): Anchors {
+  const active = frontWindow(desk) === window;
   const program = PROGRAMS[window.program];
-  const { x, y, width, height } = window;
+  const scale = scaleOf(desk, window);
+  const [width, height] = [window.width / scale, window.height / scale];
+  canvas.save();
+  canvas.translate(window.x, window.y);
+  canvas.scale(scale, scale);
   canvas.save();
   canvas.beginPath();
-  canvas.rect(x, y, width, height);
+  canvas.rect(0, 0, width, height);
   canvas.clip();
-  fillArea(canvas, { x, y, width, height: TITLE_BAR }, active ? '#d5c9a8' : '#c9c8bf');
-  write(canvas, program.title, x + 14, y + TITLE_BAR / 2, {
+  fillArea(canvas, { x: 0, y: 0, width, height: TITLE_BAR }, active ? '#d5c9a8' : '#c9c8bf');
+  write(canvas, program.title, 14, TITLE_BAR / 2, {
     weight: 600,
     size: 14,
     colour: active ? '#22282a' : '#5d6364',
   });
-  const inside = { x: x + 1, y: y + TITLE_BAR, width: width - 2, height: height - TITLE_BAR - 1 };
+  rule(canvas, { x: width - 27, y: TITLE_BAR / 2 + 4 }, { x: width - 15, y: TITLE_BAR / 2 + 4 }, '#22282a');
+  const inside = contentArea(desk, window);
   canvas.beginPath();
   canvas.rect(inside.x, inside.y, inside.width, inside.height);
   canvas.clip();
-  const anchors = program.draw(canvas, inside, desk.content);
+  const anchors = program.draw(canvas, inside, desk.content, { states: desk.states, captured });
+  for (const step of [5, 9])
+    rule(canvas, { x: width - step - 2, y: height - 3 }, { x: width - 3, y: height - step - 2 }, '#7a8482');
   canvas.restore();
   canvas.strokeStyle = '#2f3d3e';
   canvas.lineWidth = 1;
-  canvas.strokeRect(x + 0.5, y + 0.5, width - 1, height - 1);
-  rule(canvas, { x, y: y + TITLE_BAR - 1 }, { x: x + width - 1, y: y + TITLE_BAR - 1 }, '#2f3d3e');
-  return anchors;
+  canvas.strokeRect(0.5, 0.5, width - 1, height - 1);
+  rule(canvas, { x: 0, y: TITLE_BAR - 1 }, { x: width - 1, y: TITLE_BAR - 1 }, '#2f3d3e');
+  if (window.program === 'probe-console') drawMenus(canvas, inside, desk.states.console.menu);
+  canvas.restore();
+  return Object.fromEntries(
+    Object.entries(anchors).map(([name, at]) => [
+      name,
+      { x: window.x + at.x * scale, y: window.y + at.y * scale },
+    ]),
+  );
+}
+
+/** Words beside the pointer, kept on the display. */
+function drawHint(canvas: DeskCanvas, { hint, pointer }: Desk, display: Display): void {
+  if (hint === null) return;
+  const width = hint.length * 7.2 + 18;
+  const x = Math.min(pointer.x + 14, display.x + display.width - width - 2);
+  const box = { x, y: pointer.y + 24, width, height: 26 };
+  fillArea(canvas, box, '#22282a');
+  write(canvas, hint, box.x + 9, box.y + 13, { size: 13, colour: '#f6f4ea' });
 }
 
 function drawPointer(canvas: DeskCanvas, { pointer }: Desk): void {

@@ -19,7 +19,7 @@ export function takeArea(desk: Desk, take: Take): Area | null {
     const display = desk.displays[take.index];
     return display ? { x: display.x, y: display.y, width: display.width, height: display.height } : null;
   }
-  const window = desk.windows.find((w) => w.program === take.program);
+  const window = desk.windows.find((w) => w.program === take.program && !w.minimised);
   return window ? visiblePart(window, deskArea(desk)) : null;
 }
 

@@ -93,7 +93,7 @@ function blackBoxShare({ width, height, data }: Raster): number {
 }
 
 /**
- * How steep the steepest steps between neighbours are: the level that one pixel in 200 reaches. After the idea of
+ * How steep the steepest steps between neighbours are: the level that one pixel in 2000 reaches. After the idea of
  * measuring focus by the Laplacian (Pech-Pacheco and others 2000), but by its top and not its variance: a screen is
  * mostly flat and still sharp.
  */
@@ -120,7 +120,7 @@ export function sharpness(raster: Raster): number {
   let above = 0;
   for (let level = 1023; level >= 0; level--) {
     above += counts[level] as number;
-    if (above > all / 200) return level;
+    if (above > all / 2000) return level;
   }
   return 0;
 }

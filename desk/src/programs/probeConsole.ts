@@ -1,6 +1,7 @@
 import { type Area, type DeskCanvas, fillArea, write } from '../canvas.ts';
 import type { DeskContent } from '../content.ts';
-import type { Anchors, Program } from './program.ts';
+import { CONSOLE_MENUS } from './menus.ts';
+import type { Anchors, Program, Shown } from './program.ts';
 
 const LINE = 25;
 /** width of a character of the text in pixels, roughly */
@@ -10,11 +11,11 @@ const CHARACTER = 9.4;
 export const probeConsole: Program = {
   title: 'Probe Console',
   size: { width: 580, height: 420 },
-  draw(canvas: DeskCanvas, area: Area, content: DeskContent): Anchors {
+  draw(canvas: DeskCanvas, area: Area, content: DeskContent, { states }: Shown): Anchors {
     fillArea(canvas, area, '#1e2426');
     fillArea(canvas, { ...area, height: 30 }, '#e9ebe5');
-    ['Probe', 'Log', 'View'].forEach((menu, index) => {
-      write(canvas, menu, area.x + 16 + index * 62, area.y + 15, { size: 13 });
+    CONSOLE_MENUS.forEach(({ label }, index) => {
+      write(canvas, label, area.x + 16 + index * 62, area.y + 15, { size: 13 });
     });
     const { serial, firmware, battery, passed, password } = content.probe;
     const plain = '#cfd8d3';
@@ -34,6 +35,7 @@ export const probeConsole: Program = {
       passed
         ? { key: 'selfTest', text: 'self-test passed', colour: good }
         : { key: 'selfTest', text: 'self-test FAILED: memory, block 3', colour: bad },
+      ...states.console.printed.map((text) => ({ text })),
       { text: '> _', colour: '#9fb4bd' },
     ];
     const anchors: Anchors = {};

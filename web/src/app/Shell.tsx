@@ -73,8 +73,8 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       <Toaster
         position="top-center"
         style={{ fontFamily: 'inherit' }}
-        offset={{ top: 56 }}
-        mobileOffset={{ top: 56 }}
+        offset={{ top: 56, bottom: 76 }}
+        mobileOffset={{ top: 56, bottom: 130 }}
         toastOptions={{
           unstyled: true,
           classNames: {

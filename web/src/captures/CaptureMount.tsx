@@ -21,8 +21,13 @@ const day = new Intl.DateTimeFormat('en-GB', {
   minute: '2-digit',
 });
 
+/** Numbers that browsers give to displays and tabs are no names. */
+const isNumber = (label: string) => /^(screen|window|web-contents)[\w-]*:/.test(label);
+
 export const nameOf = (item: CaptureItem): string =>
-  item.originalName || item.label || `${SOURCE_WORDS[item.source]}, ${item.width} × ${item.height}`;
+  item.originalName ||
+  (isNumber(item.label) ? '' : item.label) ||
+  `${SOURCE_WORDS[item.source]}, ${item.width} × ${item.height}`;
 
 interface CaptureMountProps {
   item: CaptureItem;

@@ -12,7 +12,7 @@ import { CaptureDialog } from './CaptureDialog.tsx';
 import { CaptureMount, SOURCE_WORDS } from './CaptureMount.tsx';
 
 const PAGE = 60;
-const COLUMN_WIDTH = 230;
+const COLUMN_WIDTH = 290;
 const ROW_HEIGHT = 264;
 
 type Filter = Pick<CaptureFilter, 'words' | 'bin'> & {

@@ -5,6 +5,8 @@ import { finder } from './finder.ts';
 /** One look at each capture is enough; the last ones are remembered. */
 const looks = new Map<string, Promise<Look>>();
 const MOST = 40;
+/** The picture is shown first; looking for parts in it would take the same processor. */
+const AFTER_PAINT_MS = 120;
 
 /** Finds what there is in a capture, once. */
 export function lookAt(captureId: string, picture: Blob | string, asked: Asked): Promise<Look> {
@@ -25,14 +27,17 @@ export function useLook(captureId: string, picture: Blob | string, asked: Asked)
   useEffect(() => {
     let ended = false;
     setLook(null);
-    lookAt(captureId, picture, asked).then(
-      (found) => !ended && setLook(found),
-      () => {
-        // Nothing found is a normal answer too.
-      },
-    );
+    const timer = setTimeout(() => {
+      lookAt(captureId, picture, asked).then(
+        (found) => !ended && setLook(found),
+        () => {
+          // Nothing found is a normal answer too.
+        },
+      );
+    }, AFTER_PAINT_MS);
     return () => {
       ended = true;
+      clearTimeout(timer);
     };
   }, [captureId]);
   return look;

@@ -1,29 +1,30 @@
 import {
   createDesk,
   type Desk,
-  deskArea,
   deskContent,
-  drawDesk,
-  movePointer,
-  moveWindow,
-  type PROGRAM_IDS,
+  frontWindow,
+  openWindows,
+  PROGRAM_IDS,
   PROGRAMS,
   raise,
   seedFromText,
+  setClock,
   type Take,
-  TITLE_BAR,
-  windowAt,
+  tick,
 } from '@nachweis/desk';
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Incoming } from '../intake/incoming.ts';
 import { useMe } from '../session/session.ts';
-import { arrowStep } from '../ui/arrowStep.ts';
+import { useTakeSettings } from '../station/settings.ts';
+import { useCountdown } from '../station/useCountdown.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Loading } from '../ui/states.tsx';
+import { DeskScreen } from './DeskScreen.tsx';
 import { takeFromDesk } from './takeFromDesk.ts';
 import { useDeskFonts } from './useDeskFonts.ts';
+import { useDeskMoments } from './useDeskMoments.ts';
 
 interface DeskDialogProps {
   /** code of the proof point a picture goes to */
@@ -34,23 +35,37 @@ interface DeskDialogProps {
 
 /** Hours in which the simulated station recorded nothing. */
 const GAP = { from: 4, to: 6 };
-/** pixels of the desk for each pixel an arrow key stands for: it is shown at less than half its size */
-const STEP = 10;
+const TICK_MS = 100;
+
+const clockNow = () => new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** A simulated computer with two displays, to learn and try every way of capturing. */
 export default function DeskDialog({ target, onClose, onPicture }: DeskDialogProps): ReactNode {
   const me = useMe();
-  const [desk, setDesk] = useState<Desk>(() => createDesk(deskContent(seedFromText(me.email), { gap: GAP })));
+  const { delay } = useTakeSettings();
+  const [desk, setDesk] = useState<Desk>(() =>
+    createDesk(deskContent(seedFromText(me.email), { gap: GAP }), clockNow()),
+  );
   const [withPointer, setWithPointer] = useState(false);
   const fontsReady = useDeskFonts();
-  const take = async (what: Take) => {
+  const countdown = useCountdown();
+  const moments = useDeskMoments(desk);
+  const latest = useRef(desk);
+  latest.current = desk;
+  useEffect(() => {
+    const timer = setInterval(() => setDesk((d) => setClock(tick(d), clockNow())), TICK_MS);
+    return () => clearInterval(timer);
+  }, []);
+
+  const take = async (what: Take, of: Desk = latest.current) => {
     try {
-      onPicture(await takeFromDesk(desk, what, withPointer));
+      onPicture(await takeFromDesk(of, what, withPointer));
     } catch {
       toast.error('The practice desk could not be drawn. Reload the page and take it again.');
     }
   };
-  const topFirst = [...desk.windows].reverse();
+  const topFirst = openWindows(desk).reverse();
+  const away = PROGRAM_IDS.filter((program) => !topFirst.some((w) => w.program === program));
   return (
     <Dialog
       title="Practice desk"
@@ -59,8 +74,25 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
       onClose={onClose}
     >
       <div className="flex min-h-0 flex-1 flex-col gap-3 p-4 md:flex-row">
-        <div className="min-h-48 min-w-0 flex-1">
-          {fontsReady ? <DeskScreen desk={desk} onChange={setDesk} /> : <Loading what="the desk" />}
+        <div className="flex min-h-48 min-w-0 flex-1 flex-col gap-2">
+          <div className="min-h-0 flex-1">
+            {fontsReady ? <DeskScreen desk={desk} onChange={setDesk} /> : <Loading what="the desk" />}
+          </div>
+          <section aria-label="Look back" className="text-sm">
+            <p className="text-faded">
+              Menus and hints close when you leave the desk, as in any program. Look back to take one all the
+              same:
+            </p>
+            <ul className="flex gap-1.5 overflow-x-auto py-1">
+              {[...moments].reverse().map((moment, index) => (
+                <li key={moment.id} className="shrink-0">
+                  <Button small onClick={() => void take({ kind: 'all-displays' }, moment.desk)}>
+                    {momentName(moment.desk, index)}
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </section>
         </div>
         <aside className="flex w-full flex-col gap-4 overflow-auto md:w-64">
           <section className="flex flex-col gap-1.5">
@@ -73,6 +105,20 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
                 {display.name}, {display.width} × {display.height}
               </Button>
             ))}
+            <Button small onClick={() => countdown.start(delay, () => void take({ kind: 'all-displays' }))}>
+              All displays in {delay} s
+            </Button>
+            {countdown.left !== null && (
+              <p role="alert" className="flex items-center gap-2 border-2 border-madder bg-card px-2">
+                <span className="font-mono text-2xl" data-testid="countdown">
+                  {countdown.left}
+                </span>
+                <span className="flex-1 text-sm">Open a menu now.</span>
+                <Button small look="quiet" onClick={countdown.cancel} keyName="Esc">
+                  Cancel
+                </Button>
+              </p>
+            )}
           </section>
           <section className="flex flex-col gap-1.5">
             <h3 className="text-sm font-semibold text-faded">Take a window, the front one first</h3>
@@ -88,13 +134,18 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
                 <Button
                   small
                   look="quiet"
-                  disabled={desk.windows.at(-1) === window}
+                  disabled={frontWindow(desk) === window}
                   onClick={() => setDesk((d) => raise(d, window.program))}
                   aria-label={`Bring ${PROGRAMS[window.program].title} to the front`}
                 >
                   To front
                 </Button>
               </div>
+            ))}
+            {away.map((program) => (
+              <Button small look="quiet" key={program} onClick={() => setDesk((d) => raise(d, program))}>
+                Open {PROGRAMS[program].title}
+              </Button>
             ))}
           </section>
           <label className="flex items-center gap-2">
@@ -107,8 +158,8 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
             With the pointer
           </label>
           <p className="text-sm text-faded">
-            Drag a window by its title bar; click one to bring it to the front. With the desk in focus, arrow
-            keys move the front window and Tab goes on.
+            Drag a window by its title bar, its lower right corner changes its size. Click into a program to
+            use it: cells and commands are typed, menus open. Tab goes on.
           </p>
         </aside>
       </div>
@@ -116,71 +167,11 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
   );
 }
 
-function DeskScreen({
-  desk,
-  onChange,
-}: {
-  desk: Desk;
-  onChange: (change: (desk: Desk) => Desk) => void;
-}): ReactNode {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const grip = useRef<{ program: (typeof PROGRAM_IDS)[number]; dx: number; dy: number } | null>(null);
-  const area = deskArea(desk);
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (context) drawDesk(context, desk);
-  }, [desk]);
-
-  const placeOf = (event: PointerEvent<HTMLCanvasElement>) => {
-    const shown = event.currentTarget.getBoundingClientRect();
-    return {
-      x: ((event.clientX - shown.left) / shown.width) * area.width,
-      y: ((event.clientY - shown.top) / shown.height) * area.height,
-    };
-  };
-  const onPointerDown = (event: PointerEvent<HTMLCanvasElement>) => {
-    const at = placeOf(event);
-    const window = windowAt(desk, at);
-    if (!window) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    if (at.y < window.y + TITLE_BAR)
-      grip.current = { program: window.program, dx: at.x - window.x, dy: at.y - window.y };
-    onChange((d) => raise(d, window.program));
-  };
-  const onPointerMove = (event: PointerEvent<HTMLCanvasElement>) => {
-    const at = placeOf(event);
-    const held = grip.current;
-    onChange((d) =>
-      movePointer(held ? moveWindow(d, held.program, { x: at.x - held.dx, y: at.y - held.dy }) : d, at),
-    );
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const arrow = arrowStep(event);
-    const front = desk.windows.at(-1);
-    if (!arrow || !front) return;
-    event.preventDefault();
-    onChange((d) =>
-      moveWindow(d, front.program, { x: front.x + arrow.dx * STEP, y: front.y + arrow.dy * STEP }),
-    );
-  };
-  return (
-    <div className="grid size-full place-items-center bg-grey-deep [container-type:size]">
-      <canvas
-        ref={canvas}
-        width={area.width}
-        height={area.height}
-        tabIndex={0}
-        aria-label={`Practice desk. In front: ${PROGRAMS[desk.windows.at(-1)?.program ?? 'stage-table'].title}. Arrow keys move it.`}
-        role="img"
-        className="touch-none"
-        style={{ width: `min(100cqw, calc(100cqh * ${area.width / area.height}))` }}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={() => {
-          grip.current = null;
-        }}
-        onKeyDown={onKeyDown}
-      />
-    </div>
-  );
+/** What is to be seen at a moment, in a word or two. */
+function momentName(desk: Desk, index: number): string {
+  const { menu } = desk.states.console;
+  if (menu.length > 0) return `Menu ${menu.join(' › ')}`;
+  if (desk.hint) return `Hint “${desk.hint}”`;
+  const front = frontWindow(desk);
+  return `${index === 0 ? 'Now' : `${index} before`}: ${front ? PROGRAMS[front.program].title : 'no window'}`;
 }

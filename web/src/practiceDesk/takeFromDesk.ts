@@ -1,4 +1,12 @@
-import { type Desk, type DeskCanvas, deskArea, drawDesk, type Take, takeArea } from '@nachweis/desk';
+import {
+  type Desk,
+  type DeskCanvas,
+  deskArea,
+  drawDesk,
+  PROGRAMS,
+  type Take,
+  takeArea,
+} from '@nachweis/desk';
 import type { Incoming } from '../intake/incoming.ts';
 
 /** Takes a picture of the practice desk at its own resolution. @throws Error when the browser gives no canvas */
@@ -11,12 +19,19 @@ export async function takeFromDesk(desk: Desk, take: Take, pointer: boolean): Pr
   const screenContext = screen.getContext('2d');
   const pictureContext = picture.getContext('2d');
   if (!screenContext || !pictureContext) throw new Error('No canvas.');
-  drawDesk(screenContext as DeskCanvas, desk, { pointer });
+  drawDesk(screenContext as DeskCanvas, desk, { pointer, captured: true });
   pictureContext.drawImage(screen, -part.x, -part.y);
   return {
     blob: await picture.convertToBlob({ type: 'image/png' }),
     name: '',
     source: 'practice-desk',
     surface: take.kind,
+    label: labelOf(desk, take),
   };
+}
+
+function labelOf(desk: Desk, take: Take): string {
+  if (take.kind === 'window') return PROGRAMS[take.program].title;
+  if (take.kind === 'display') return desk.displays[take.index]?.name ?? '';
+  return 'All displays';
 }

@@ -99,6 +99,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
         tellAdded(added);
         return;
       }
+      toast.dismiss();
       setFresh(added);
       setPreparing({ evidenceId: added.evidenceId, step: 'frame' });
     },

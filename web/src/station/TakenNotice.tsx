@@ -27,6 +27,8 @@ export function tellWhereItWent(picture: TakenPicture, actions: TakenActions): v
   toast.custom((id) => <TakenNotice picture={picture} actions={actions} onDone={() => toast.dismiss(id)} />, {
     id: picture.evidenceId,
     duration: 12_000,
+    // Away from the controls for the next picture, which may follow at once.
+    position: 'bottom-left',
   });
 }
 
