@@ -19,6 +19,10 @@ interface DrawOptions {
   pointer?: boolean;
   /** true: as a capture gets it, where protected surfaces are black; so it is unless it is said otherwise */
   captured?: boolean;
+  /** draws what lies behind the windows of a display, in place of the contour lines */
+  background?: (canvas: DeskCanvas, display: Display) => void;
+  /** displays that have a strip with the clock; all, where it is not said */
+  strips?: readonly Display[];
 }
 
 /**
@@ -28,10 +32,18 @@ interface DrawOptions {
 export function drawDesk(
   canvas: DeskCanvas,
   desk: Desk,
-  { pointer = true, captured = true }: DrawOptions = {},
+  { pointer = true, captured = true, background = drawContours, strips = desk.displays }: DrawOptions = {},
 ): Record<ProgramId, Anchors> {
   fillArea(canvas, deskArea(desk), '#000000');
-  for (const display of desk.displays) drawDisplay(canvas, desk, display);
+  for (const display of desk.displays) {
+    canvas.save();
+    canvas.beginPath();
+    canvas.rect(display.x, display.y, display.width, display.height);
+    canvas.clip();
+    background(canvas, display);
+    if (strips.includes(display)) drawStrip(canvas, desk, display);
+    canvas.restore();
+  }
   const anchors = {} as Record<ProgramId, Anchors>;
   // A window that reaches over the edge of a display is seen on the next one, and not where there is none.
   for (const display of desk.displays) {
@@ -48,12 +60,8 @@ export function drawDesk(
   return anchors;
 }
 
-/** A background of contour lines, and a strip with the display's name and the clock. */
-function drawDisplay(canvas: DeskCanvas, desk: Desk, display: Display): void {
-  canvas.save();
-  canvas.beginPath();
-  canvas.rect(display.x, display.y, display.width, display.height);
-  canvas.clip();
+/** A background of contour lines. */
+function drawContours(canvas: DeskCanvas, display: Display): void {
   fillArea(canvas, display, '#6f8a86');
   canvas.strokeStyle = '#7d9793';
   canvas.lineWidth = 2;
@@ -70,6 +78,10 @@ function drawDisplay(canvas: DeskCanvas, desk: Desk, display: Display): void {
     }
     canvas.stroke();
   }
+}
+
+/** A strip with the display's name, the programs and the clock. */
+function drawStrip(canvas: DeskCanvas, desk: Desk, display: Display): void {
   const strip: Area = { x: display.x, y: display.y, width: display.width, height: STRIP };
   fillArea(canvas, strip, '#2f3d3e');
   write(canvas, display.name, strip.x + 14, strip.y + 14, { size: 13, colour: '#e8ede8' });
@@ -80,7 +92,6 @@ function drawDisplay(canvas: DeskCanvas, desk: Desk, display: Display): void {
     colour: '#e8ede8',
     align: 'right',
   });
-  canvas.restore();
 }
 
 /** Programs by name; those with an open window stand out. */

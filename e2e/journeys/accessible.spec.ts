@@ -1,17 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-
-/** WCAG 2.2 A and AA by axe-core's own rules; nothing is left out. */
-async function expectClean(page: Page, where: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
-  expect(
-    violations.map((v) => `${where}: ${v.id}, ${v.nodes.map((n) => n.html.slice(0, 140)).join(' | ')}`),
-  ).toEqual([]);
-}
 
 const fits = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);

@@ -47,7 +47,7 @@ test('this display: exactly its pixels', async ({ page, school }) => {
 });
 
 test('all displays: as wide as both, black where none is', async ({ page, school }) => {
-  await page.getByRole('button', { name: 'All displays' }).click();
+  await page.getByRole('button', { name: 'All displays', exact: true }).click();
   const { pixels, capture } = await takenPixels(page, school);
   expect(capture).toMatchObject({ width: 2464, height: 900, surface: 'all-displays' });
   const at = (850 * 2464 + 2000) * 3;

@@ -89,12 +89,12 @@ test('a region is drawn, moved and pulled by its handles, to the pixel, and hand
 
 test('numbers can be typed; what does not fit is brought to what does', async ({ page }) => {
   const frame = page.getByTestId('frame');
-  await page.getByLabel('width').fill('400');
-  await page.getByLabel('height').fill('300');
+  await page.getByLabel('width', { exact: true }).fill('400');
+  await page.getByLabel('height', { exact: true }).fill('300');
   await page.getByLabel('x', { exact: true }).fill('550');
   await page.getByLabel('y', { exact: true }).fill('150');
   await expect(frame).toHaveAttribute('data-box', '550,150,400,300');
-  await page.getByLabel('width').fill('9999');
+  await page.getByLabel('width', { exact: true }).fill('9999');
   await expect(frame).toHaveAttribute('data-box', '550,150,450,300');
   await page.getByRole('button', { name: 'Whole picture' }).click();
   await expect(frame).toHaveAttribute('data-box', '0,0,1000,500');

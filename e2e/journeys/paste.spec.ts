@@ -83,7 +83,8 @@ test('taking a picture out can be undone', async ({ page, school }) => {
   await page.getByRole('button', { name: /^Take .* out$/ }).click();
   await expect(page.getByText('Here belongs: The curve')).toBeVisible();
   await page.getByText('Taken out of P1.').waitFor();
-  await page.getByRole('button', { name: 'Undo' }).last().click();
+  const notice = page.locator('[data-sonner-toast]', { hasText: 'Taken out of P1.' });
+  await notice.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-status=saved]')).toBeVisible();
 });
 

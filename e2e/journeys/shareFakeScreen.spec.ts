@@ -8,7 +8,10 @@ test.use({
     args: [...ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
   },
 });
-test('one frame is frozen and the share ends', async ({ page, school }) => {
+test('a frame is frozen at full size, and the share stays open until it is stopped', async ({
+  page,
+  school,
+}) => {
   await page.addInitScript(() => {
     const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);
     navigator.mediaDevices.getDisplayMedia = async (options) => {
@@ -28,11 +31,13 @@ test('one frame is frozen and the share ends', async ({ page, school }) => {
   expect(evidence[0].capture).toMatchObject({ source: 'screen-share', surface: 'display', format: 'png' });
   expect(size).toBe(`0,0,${evidence[0].capture.width},${evidence[0].capture.height}`);
   expect(evidence[0].capture.width).toBeGreaterThan(300);
-  expect(
-    await page.evaluate(() =>
+  const states = () =>
+    page.evaluate(() =>
       (window as unknown as { shared: MediaStream }).shared.getTracks().map((t) => t.readyState),
-    ),
-  ).toEqual(['ended']);
+    );
+  expect(await states()).toEqual(['live']);
+  await page.getByRole('button', { name: 'Stop sharing' }).click();
+  expect(await states()).toEqual(['ended']);
 });
 
 test('a refused share changes nothing and says so', async ({ page, school }) => {

@@ -10,8 +10,10 @@ test('the picture has the real pixels of what was shared', async ({ page, school
   await page.addInitScript(() => {
     const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);
     // Without a person there is nobody to choose a surface; this prefers the own tab.
-    navigator.mediaDevices.getDisplayMedia = (options) =>
-      real({ ...options, preferCurrentTab: true } as DisplayMediaStreamOptions);
+    navigator.mediaDevices.getDisplayMedia = (options) => {
+      const { selfBrowserSurface: _, ...rest } = options as Record<string, unknown>;
+      return real({ ...rest, preferCurrentTab: true } as DisplayMediaStreamOptions);
+    };
   });
   await signIn(page, school, school.student);
   await openSheet(page, school.single);

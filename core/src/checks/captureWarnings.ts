@@ -20,7 +20,7 @@ export interface CaptureWarning {
 
 const ALL = 0.998;
 const BLANK = 0.985;
-const BLACK_AREA = 0.3;
+const BLACK_AREA = 0.2;
 const DARK = 24;
 /** Steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
 const SHARP = 26;
@@ -49,7 +49,7 @@ export function captureWarnings(
     ];
   }
   if (flat.share >= BLANK) warnings.push({ code: 'blank', sentence: 'The picture is nearly blank.' });
-  else if (dark && displays < 2 && blackBoxShare(raster) >= BLACK_AREA) {
+  else if (dark && displays < 2 && blackAreaShare(raster) >= BLACK_AREA) {
     warnings.push({
       code: 'black-area',
       sentence: 'A large part of the picture is plain black. Video that is protected comes out like this.',
@@ -73,23 +73,50 @@ export function captureWarnings(
   return warnings;
 }
 
-/** Share of the picture inside blocks of 16 x 16 pixels that are black throughout: letters on black do not count. */
-function blackBoxShare({ width, height, data }: Raster): number {
-  const SIDE = 16;
-  let black = 0;
-  let all = 0;
-  for (let y = 0; y + SIDE <= height; y += SIDE) {
-    for (let x = 0; x + SIDE <= width; x += SIDE) {
-      all++;
-      let is = true;
-      for (let i = 0; i < SIDE * SIDE && is; i++) {
-        const at = ((y + (i >> 4)) * width + x + (i & 15)) * 4;
-        is = (data[at] as number) + (data[at + 1] as number) + (data[at + 2] as number) <= 12;
-      }
-      if (is) black++;
+const BLOCK = 16;
+/** How much of the box around it a black area fills: a video surface all of it, a black terminal not where its text is. */
+const FILLED = 0.96;
+
+/** Share of the picture that the largest black rectangle covers, in blocks of 16 x 16 pixels. */
+function blackAreaShare({ width, height, data }: Raster): number {
+  const columns = Math.floor(width / BLOCK);
+  const rows = Math.floor(height / BLOCK);
+  const black = new Uint8Array(columns * rows);
+  for (let block = 0; block < black.length; block++) {
+    const left = (block % columns) * BLOCK;
+    const top = Math.floor(block / columns) * BLOCK;
+    let is = 1;
+    for (let i = 0; i < BLOCK * BLOCK && is; i++) {
+      const at = ((top + (i >> 4)) * width + left + (i & 15)) * 4;
+      if ((data[at] as number) + (data[at + 1] as number) + (data[at + 2] as number) > 12) is = 0;
     }
+    black[block] = is;
   }
-  return all === 0 ? 0 : black / all;
+  let best = 0;
+  const open: number[] = [];
+  for (let start = 0; start < black.length; start++) {
+    if (!black[start]) continue;
+    let [count, left, right, top, bottom] = [0, columns, 0, rows, 0];
+    black[start] = 0;
+    open.push(start);
+    while (open.length > 0) {
+      const at = open.pop() as number;
+      const x = at % columns;
+      const y = (at - x) / columns;
+      count++;
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      top = Math.min(top, y);
+      bottom = Math.max(bottom, y);
+      for (const near of [x > 0 ? at - 1 : -1, x < columns - 1 ? at + 1 : -1, at - columns, at + columns]) {
+        if (!black[near]) continue;
+        black[near] = 0;
+        open.push(near);
+      }
+    }
+    if (count >= FILLED * (right - left + 1) * (bottom - top + 1)) best = Math.max(best, count);
+  }
+  return best / Math.max(columns * rows, 1);
 }
 
 /**

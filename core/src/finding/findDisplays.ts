@@ -271,6 +271,12 @@ function judge(lines: Lines, parts: Piece[][], area: Box): number | null {
     score += evidence;
     weakest = Math.min(weakest, evidence);
   }
+  // On a display as wide as two, windows stand side by side; a panel that runs through tells it from two displays.
+  if (
+    isDoubleSize(area) &&
+    !parts.every((part, i) => i === 0 || endsOrAlike(lines, parts[i - 1] as Piece[], part))
+  )
+    return null;
   if (allCommon && !wholeIsDisplay) {
     if (weakest < -0.3) return null;
   } else if (weakest < (allCommon ? 0.55 : 0.7)) return null;
@@ -283,6 +289,15 @@ function judge(lines: Lines, parts: Piece[][], area: Box): number | null {
   if (pieces.every((p) => p.box.width === first.box.width && p.box.height === first.box.height))
     score += 0.15;
   return score;
+}
+
+/** Whether a seam is seen at both of its ends, or both displays show the same wallpaper. */
+function endsOrAlike(lines: Lines, a: readonly Piece[], b: readonly Piece[]): boolean {
+  const [p, q] = [a[0] as Piece, b[0] as Piece];
+  const at = lines.reading.upright ? q.box.x : q.box.y;
+  return (
+    lines.look(at, lines.low, lines.high).bothEnds || likeness(lines.reading.raster, p.box, q.box) >= ALIKE
+  );
 }
 
 const lowOf = ({ reading }: Lines, box: Box) => (reading.upright ? box.y : box.x);

@@ -109,14 +109,18 @@ function Header({ me }: { me: Me }): ReactNode {
     }
   };
   return (
-    <header className="flex h-12 shrink-0 items-center gap-4 border-b border-rule bg-card px-4">
+    <header className="flex h-12 shrink-0 items-center gap-2 border-b border-rule bg-card px-3 sm:gap-4 sm:px-4">
       <Link to="/" className="flex items-center gap-2 font-bold text-verdigris-deep">
         <img src="/mark.svg" alt="" width={22} height={22} />
-        Nachweis
+        <span className="sr-only sm:not-sr-only">Nachweis</span>
       </Link>
       <nav className="flex-1">
         {NAVIGATION.map(({ to, label }) => (
-          <Link key={to} to={to} className="rounded-md px-2 py-1 hover:bg-verdigris-wash">
+          <Link
+            key={to}
+            to={to}
+            className="rounded-md px-1 py-1 text-sm hover:bg-verdigris-wash sm:px-2 sm:text-base"
+          >
             {label}
           </Link>
         ))}

@@ -26,9 +26,9 @@ interface TakenActions {
 export function tellWhereItWent(picture: TakenPicture, actions: TakenActions): void {
   toast.custom((id) => <TakenNotice picture={picture} actions={actions} onDone={() => toast.dismiss(id)} />, {
     id: picture.evidenceId,
-    duration: 12_000,
-    // Away from the controls for the next picture, which may follow at once.
-    position: 'bottom-left',
+    duration: 9_000,
+    // Away from the mounts and from what takes the next picture, which may follow at once.
+    position: 'top-right',
   });
 }
 

@@ -1,0 +1,97 @@
+import { createCanvas } from '@napi-rs/canvas';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import type { Raster } from '../raster/raster.ts';
+import { captureWarnings } from './captureWarnings.ts';
+import { leastScale, letterHeight } from './legibility.ts';
+
+const ANY = { minWidth: null, minHeight: null, surface: 'any' } as const;
+const codes = (raster: Raster, displays = 1, asked: Parameters<typeof captureWarnings>[2] = ANY) =>
+  captureWarnings(raster, displays, asked).map((w) => w.code);
+
+function page(size: number, ink = '#222', paper = '#fff', rows = 20): Raster {
+  const [width, height] = [900, 600];
+  const context = createCanvas(width, height).getContext('2d');
+  context.fillStyle = paper;
+  context.fillRect(0, 0, width, height);
+  context.fillStyle = ink;
+  context.font = `${size}px sans-serif`;
+  for (let row = 0; row < rows; row++)
+    context.fillText(
+      'The stage was read at noon and once more in the evening, see row',
+      20,
+      30 + row * size * 1.6,
+    );
+  return {
+    width,
+    height,
+    data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data.buffer),
+  };
+}
+
+async function blurred(raster: Raster, sigma: number): Promise<Raster> {
+  const { width, height, data } = raster;
+  const out = await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
+    .blur(sigma)
+    .raw()
+    .toBuffer();
+  return { width, height, data: new Uint8ClampedArray(out) };
+}
+
+const plain = (level: number): Raster => ({
+  width: 300,
+  height: 200,
+  data: new Uint8ClampedArray(300 * 200 * 4).map((_, i) => (i % 4 === 3 ? 255 : level)),
+});
+
+describe('captureWarnings', () => {
+  it('says nothing of a picture of text in focus, light or dark', () => {
+    expect(codes(page(15))).toEqual([]);
+    expect(codes(page(15, '#e8e8e0', '#22282a'))).toEqual([]);
+  });
+  it('tells all black from one flat colour', () => {
+    expect(codes(plain(0))).toEqual(['all-black']);
+    expect(codes(plain(200))).toEqual(['one-colour']);
+  });
+  it('tells a page with next to nothing on it', () => {
+    expect(codes(page(15, '#222', '#fff', 1))).toContain('blank');
+  });
+  it('tells a window whose video came out black, but not a dark terminal', () => {
+    const raster = page(15);
+    new Uint32Array(raster.data.buffer).forEach((_, i, pixels) => {
+      const [x, y] = [i % 900, Math.floor(i / 900)];
+      if (y >= 150 && y < 560 && x >= 60 && x < 840) pixels[i] = 0xff000000;
+    });
+    expect(codes(raster)).toContain('black-area');
+    expect(codes(page(15, '#c0ffc0', '#000000', 24))).not.toContain('black-area');
+  });
+  it('tells blur from about two pixels on (sharp’s Gaussian), and leaves sharp pictures alone', async () => {
+    expect(codes(await blurred(page(15), 3))).toContain('blurred');
+    expect(codes(await blurred(page(24), 4))).toContain('blurred');
+    expect(codes(await blurred(page(15), 0.5))).not.toContain('blurred');
+  });
+  it('tells more displays than are asked for, and a picture that is too small, with both numbers', () => {
+    expect(codes(page(15), 2)).toEqual(['several-displays']);
+    expect(codes(page(15), 2, { ...ANY, surface: 'all-displays' })).toEqual([]);
+    const [warning] = captureWarnings(page(15), 1, { ...ANY, minWidth: 1000, minHeight: 700 });
+    expect(warning?.sentence).toBe('900 × 600 pixels; at least 1000 × 700 are asked for.');
+  });
+});
+
+describe('legibility', () => {
+  it('measures small letters at about half the size of the type (common practice, no source)', () => {
+    for (const size of [14, 20, 32]) {
+      const height = letterHeight(page(size));
+      expect(height).not.toBeNull();
+      expect(height! / size).toBeGreaterThan(0.4);
+      expect(height! / size).toBeLessThan(0.85);
+    }
+  });
+  it('lets large type be made smaller than small type', () => {
+    expect(leastScale(page(32))!).toBeLessThan(leastScale(page(14))!);
+    expect(leastScale(page(14))!).toBeGreaterThan(0.5);
+  });
+  it('has nothing to say of a picture without text', () => {
+    expect(leastScale(plain(180))).toBeNull();
+  });
+});

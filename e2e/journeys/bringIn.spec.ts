@@ -1,0 +1,163 @@
+import { Document, ImageRun, Packer, Paragraph } from 'docx';
+import PDFDocument from 'pdfkit';
+import sharp, { type Sharp } from 'sharp';
+import { expectClean } from '../fixtures/axe.ts';
+import { pixelsOf, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+
+test.beforeEach(async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+});
+
+test('pictures are chosen from a document and keep their bytes; the record names it', async ({
+  page,
+  school,
+}) => {
+  const [first, second] = [await testPicture(64, 48, 1), await testPicture(80, 60, 2)];
+  const run = (data: Buffer) =>
+    new ImageRun({ type: 'png', data, transformation: { width: 64, height: 48 } });
+  const document = new Document({
+    title: 'Field report',
+    sections: [
+      { children: [new Paragraph({ children: [run(first)] }), new Paragraph({ children: [run(second)] })] },
+    ],
+  });
+  const buffer = await Packer.toBuffer(document);
+  await page.getByLabel('Picture files').setInputFiles({ name: 'report.docx', mimeType: WORD, buffer });
+  await expect(page.getByRole('heading', { name: 'Pictures in Field report' })).toBeVisible();
+  await expect(page.getByText('80 × 60')).toBeVisible();
+  await expectClean(page, 'pictures of a document');
+  await page.getByRole('checkbox').nth(1).check();
+  await page.getByRole('button', { name: 'Take 1' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  const file = await (await page.request.get(capture.href)).body();
+  expect(file.equals(second)).toBe(true);
+  const { items } = await (await page.request.get('/api/captures?words=field')).json();
+  expect(items[0]).toMatchObject({ source: 'document', document: 'Field report' });
+});
+
+test('a PDF that is protected, and one that is broken, say what to do', async ({ page }) => {
+  const locked = await new Promise<Buffer>((resolve) => {
+    const pdf = new PDFDocument({ userPassword: 'weir' });
+    const parts: Buffer[] = [];
+    pdf.on('data', (part: Buffer) => parts.push(part));
+    pdf.on('end', () => resolve(Buffer.concat(parts)));
+    pdf.text('secret');
+    pdf.end();
+  });
+  const file = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/pdf', buffer });
+  await page
+    .getByLabel('Picture files')
+    .setInputFiles([file('locked.pdf', locked), file('cut.pdf', locked.subarray(0, 80))]);
+  await expect(page.getByText('“locked.pdf” is protected by a password.')).toBeVisible();
+  await expect(page.getByText('“cut.pdf” is damaged or not complete')).toBeVisible();
+});
+
+for (const [what, make] of [
+  ['a TIFF of 16 bits', (s: Sharp) => s.toColourspace('rgb16').tiff({ compression: 'lzw' })],
+  ['a TIFF', (s: Sharp) => s.tiff({ compression: 'none' })],
+] as const)
+  test(`${what} becomes a PNG with the same pixels, and the record says so`, async ({ page, school }) => {
+    const png = await testPicture(60, 40, 4);
+    const buffer = await make(sharp(png)).toBuffer();
+    await page
+      .getByLabel('Picture files')
+      .setInputFiles({ name: 'gauge.tif', mimeType: 'image/tiff', buffer });
+    await page.getByTestId('frame-pixels').waitFor();
+    await page.keyboard.press('Enter');
+    await expect(page.locator('[data-status=saved]')).toBeVisible();
+    const { capture } = (await serverDraft(page, school.single)).evidence[0];
+    const file = await (await page.request.get(capture.href)).body();
+    const [ours, theirs] = [await pixelsOf(file), await pixelsOf(png)];
+    expect(Math.max(...ours.map((v, i) => Math.abs(v - (theirs[i] ?? 0))))).toBeLessThanOrEqual(1);
+    const { items } = await (await page.request.get('/api/captures')).json();
+    expect(items[0].done[0]).toMatch(/^Converted from TIFF to PNG/);
+  });
+
+test('a BMP becomes a PNG pixel for pixel', async ({ page, school }) => {
+  // Two by two pixels, 24 bits, rows from below, padded to four bytes (Windows bitmap, BITMAPINFOHEADER).
+  const head = Buffer.alloc(54);
+  head.write('BM');
+  head.writeUInt32LE(70, 2);
+  head.writeUInt32LE(54, 10);
+  head.writeUInt32LE(40, 14);
+  head.writeInt32LE(2, 18);
+  head.writeInt32LE(2, 22);
+  head.writeUInt16LE(1, 26);
+  head.writeUInt16LE(24, 28);
+  head.writeUInt32LE(16, 34);
+  const pixels = Buffer.from([255, 0, 0, 0, 255, 0, 0, 0, 0, 0, 255, 9, 8, 7, 0, 0]);
+  const buffer = Buffer.concat([head, pixels]);
+  await page.getByLabel('Picture files').setInputFiles({ name: 'old.bmp', mimeType: 'image/bmp', buffer });
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  const file = await (await page.request.get(capture.href)).body();
+  expect([...(await pixelsOf(file))]).toEqual([255, 0, 0, 7, 8, 9, 0, 0, 255, 0, 255, 0]);
+});
+
+test('a wide picture of 16384 x 2160, and kinds of PNG that are rare, are taken', async ({
+  page,
+  school,
+}) => {
+  const wide = await sharp({ create: { width: 16384, height: 2160, channels: 3, background: '#446677' } })
+    .png()
+    .toBuffer();
+  await page
+    .getByLabel('Picture files')
+    .setInputFiles({ name: 'wide.png', mimeType: 'image/png', buffer: wide });
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '0,0,16384,2160');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const source = sharp(await testPicture(50, 40, 6));
+  const kinds: Array<[string, Buffer]> = [
+    ['palette.png', await source.clone().png({ palette: true, colours: 16 }).toBuffer()],
+    ['sixteen.png', await source.clone().toColourspace('rgb16').png().toBuffer()],
+    ['greyAlpha.png', await source.clone().toColourspace('b-w').ensureAlpha(0.5).png().toBuffer()],
+    ['cmyk.jpg', await source.clone().toColourspace('cmyk').jpeg().toBuffer()],
+  ];
+  for (const [name, buffer] of kinds) {
+    const mimeType = name.endsWith('jpg') ? 'image/jpeg' : 'image/png';
+    await page.getByLabel('Picture files').setInputFiles({ name, mimeType, buffer });
+    await expect(page.getByTestId('frame'), name).toHaveAttribute('data-box', '0,0,50,40');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('[data-status=saved]')).toBeVisible();
+    await expect
+      .poll(async () => (await serverDraft(page, school.single)).evidence[0].capture.originalName)
+      .toBe(name);
+  }
+});
+
+test('the clipboard is read by a button; without a picture it says what to do', async ({
+  page,
+  context,
+  school,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.evaluate(() => navigator.clipboard.writeText('no picture'));
+  await page.getByRole('button', { name: 'Clipboard' }).click();
+  await expect(page.getByText('The clipboard holds no picture.')).toBeVisible();
+  const png = await testPicture(40, 30, 8);
+  await page.evaluate(async (base64) => {
+    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    await navigator.clipboard.write([
+      new ClipboardItem({ 'image/png': new Blob([bytes], { type: 'image/png' }) }),
+    ]);
+  }, png.toString('base64'));
+  await page.getByRole('button', { name: 'Clipboard' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  expect((await serverDraft(page, school.single)).evidence[0].capture).toMatchObject({
+    source: 'clipboard',
+    width: 40,
+    height: 30,
+  });
+});

@@ -1,0 +1,42 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { testPicture } from '../fixtures/pictures.ts';
+import { expect, signIn, test } from '../fixtures/school.ts';
+
+test('captures are found again by words, marked, put into the bin and taken back', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  const origin = new URL(page.url()).origin;
+  for (const [index, name] of ['weir.png', 'bridge.png', 'gauge.png'].entries())
+    await page.request.put(`/api/captures/${crypto.randomUUID()}?source=file&name=${name}`, {
+      data: await testPicture(64, 48, index + 20),
+      headers: { Origin: origin, 'Content-Type': 'image/png' },
+    });
+  await page.getByRole('link', { name: 'Captures' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '3 captures' })).toBeVisible();
+  await expectClean(page, 'captures');
+  await page.getByRole('button', { name: 'Open bridge.png' }).click();
+  await expect(page.getByText('It was brought in from outside')).toBeVisible();
+  await expectClean(page, 'one capture');
+  await page.getByLabel('Note').fill('the lower one, at noon');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('searchbox').fill('noon');
+  await expect(page.getByRole('status').filter({ hasText: '1 capture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Favourite: bridge.png' }).click();
+  await page.getByRole('searchbox').fill('');
+  await page.getByLabel('Favourites').check();
+  await expect(page.getByRole('status').filter({ hasText: '1 capture' })).toBeVisible();
+  await page.getByLabel('Favourites').uncheck();
+  await page.getByRole('button', { name: 'Put gauge.png into the bin' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '2 captures' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '3 captures' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put weir.png into the bin' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '2 captures' })).toBeVisible();
+  await page.getByRole('button', { name: 'Bin', exact: true }).click();
+  await page.getByRole('button', { name: 'Take weir.png out of the bin' }).click();
+  await expect(page.getByText('Nothing fits.')).toBeVisible();
+});

@@ -1,0 +1,244 @@
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { expectClean } from '../fixtures/axe.ts';
+import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+/** Two displays of unequal height, a window with a panel on the first; every value is known. */
+const SIZE = { width: 1280 + 1024, height: 800 };
+const WINDOW = { x: 200, y: 150, width: 500, height: 400 };
+const PANEL = { x: 240, y: 240, width: 200, height: 150 };
+
+async function desktop(): Promise<Buffer> {
+  const rect = ({ x, y, width, height }: typeof WINDOW, fill: string, line = 'none') =>
+    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${fill}"/>${line === 'none' ? '' : `<path d="M${x} ${y}h${width}v${height}h-${width}z" fill="none"/>`}`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${SIZE.width}" height="${SIZE.height}">
+    <rect width="1280" height="800" fill="#5d7f86"/><rect x="1280" width="1024" height="768" fill="#8a6f4e"/>
+    <rect x="1280" y="768" width="1024" height="32" fill="#000"/>
+    ${rect(WINDOW, '#f4f2ea')}${rect({ ...WINDOW, height: 30 }, '#c9b98a')}${rect(PANEL, '#a8c4b4')}</svg>`;
+  return sharp(Buffer.from(svg)).flatten().png().toBuffer();
+}
+
+async function open(page: Page, school: School, bytes: Buffer): Promise<void> {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'desk.png', bytes, type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+}
+
+async function at(page: Page, x: number, y: number, width = SIZE.width): Promise<[number, number]> {
+  const shown = (await page.getByTestId('frame-stage').boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const scale = shown.width / width;
+  return [shown.x + (x + 0.5) * scale, shown.y + (y + 0.5) * scale];
+}
+
+/** What the server hands out for the framed picture: accepted, handed in, fetched again. */
+async function handedIn(page: Page, school: School) {
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const draft = await serverDraft(page, school.single);
+  const framing = draft.evidence[0].framing;
+  const id = crypto.randomUUID();
+  const origin = new URL(page.url()).origin;
+  const answer = await page.request.post(`/api/assignments/${school.single.id}/hand-ins`, {
+    data: { id, draftVersion: draft.version },
+    headers: { Origin: origin },
+  });
+  const receipt = await answer.json();
+  const file = await (await page.request.get(receipt.files[0].href)).body();
+  return { framing, file };
+}
+
+test('displays are found; a key takes one, with exactly its pixels', async ({ page, school }) => {
+  const bytes = await desktop();
+  await open(page, school, bytes);
+  await expect(page.getByText('2 displays are in the picture.')).toBeVisible();
+  await expectClean(page, 'framing with displays');
+  await page.keyboard.press('2');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '1280,0,1024,768');
+  const { framing, file } = await handedIn(page, school);
+  expect(framing).toEqual({ kind: 'display', box: { x: 1280, y: 0, width: 1024, height: 768 } });
+  const expected = await pixelsOf(bytes, { left: 1280, top: 0, width: 1024, height: 768 });
+  expect((await pixelsOf(file)).equals(expected)).toBe(true);
+});
+
+test('the smallest part under the pointer lights up, keys step out and in, a click takes it', async ({
+  page,
+  school,
+}) => {
+  const bytes = await desktop();
+  await open(page, school, bytes);
+  await page.getByText('2 displays are in the picture.').waitFor();
+  await page.keyboard.press('w');
+  const lit = page.getByTestId('lit-part');
+  await page.mouse.move(...(await at(page, 300, 300)));
+  await expect(lit).toHaveAttribute('data-box', '240,240,200,150');
+  await expectClean(page, 'framing by parts');
+  await page.keyboard.press('ArrowUp');
+  const out = await lit.getAttribute('data-box');
+  expect(out).toMatch(/^200,1[58]0,500,(400|370)$/);
+  await page.keyboard.press('ArrowDown');
+  await expect(lit).toHaveAttribute('data-box', '240,240,200,150');
+  await page.mouse.click(...(await at(page, 300, 300)));
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '240,240,200,150');
+  const { framing, file } = await handedIn(page, school);
+  expect(framing.kind).toBe('window');
+  expect(
+    (await pixelsOf(file)).equals(await pixelsOf(bytes, { left: 240, top: 240, width: 200, height: 150 })),
+  ).toBe(true);
+});
+
+test('parts by keyboard alone: left and right go on, Enter takes', async ({ page, school }) => {
+  await open(page, school, await desktop());
+  await page.getByText('2 displays are in the picture.').waitFor();
+  await page.keyboard.press('w');
+  await page.keyboard.press('ArrowRight');
+  const box = await page.getByTestId('lit-part').getAttribute('data-box');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', box ?? '');
+  // One level back at a time; the picture stays.
+  await page.keyboard.press('w');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('frame-stage')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '0,0,2304,800');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+});
+
+test('an edge that comes within 4 pixels of an outline is pulled to it, unless Alt is held', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await desktop());
+  await page.getByText('2 displays are in the picture.').waitFor();
+  const drag = async (from: [number, number], to: [number, number]) => {
+    await page.mouse.move(...(await at(page, ...from)));
+    await page.mouse.down();
+    await page.mouse.move(...(await at(page, to[0] - 40, to[1] - 40)));
+    await page.mouse.move(...(await at(page, ...to)));
+    await page.mouse.up();
+  };
+  await drag([202, 152], [698, 548]);
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '200,150,500,400');
+  await page.getByRole('button', { name: 'Whole picture' }).click();
+  await page.keyboard.down('Alt');
+  await drag([202, 152], [698, 548]);
+  await page.keyboard.up('Alt');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '202,152,497,397');
+});
+
+test('an outline by its corners: transparent outside, cut to its box; drawn by keyboard too', async ({
+  page,
+  school,
+}) => {
+  const bytes = await testPicture(600, 400);
+  await open(page, school, bytes);
+  await page.keyboard.press('o');
+  for (const [x, y] of [
+    [100, 100],
+    [300, 100],
+    [300, 250],
+  ] as const)
+    await page.mouse.click(...(await at(page, x, y, 600)));
+  // The fourth corner by keys: from the middle of the picture to where it is meant.
+  for (let i = 0; i < 20; i++) await page.keyboard.press('Shift+ArrowLeft');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('outline')).toHaveAttribute('data-points', '100,100 300,100 300,250 100,250');
+  await expectClean(page, 'framing by outline');
+  const { framing, file } = await handedIn(page, school);
+  expect(framing.kind).toBe('outline');
+  const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+  expect([info.width, info.height, info.channels]).toEqual([200, 150, 4]);
+  const inside = await sharp(bytes)
+    .extract({ left: 100, top: 100, width: 200, height: 150 })
+    .ensureAlpha()
+    .raw()
+    .toBuffer();
+  expect(data.equals(inside)).toBe(true);
+});
+
+test('a freehand outline closes itself, its corners can be moved, and Escape steps back', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await testPicture(600, 400));
+  await page.getByRole('radio', { name: 'Outline' }).click();
+  await page.mouse.move(...(await at(page, 150, 100, 600)));
+  await page.mouse.down();
+  for (const [x, y] of [
+    [300, 90],
+    [420, 200],
+    [300, 320],
+    [160, 300],
+  ] as const)
+    await page.mouse.move(...(await at(page, x, y, 600)), { steps: 8 });
+  await page.mouse.up();
+  const outline = page.getByTestId('outline');
+  await expect(outline).toHaveAttribute('data-points', /^150,100 /);
+  const corners = page.locator('[data-corner]');
+  const before = await corners.count();
+  expect(before).toBeLessThan(9);
+  const grip = await corners.first().boundingBox();
+  await page.mouse.move((grip?.x ?? 0) + 6, (grip?.y ?? 0) + 6);
+  await page.mouse.down();
+  await page.mouse.move(...(await at(page, 120, 60, 600)));
+  await page.mouse.up();
+  await expect(outline).toHaveAttribute('data-points', /^120,60 /);
+  await page.keyboard.press('Escape');
+  await expect(corners).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(corners).toHaveCount(before);
+});
+
+test('a ratio is kept, and a scale of 50 % is handed in with a warning where text is small', async ({
+  page,
+  school,
+}) => {
+  const text = Array.from(
+    { length: 18 },
+    (_, i) =>
+      `<text x="20" y="${30 + i * 20}" font-size="12">Stage was read at noon, row ${i}, and again in the evening</text>`,
+  ).join('');
+  const bytes = await sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="400"><rect width="800" height="400" fill="#fff"/>${text}</svg>`,
+    ),
+  )
+    .flatten()
+    .png()
+    .toBuffer();
+  await open(page, school, bytes);
+  await page.getByLabel('Ratio').selectOption('1:1');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '0,0,400,400');
+  await page.getByLabel('Scale').selectOption('half');
+  await expect(page.getByText(/Text would become too small to read/)).toBeVisible();
+  const { framing, file } = await handedIn(page, school);
+  expect(framing).toEqual({ kind: 'region', box: { x: 0, y: 0, width: 400, height: 400 }, width: 200 });
+  const { width, height } = await sharp(file).metadata();
+  expect([width, height]).toEqual([200, 200]);
+});
+
+test('the loupe says place and colour, and never lies over the pixel it enlarges', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await desktop());
+  for (const [x, y] of [
+    [300, 300],
+    [2290, 20],
+    [2290, 780],
+    [10, 790],
+  ] as const) {
+    const [px, py] = await at(page, x, y);
+    await page.mouse.move(px, py);
+    const loupe = page.getByTestId('loupe');
+    await expect(loupe).toContainText(`${x}, ${y}`);
+    const box = (await loupe.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+    const covers = px >= box.x && px <= box.x + box.width && py >= box.y && py <= box.y + box.height;
+    expect(covers).toBe(false);
+  }
+  await page.mouse.move(...(await at(page, 300, 300)));
+  await expect(page.getByTestId('loupe')).toContainText('#a8c4b4');
+});

@@ -1,0 +1,234 @@
+import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
+
+test.use({
+  launchOptions: {
+    executablePath: '/usr/bin/chromium',
+    args: [...ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+  },
+});
+
+/**
+ * A screen whose pictures the test decides: a canvas whose stream stands in for what the browser would share. What
+ * `show` paints is what is shared.
+ */
+async function shareCanvas(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const canvas = document.createElement('canvas');
+    canvas.width = 1280;
+    canvas.height = 720;
+    const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+    const show = (colour: string, menu: boolean) => {
+      context.fillStyle = colour;
+      context.fillRect(0, 0, canvas.width, canvas.height);
+      context.fillStyle = '#222';
+      context.fillRect(40, 40, 300, 24);
+      if (menu) {
+        context.fillStyle = '#ffe9a0';
+        context.fillRect(200, 120, 180, 140);
+      }
+    };
+    show('#86a0b0', false);
+    Object.assign(window, { show });
+    navigator.mediaDevices.getDisplayMedia = async () => {
+      const stream = canvas.captureStream(10);
+      Object.assign(window, { shared: stream });
+      return stream;
+    };
+  });
+}
+
+const show = (page: Page, colour: string, menu: boolean) =>
+  page.evaluate(([c, m]) => (window as unknown as { show(c: string, m: boolean): void }).show(c, m), [
+    colour,
+    menu,
+  ] as const);
+
+async function openStation(page: Page, school: School, point = ''): Promise<void> {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}/capture${point && `?point=${point}`}`);
+  await page.getByRole('heading', { name: 'Capture station' }).waitFor();
+}
+
+/** Colour of one pixel of the capture that the draft holds last. */
+async function lastCapture(page: Page, school: School, x: number, y: number) {
+  const { evidence } = await serverDraft(page, school.curve);
+  const { capture } = evidence.at(-1);
+  const { pixelsOf } = await import('../fixtures/pictures.ts');
+  const file = await (await page.request.get(capture.href)).body();
+  return { capture, colour: [...(await pixelsOf(file, { left: x, top: y, width: 1, height: 1 }))] };
+}
+
+test('a menu that has closed again is taken from the moments that were kept', async ({ page, school }) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await expectClean(page, 'station, nothing shared');
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const moments = page.getByRole('list', { name: 'Moments to take' }).getByRole('button');
+  await expect(moments.first()).toBeVisible();
+  const before = await moments.count();
+  await show(page, '#86a0b0', true);
+  await expect.poll(() => moments.count()).toBeGreaterThan(before);
+  await show(page, '#86a0b0', false);
+  await expectClean(page, 'station, sharing');
+  // The newest moment that still shows the menu; the closed state may have come to rest meanwhile.
+  await moments.nth((await moments.count()) - before - 1).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
+  const { capture, colour } = await lastCapture(page, school, 300, 200);
+  expect(capture).toMatchObject({ source: 'screen-share', width: 1280, height: 720 });
+  expect(Math.abs((colour[0] ?? 0) - 0xff) + Math.abs((colour[2] ?? 0) - 0xa0)).toBeLessThan(16);
+});
+
+test('a countdown is seen, is cancelled by Escape, and takes when it ends; keys do it all', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByLabel('Series: stay ready for the next picture').check();
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
+  await page.getByRole('slider', { name: 'Delay' }).fill('1');
+  await page.locator('body').click({ position: { x: 5, y: 780 } });
+  await page.keyboard.press('Shift+T');
+  await expect(page.getByTestId('countdown')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('countdown')).toBeHidden();
+  await show(page, '#102030', false);
+  await page.keyboard.press('Shift+T');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
+  await page.keyboard.press('t');
+  // Each picture of a series went on to the next proof point.
+  await expect
+    .poll(
+      async () =>
+        new Set(
+          (await serverDraft(page, school.curve)).evidence.map(
+            (e: { proofPointId: string }) => e.proofPointId,
+          ),
+        ).size,
+    )
+    .toBeGreaterThanOrEqual(2);
+});
+
+test('a share that is ended outside, in the middle of a countdown, takes nothing and says so', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /Take in/ }).click();
+  await expect(page.getByTestId('countdown')).toBeVisible();
+  await page.evaluate(() => {
+    const [track] = (window as unknown as { shared: MediaStream }).shared.getTracks();
+    track?.stop();
+    track?.dispatchEvent(new Event('ended'));
+  });
+  await expect(page.getByText('Sharing was ended outside Nachweis. Pictures taken are safe')).toBeVisible();
+  await expect(page.getByTestId('countdown')).toBeHidden();
+  expect((await serverDraft(page, school.curve)).evidence).toHaveLength(1);
+});
+
+test('where it went is said with the picture; it can be taken again or undone', async ({ page, school }) => {
+  await shareCanvas(page);
+  await openStation(page, school, school.curve.points[1]?.id);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Escape');
+  const notice = page.locator('[data-sonner-toast]', { hasText: 'The picture is in P2.' });
+  await notice.getByRole('button', { name: 'Take again' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
+  await notice.last().getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(0);
+});
+
+test('presets are kept, used by key, exported and imported; a wrong file says which field', async ({
+  page,
+  school,
+}) => {
+  await openStation(page, school);
+  await page.getByLabel('Scale to a width of').fill('640');
+  await page.getByLabel('Keep these settings as').fill('Small ones');
+  await page.getByLabel('Key', { exact: true }).fill('k');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('“Small ones” is kept.')).toBeVisible();
+  await page.getByLabel('Scale to a width of').fill('');
+  await page.keyboard.press('Alt+Shift+K');
+  await expect(page.getByLabel('Scale to a width of')).toHaveValue('640');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export' }).click(),
+  ]);
+  const path = await download.path();
+  await page.getByRole('button', { name: 'Remove Small ones' }).click();
+  await expect(page.getByText('None yet.')).toBeVisible();
+  await page.getByLabel('Preset file').setInputFiles(path);
+  await expect(page.getByRole('button', { name: /^Small ones/ })).toBeVisible();
+  await page.getByLabel('Preset file').setInputFiles({
+    name: 'wrong.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      JSON.stringify({
+        kind: 'nachweis-presets',
+        version: 1,
+        presets: [{ name: 'x', key: 'k', settings: { source: 'telescope' } }],
+      }),
+    ),
+  });
+  await expect(page.getByText(/“presets.0.settings.source” is wrong/)).toBeVisible();
+});
+
+test('the camera: a photograph, straightened by its corners with keys, says so in its record', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Camera' }).click();
+  await page.getByRole('button', { name: 'Take the photograph' }).click();
+  await page.getByRole('button', { name: 'Straighten' }).waitFor();
+  await expect(page.getByText(/sheet or screen was found/)).toBeVisible();
+  await expectClean(page, 'straightening');
+  const corner = page.getByRole('button', { name: /^Corner upper left/ });
+  await corner.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.getByRole('button', { name: 'Straighten' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { items } = await (await page.request.get('/api/captures')).json();
+  expect(items[0]).toMatchObject({ source: 'camera', surface: 'photo' });
+  expect(items[0].done[0]).toMatch(/^Straightened from/);
+});
+
+test('a busy camera and a refused one say what to do', async ({ page, school }) => {
+  await page.addInitScript(() => {
+    let first = true;
+    navigator.mediaDevices.getUserMedia = () => {
+      const name = first ? 'NotReadableError' : 'NotAllowedError';
+      first = false;
+      return Promise.reject(new DOMException('no', name));
+    };
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Camera' }).click();
+  await expect(page.getByText('The camera is busy: another program uses it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('The camera was not allowed.')).toBeVisible();
+});
