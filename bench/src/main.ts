@@ -2,10 +2,27 @@ import { join } from 'node:path';
 import { ROOT } from './benchServer.ts';
 import { measureBundle } from './bundle.ts';
 import { benchFinding } from './finding/finding.ts';
+import { measureLookBack } from './lookBack.ts';
+import { measureManyCaptures } from './manyCaptures.ts';
 import { measurePaste } from './pasteToPaint.ts';
+import { measureRegionDrag } from './regionDrag.ts';
 import { measureStructure } from './structure.ts';
 
-measureBundle(join(ROOT, 'web/dist'));
-await measureStructure();
-await measurePaste();
-await benchFinding();
+const PARTS: Record<string, () => Promise<void> | void> = {
+  bundle: () => measureBundle(join(ROOT, 'web/dist')),
+  structure: measureStructure,
+  paste: measurePaste,
+  drag: measureRegionDrag,
+  captures: measureManyCaptures,
+  finding: benchFinding,
+  lookback: () => measureLookBack(1920, 1080),
+  lookback4k: () => measureLookBack(3840, 2160),
+};
+
+/** All parts, or those that are named. */
+const wanted = process.argv.slice(2);
+for (const name of wanted.length > 0 ? wanted : Object.keys(PARTS)) {
+  const part = PARTS[name];
+  if (!part) throw new Error(`There is no part ${name}. There are ${Object.keys(PARTS).join(', ')}.`);
+  await part();
+}

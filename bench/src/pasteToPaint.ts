@@ -1,6 +1,5 @@
-import { chromium } from '@playwright/test';
 import sharp from 'sharp';
-import { startBenchServer } from './benchServer.ts';
+import { openBenchSheet, percentile } from './openSheet.ts';
 
 const ROUNDS = 9;
 const WIDTH = 3840;
@@ -26,32 +25,14 @@ async function screenPicture(): Promise<Buffer> {
     .toBuffer();
 }
 
-const median = (values: number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
-
 /**
  * Time from a paste event with a 3840 x 2160 PNG to the first frame in which the framing view has drawn it, beside a
  * bare `createImageBitmap` of the same bytes in the same page; the two take turns.
  */
 export async function measurePaste(): Promise<void> {
   const png = await screenPicture();
-  const server = await startBenchServer();
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
-  });
+  const { page, close } = await openBenchSheet();
   try {
-    const context = await browser.newContext({
-      viewport: { width: 1280, height: 800 },
-      baseURL: server.address,
-    });
-    const page = await context.newPage();
-    await page.request.post('/api/session', {
-      data: server.credentials,
-      headers: { Origin: server.address },
-    });
-    await page.goto(`/assignments/${server.assignmentId}`);
-    await page.getByText('The next picture goes to').waitFor();
     await page.evaluate((base64) => {
       const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
       Object.assign(window, { benchFile: new File([bytes], 'bench.png', { type: 'image/png' }) });
@@ -85,12 +66,11 @@ export async function measurePaste(): Promise<void> {
       await page.getByTestId('frame-stage').waitFor({ state: 'detached' });
       await page.locator('[data-status=saved]').waitFor();
     }
-    const [p, b] = [median(paste), median(bare)];
+    const [p, b] = [percentile(paste, 0.5), percentile(bare, 0.5)];
     console.log(
       `Paste of a ${WIDTH} x ${HEIGHT} PNG (${(png.length / 1e6).toFixed(1)} MB) to its first paint: median ${p.toFixed(0)} ms of ${ROUNDS}; bare createImageBitmap ${b.toFixed(0)} ms; ratio ${(p / b).toFixed(2)}`,
     );
   } finally {
-    await browser.close();
-    await server.stop();
+    await close();
   }
 }

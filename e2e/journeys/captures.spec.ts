@@ -7,6 +7,7 @@ test('captures are found again by words, marked, put into the bin and taken back
   school,
 }) => {
   await signIn(page, school, school.student);
+  await page.goto('/');
   const origin = new URL(page.url()).origin;
   for (const [index, name] of ['weir.png', 'bridge.png', 'gauge.png'].entries())
     await page.request.put(`/api/captures/${crypto.randomUUID()}?source=file&name=${name}`, {

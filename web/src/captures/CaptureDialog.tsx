@@ -6,7 +6,8 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { nameOf, SOURCE_WORDS } from './CaptureMount.tsx';
+import { nameOf } from './CaptureMount.tsx';
+import { SOURCE_WORDS } from './sourceWords.ts';
 
 interface CaptureDialogProps {
   item: CaptureItem;

@@ -1,18 +1,9 @@
-import type { CaptureItem, Source } from '@nachweis/contract';
+import type { CaptureItem } from '@nachweis/contract';
 import { ArchiveRestore, Star, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
 import { Button } from '../ui/Button.tsx';
-
-export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
-  'screen-share': 'screen share',
-  'practice-desk': 'practice desk',
-  clipboard: 'clipboard',
-  file: 'file',
-  camera: 'camera',
-  document: 'document',
-  recording: 'recording',
-};
+import { SOURCE_WORDS } from './sourceWords.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',

@@ -9,7 +9,8 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { CaptureDialog } from './CaptureDialog.tsx';
-import { CaptureMount, SOURCE_WORDS } from './CaptureMount.tsx';
+import { CaptureMount } from './CaptureMount.tsx';
+import { SOURCE_WORDS } from './sourceWords.ts';
 
 const PAGE = 60;
 const COLUMN_WIDTH = 290;

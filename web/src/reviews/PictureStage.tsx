@@ -1,6 +1,8 @@
 import type { HandInItem, Review } from '@nachweis/contract';
 import { boxHolds } from '@nachweis/core';
 import { type PointerEvent, type ReactNode, useRef } from 'react';
+import { RecordLine } from '../captures/RecordLine.tsx';
+import { SOURCE_WORDS } from '../captures/sourceWords.ts';
 import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
 import { PinSign } from '../pictures/PinSign.tsx';
 import { fileSize } from '../ui/when.ts';
@@ -19,16 +21,6 @@ interface PictureStageProps {
   onPlace: (at: { x: number; y: number }) => void;
   onChooseRemark: (id: string) => void;
 }
-
-const SOURCE_WORDS: Readonly<Record<HandInItem['source'], string>> = {
-  'screen-share': 'screen share',
-  'practice-desk': 'practice desk',
-  clipboard: 'clipboard',
-  file: 'file',
-  camera: 'camera',
-  document: 'document',
-  recording: 'recording',
-};
 
 /** One handed-in picture, large, with its pins and remarks over it. A click starts a remark at that place. */
 export function PictureStage({
@@ -111,6 +103,7 @@ export function PictureStage({
         </a>
         <span className="text-faded">
           {item.width} × {item.height}, {fileSize(item.bytes)}, from {SOURCE_WORDS[item.source]}
+          <RecordLine jws={item.record} />
         </span>
       </p>
     </>

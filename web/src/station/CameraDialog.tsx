@@ -73,6 +73,7 @@ function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): ReactNode
   const [problem, setProblem] = useState('');
   const [cameras, setCameras] = useState<MediaDeviceInfo[]>([]);
   const [chosen, setChosen] = useState('');
+  const [seen, setSeen] = useState<HTMLVideoElement | null>(null);
   const running = useRef<MediaStream | null>(null);
 
   const stop = useCallback(() => {
@@ -84,6 +85,7 @@ function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): ReactNode
       stop();
       setProblem('');
       setStream(null);
+      setSeen(null);
       if (!navigator.mediaDevices?.getUserMedia) {
         setProblem(
           'This browser gives no camera here: it needs a secure address. Add a photograph as a file.',
@@ -112,18 +114,17 @@ function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): ReactNode
 
   const take = async () => {
     const track = stream?.getVideoTracks()[0];
-    const video = document.querySelector<HTMLVideoElement>('[data-camera] video');
-    if (!track || !video || video.videoWidth === 0) return;
-    const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
-    canvas.getContext('2d')?.drawImage(video, 0, 0);
+    if (!track || !seen) return;
+    const canvas = new OffscreenCanvas(seen.videoWidth, seen.videoHeight);
+    canvas.getContext('2d')?.drawImage(seen, 0, 0);
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     stop();
     onPhoto({ blob, width: canvas.width, height: canvas.height, camera: track.label });
   };
   return (
     <>
-      <div data-camera className="min-h-0 flex-1 bg-grey p-3">
-        {stream && <LiveView stream={stream} label="What the camera sees" />}
+      <div className="min-h-0 flex-1 bg-grey p-3">
+        {stream && <LiveView stream={stream} label="What the camera sees" onReady={setSeen} />}
         {problem && (
           <div role="alert" className="mx-auto max-w-prose bg-card p-4">
             <p className="mb-3">{problem}</p>
@@ -151,7 +152,7 @@ function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): ReactNode
             </select>
           </label>
         )}
-        <Button look="main" className="ml-auto" disabled={!stream} onClick={() => void take()}>
+        <Button look="main" className="ml-auto" disabled={!seen} onClick={() => void take()}>
           Take the photograph
         </Button>
       </footer>

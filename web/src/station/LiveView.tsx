@@ -1,7 +1,16 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 
 /** What a stream shows now. */
-export function LiveView({ stream, label }: { stream: MediaStream; label: string }): ReactNode {
+export function LiveView({
+  stream,
+  label,
+  onReady,
+}: {
+  stream: MediaStream;
+  label: string;
+  /** called once there is a picture to be seen */
+  onReady?: (video: HTMLVideoElement) => void;
+}): ReactNode {
   const video = useRef<HTMLVideoElement>(null);
   useEffect(() => {
     const element = video.current;
@@ -14,5 +23,14 @@ export function LiveView({ stream, label }: { stream: MediaStream; label: string
       element.srcObject = null;
     };
   }, [stream]);
-  return <video ref={video} muted playsInline aria-label={label} className="size-full object-contain" />;
+  return (
+    <video
+      ref={video}
+      muted
+      playsInline
+      aria-label={label}
+      className="size-full object-contain"
+      onLoadedData={(event) => onReady?.(event.currentTarget)}
+    />
+  );
 }

@@ -18,10 +18,10 @@ export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): 
     );
   return (
     <div className="mt-2">
-      <h3 className="text-sm font-semibold text-faded">
+      <h2 className="text-sm font-semibold text-faded">
         Look back: moments at rest, the newest first
         {memoryFull && <span className="font-normal"> · 200 MB are used up, older ones go</span>}
-      </h3>
+      </h2>
       <ul className="flex gap-2 overflow-x-auto py-1" aria-label="Moments to take">
         {[...moments].reverse().map((moment) => (
           <li key={moment.id} className="shrink-0">
