@@ -29,26 +29,28 @@ export async function measureRegionDrag(): Promise<void> {
       page.evaluate(
         async ([x, y, width, height, frames, drag]) => {
           const stage = document.querySelector('[data-testid=frame-stage]') as HTMLElement;
-          const fire = (type: string, clientX: number, clientY: number) =>
-            stage.dispatchEvent(
-              new PointerEvent(type, {
+          // A method, because a named function would need a helper of the compiler that is not in the page.
+          const pointer = {
+            fire(type: string, clientX: number, clientY: number) {
+              const init = {
                 clientX,
                 clientY,
                 bubbles: true,
                 cancelable: true,
                 pointerId: 1,
-                button: 0,
                 isPrimary: true,
-              }),
-            );
-          stage.setPointerCapture = () => {};
-          if (drag) fire('pointerdown', x + 20, y + 20);
+              };
+              stage.dispatchEvent(new PointerEvent(type, init));
+            },
+          };
+          Object.assign(stage, { setPointerCapture() {} });
+          if (drag) pointer.fire('pointerdown', x + 20, y + 20);
           const times: number[] = [];
           let before = await new Promise<number>(requestAnimationFrame);
           for (let i = 0; i < frames; i++) {
             const t = i / frames;
             if (drag)
-              fire(
+              pointer.fire(
                 'pointermove',
                 x + 40 + (width - 60) * t,
                 y + 40 + (height - 60) * Math.abs(Math.sin(t * 9)),
@@ -57,7 +59,7 @@ export async function measureRegionDrag(): Promise<void> {
             times.push(now - before);
             before = now;
           }
-          if (drag) fire('pointerup', x + width - 20, y + height - 20);
+          if (drag) pointer.fire('pointerup', x + width - 20, y + height - 20);
           return times;
         },
         [box.x, box.y, box.width, box.height, FRAMES, moving] as const,

@@ -20,7 +20,7 @@ test('captures are found again by words, marked, put into the bin and taken back
   await page.getByRole('button', { name: 'Open bridge.png' }).click();
   await expect(page.getByText('It was brought in from outside')).toBeVisible();
   await expectClean(page, 'one capture');
-  await page.getByLabel('Note').fill('the lower one, at noon');
+  await page.getByRole('textbox', { name: 'Note' }).fill('the lower one, at noon');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.keyboard.press('Escape');

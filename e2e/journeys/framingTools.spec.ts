@@ -164,7 +164,7 @@ test('a freehand outline closes itself, its corners can be moved, and Escape ste
   school,
 }) => {
   await open(page, school, await testPicture(600, 400));
-  await page.getByRole('radio', { name: 'Outline' }).click();
+  await page.getByRole('button', { name: 'Outline' }).click();
   await page.mouse.move(...(await at(page, 150, 100, 600)));
   await page.mouse.down();
   for (const [x, y] of [

@@ -20,7 +20,6 @@ import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { lastRegion, rememberRegion } from '../station/settings.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choices } from '../ui/Choices.tsx';
 import { FindingSign } from '../ui/signs.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { FrameFields } from './FrameFields.tsx';
@@ -30,18 +29,22 @@ import { Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
 import { Pixels } from './Pixels.tsx';
-import { useBitmap } from './useBitmap.ts';
+import { type GivenBitmap, useAllPixels, useBitmap } from './useBitmap.ts';
 import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
 import { useFraming } from './useFraming.ts';
 
 export type FrameTool = 'region' | 'part' | 'outline';
-const TOOL_KEYS: Readonly<Record<string, FrameTool>> = { r: 'region', w: 'part', o: 'outline' };
+const TOOLS: ReadonlyArray<{ name: FrameTool; label: string; key: string }> = [
+  { name: 'region', label: 'Region', key: 'R' },
+  { name: 'part', label: 'Window or part', key: 'W' },
+  { name: 'outline', label: 'Outline', key: 'O' },
+];
 
 interface FrameStepProps {
   picture: SheetPicture;
   point: ProofPoint;
-  bitmap: ImageBitmap | null;
+  bitmap: GivenBitmap;
   firstTool: FrameTool;
   onAccept: (framing: Framing) => void;
   onBack: () => void;
@@ -67,7 +70,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [loose, setLoose] = useState<Point[]>([]);
   const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
-  const pixels = useRef<HTMLCanvasElement>(null);
+  const pixels = useAllPixels(picture.url);
   const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
   const parts = look?.outlines ?? [];
   const lines = useMemo(() => (look ? snapLines([...look.outlines, ...look.displays]) : null), [look]);
@@ -162,7 +165,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     const arrow = arrowStep(event);
     if (!arrow) {
       if (event.ctrlKey || event.metaKey || event.altKey || onButton) return;
-      const next = TOOL_KEYS[event.key];
+      const next = TOOLS.find(({ key }) => key.toLowerCase() === event.key)?.name;
       const display = look?.displays[Number(event.key) - 1];
       if (next) choose(next);
       else if (display && (look?.displays.length ?? 0) > 1) work.setBox(display, 'display');
@@ -174,8 +177,6 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       event.preventDefault();
       return;
     }
-    // Inside the groups of choices the arrows belong to them.
-    if (onButton && (event.target as HTMLElement).getAttribute('role') === 'radio') return;
     event.preventDefault();
     const { dx, dy } = arrow;
     if (tool === 'part') {
@@ -207,16 +208,14 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={onKeyDown}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
-        <Choices<FrameTool>
-          label="Frame by"
-          value={tool}
-          options={[
-            { value: 'region', content: 'Region' },
-            { value: 'part', content: 'Window or part' },
-            { value: 'outline', content: 'Outline' },
-          ]}
-          onChoose={choose}
-        />
+        {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
+        <span role="group" aria-label="Frame by" className="flex gap-1">
+          {TOOLS.map(({ name, label, key }) => (
+            <Button small key={name} aria-pressed={tool === name} keyName={key} onClick={() => choose(name)}>
+              {label}
+            </Button>
+          ))}
+        </span>
         {look && look.displays.length > 1 && (
           <span className="flex flex-wrap items-center gap-1 text-sm">
             Displays:
@@ -284,7 +283,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
           style={fitted}
           {...pointer}
         >
-          {bitmap && <Pixels ref={pixels} bitmap={bitmap} />}
+          {bitmap && <Pixels bitmap={bitmap} />}
           {tool === 'outline' ? (
             <OutlineOverlay points={outline} stroke={outlineTool.stroke} cursor={cursor} picture={size} />
           ) : (

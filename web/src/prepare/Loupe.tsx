@@ -11,8 +11,8 @@ const AWAY = 28;
 
 interface LoupeProps {
   stage: RefObject<HTMLDivElement | null>;
-  /** where the picture's pixels are */
-  pixels: RefObject<HTMLCanvasElement | null>;
+  /** all of the picture's pixels; null until they are there */
+  pixels: ImageBitmap | null;
   picture: Size;
 }
 
@@ -34,7 +34,7 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
     let asked = 0;
     const draw = () => {
       asked = 0;
-      const [box, shown, source] = [root.current, surface.getBoundingClientRect(), pixels.current];
+      const [box, shown, source] = [root.current, surface.getBoundingClientRect(), pixels];
       if (!at || !box || !source) return;
       const inside =
         at.clientX >= shown.left &&
@@ -68,14 +68,20 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
   return (
     <>
       <div aria-hidden className="pointer-events-none absolute inset-0 overflow-hidden">
-        <div ref={across} className="invisible absolute inset-x-0 top-0 h-px bg-card mix-blend-difference" />
-        <div ref={down} className="invisible absolute inset-y-0 left-0 w-px bg-card mix-blend-difference" />
+        <div
+          ref={across}
+          className="invisible absolute inset-x-0 top-0 h-0.5 border-t border-card bg-ink will-change-transform"
+        />
+        <div
+          ref={down}
+          className="invisible absolute inset-y-0 left-0 w-0.5 border-l border-card bg-ink will-change-transform"
+        />
       </div>
       <div
         ref={root}
         aria-hidden
         data-testid="loupe"
-        className="invisible pointer-events-none fixed top-0 left-0 z-10 border border-ink bg-card"
+        className="invisible pointer-events-none fixed top-0 left-0 z-10 border border-ink bg-card will-change-transform"
         style={{ width: SIDE + 2 }}
       >
         <canvas ref={canvas} width={SIDE} height={SIDE} className="block" />
@@ -88,7 +94,7 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
 function drawPixels(
   target: HTMLCanvasElement | null,
   words: HTMLElement | null,
-  source: HTMLCanvasElement,
+  source: ImageBitmap,
   x: number,
   y: number,
 ): void {

@@ -1,13 +1,12 @@
-import { type ReactNode, type Ref, useImperativeHandle, useLayoutEffect, useRef } from 'react';
+import { type ReactNode, useLayoutEffect, useRef } from 'react';
 
-/** The capture at its own resolution, drawn once; the layout scales it. */
-export function Pixels({ bitmap, ref }: { bitmap: ImageBitmap; ref: Ref<HTMLCanvasElement> }): ReactNode {
+/** The capture as it is shown, drawn once; the layout scales it. */
+export function Pixels({ bitmap }: { bitmap: ImageBitmap }): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
-  useImperativeHandle(ref, () => canvas.current as HTMLCanvasElement, []);
   useLayoutEffect(() => {
     const target = canvas.current;
     if (!target) return;
-    // Handed over, not copied: at 4K a copy costs as much again as decoding. A second run finds it handed over already.
+    // Handed over, not copied. A second run finds it handed over already.
     if (bitmap.width > 0) {
       const renderer = target.getContext('bitmaprenderer');
       target.width = bitmap.width;

@@ -1,12 +1,14 @@
 import { Aperture, ClipboardPaste, Monitor, MonitorDot, ScanLine, Upload } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import { readClipboard } from '../intake/readClipboard.ts';
 import { beginShare } from '../station/beginShare.ts';
-import { ShareControls } from '../station/ShareControls.tsx';
 import { useShare } from '../station/share.ts';
 import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
 import type { Taking } from './useTaking.tsx';
+
+/** Only who shares needs it. */
+const ShareControls = lazy(() => import('../station/ShareControls.tsx'));
 
 interface SourceBarProps {
   taking: Taking;
@@ -51,7 +53,9 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
         )}
       </div>
       {share && (
-        <ShareControls share={share} target={chosenCode} onPictures={takeIn} listening={!taking.busy} />
+        <Suspense fallback={null}>
+          <ShareControls share={share} target={chosenCode} onPictures={takeIn} listening={!taking.busy} />
+        </Suspense>
       )}
       {!share && ended && (
         <p

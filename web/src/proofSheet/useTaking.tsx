@@ -95,7 +95,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       // What comes next goes to the next proof point that has nothing yet, or in a series where it is told to.
       setChosen(series && target === 'same' ? added.proofPointId : null);
       if (howMany > 1 || series) {
-        added.bitmap.close();
+        release(added);
         tellAdded(added);
         return;
       }
@@ -113,6 +113,11 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     chosenId,
     framingFor: framingFromSettings,
     onAdded,
+    onDamaged(evidenceId) {
+      setPreparing((open) => (open?.evidenceId === evidenceId ? null : open));
+      setFresh(null);
+      void actions.undoAdding(evidenceId);
+    },
     onRefused: setRefused,
   });
   const takeIn = useCallback(
@@ -142,7 +147,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const closePreparing = () => {
     if (fresh) {
       tellAdded(fresh);
-      fresh.bitmap.close();
+      release(fresh);
     }
     setPreparing(null);
     setFresh(null);
@@ -152,7 +157,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     setPreparing(null);
     setFresh(null);
     setChosen(fresh.proofPointId);
-    fresh.bitmap.close();
+    release(fresh);
     void actions.undoAdding(fresh.evidenceId);
     latest.current.again(fresh.source);
   };
@@ -246,6 +251,9 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     ),
   };
 }
+
+/** Gives a picture's pixels back once nothing shows them any more. */
+const release = ({ bitmap }: Added): void => void bitmap.then((pixels) => pixels?.close());
 
 const ACCEPTED =
   'image/png,image/jpeg,image/gif,image/webp,image/avif,image/bmp,image/tiff,.tif,.tiff,.bmp,.docx,.odt,.pptx,.odp,.pdf';

@@ -27,7 +27,12 @@ interface ShareControlsProps {
 }
 
 /** What can be done while a share runs: take now, take later, look back, float, stop. */
-export function ShareControls({ share, target, onPictures, listening }: ShareControlsProps): ReactNode {
+export default function ShareControls({
+  share,
+  target,
+  onPictures,
+  listening,
+}: ShareControlsProps): ReactNode {
   const { delay } = useTakeSettings();
   const countdown = useCountdown();
   const [floating, setFloating] = useState(false);

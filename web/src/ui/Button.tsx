@@ -20,6 +20,7 @@ export interface ButtonProps extends ComponentProps<'button'> {
 export function buttonClasses(look: Look = 'plain', small = false): string {
   return classes(
     'inline-flex items-center justify-center gap-2 rounded-md border font-semibold whitespace-nowrap',
+    'aria-pressed:border-verdigris aria-pressed:bg-verdigris-wash aria-pressed:shadow-[inset_0_-3px_0_var(--color-verdigris)]',
     'disabled:cursor-not-allowed disabled:border-rule disabled:bg-paper disabled:text-faded',
     small ? 'min-h-8 px-2.5 text-sm' : 'min-h-10 px-4',
     LOOKS[look],
