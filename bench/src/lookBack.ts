@@ -21,25 +21,28 @@ export async function measureLookBack(width: number, height: number): Promise<vo
         canvas.width = w;
         canvas.height = h;
         const context = canvas.getContext('2d', { alpha: false }) as CanvasRenderingContext2D;
-        const paint = (scene: number) => {
-          context.fillStyle = '#dfe5e0';
-          context.fillRect(0, 0, w, h);
-          context.fillStyle = '#333';
-          context.font = '18px monospace';
-          for (let row = 0; row < h / 30; row++)
-            context.fillText(`row ${row}, stage read at the lower bridge`, 40, 30 + row * 30);
-          // A menu of the size of a small one, at another place each time.
-          context.fillStyle = '#fff4c0';
-          context.fillRect(60 + ((scene * 137) % (w - 300)), 60 + ((scene * 89) % (h - 300)), 180, 120);
-          context.fillStyle = '#222';
-          context.fillText(
-            `scene ${scene}`,
-            80 + ((scene * 137) % (w - 300)),
-            100 + ((scene * 89) % (h - 300)),
-          );
+        // A method, because a named function would need a helper of the compiler that is not in the page.
+        const scenes = {
+          paint(scene: number) {
+            context.fillStyle = '#dfe5e0';
+            context.fillRect(0, 0, w, h);
+            context.fillStyle = '#333';
+            context.font = '18px monospace';
+            for (let row = 0; row < h / 30; row++)
+              context.fillText(`row ${row}, stage read at the lower bridge`, 40, 30 + row * 30);
+            // A menu of the size of a small one, at another place each time.
+            context.fillStyle = '#fff4c0';
+            context.fillRect(60 + ((scene * 137) % (w - 300)), 60 + ((scene * 89) % (h - 300)), 180, 120);
+            context.fillStyle = '#222';
+            context.fillText(
+              `scene ${scene}`,
+              80 + ((scene * 137) % (w - 300)),
+              100 + ((scene * 89) % (h - 300)),
+            );
+          },
         };
-        paint(0);
-        Object.assign(window, { paint });
+        scenes.paint(0);
+        Object.assign(window, scenes);
         navigator.mediaDevices.getDisplayMedia = async () => canvas.captureStream(15);
       },
       [width, height] as const,
@@ -77,6 +80,12 @@ export async function measureLookBack(width: number, height: number): Promise<vo
         attributes: true,
         attributeFilter: ['src'],
       });
+    });
+    // A canvas gives its stream no frame before it is painted; a screen gives one at once.
+    await page.evaluate(() => {
+      const { paint } = window as unknown as { paint(scene: number): void };
+      setTimeout(() => paint(0), 500);
+      setTimeout(() => paint(0), 1500);
     });
     await page.getByRole('button', { name: 'Share the screen' }).click();
     await page.getByRole('button', { name: 'Accept' }).waitFor();

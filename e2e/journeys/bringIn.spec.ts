@@ -161,3 +161,24 @@ test('the clipboard is read by a button; without a picture it says what to do', 
     height: 30,
   });
 });
+
+test('a browser whose storage is full keeps the picture in the page, says what to do, and sends it', async ({
+  page,
+  school,
+}) => {
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  const buffer = await testPicture(60, 40, 11);
+  await page.getByLabel('Picture files').setInputFiles({ name: 'kept.png', mimeType: 'image/png', buffer });
+  await page.getByTestId('frame-pixels').waitFor();
+  await expect(
+    page.getByText(/This browser’s storage is full\. The picture is only in this page/),
+  ).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  expect((await (await page.request.get(capture.href)).body()).equals(buffer)).toBe(true);
+});

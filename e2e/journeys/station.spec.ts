@@ -36,7 +36,7 @@ async function shareCanvas(page: Page): Promise<void> {
     show(...shown);
     // A canvas gives frames only when it is painted; a screen gives one at once.
     setInterval(() => show(...shown), 250);
-    Object.assign(window, { show });
+    Object.assign(window, { show, canvas });
     navigator.mediaDevices.getDisplayMedia = async () => {
       const stream = canvas.captureStream(10);
       Object.assign(window, { shared: stream });
@@ -235,4 +235,25 @@ test('a busy camera and a refused one say what to do', async ({ page, school }) 
   await expect(page.getByText('The camera is busy: another program uses it.')).toBeVisible();
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText('The camera was not allowed.')).toBeVisible();
+});
+
+test('what is shared may change its size; that is said, and the next picture has it', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByLabel('Series: stay ready for the next picture').check();
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await expect(page.getByRole('list', { name: 'Moments to take' })).toBeVisible();
+  await page.evaluate(() => {
+    const { canvas } = window as unknown as { canvas: HTMLCanvasElement };
+    canvas.width = 900;
+    canvas.height = 600;
+  });
+  await expect(page.getByText('What is shared has another size now.')).toBeVisible();
+  await page.keyboard.press('t');
+  await expect
+    .poll(async () => (await serverDraft(page, school.curve)).evidence.at(-1)?.capture.width)
+    .toBe(900);
 });

@@ -50,7 +50,14 @@ async function signInAs(page: Page, name: string): Promise<void> {
 const server = await serveDemo();
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--no-first-run',
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+  ],
 });
 const page = await browser.newPage({
   viewport: { width: 1280, height: 800 },
@@ -65,6 +72,89 @@ const shot = async (name: string) => {
 };
 const toastsGone = () => page.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
 
+/** A share of the practice desk's own picture, a menu in one of its moments; then framing, straightening, captures. */
+async function station(): Promise<void> {
+  await signInAs(page, 'Farida Nazari');
+  await page.getByRole('link', { name: /Gap filling/ }).click();
+  await page.getByRole('button', { name: 'Practice desk' }).click();
+  const desk = page.getByRole('img', { name: /^Practice desk/ });
+  await desk.waitFor();
+  const shown = (await desk.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const at = (x: number, y: number): [number, number] => [
+    shown.x + (x / 2464) * shown.width,
+    shown.y + (y / 900) * shown.height,
+  ];
+  await page.mouse.click(...at(1525, 148));
+  await page.mouse.move(...at(1540, 218));
+  await page
+    .getByRole('button', { name: /^Menu Probe/ })
+    .first()
+    .waitFor();
+  await shot('practice-desk');
+  await page
+    .getByRole('button', { name: /^Menu Probe/ })
+    .first()
+    .click();
+  await page.getByText('2 displays are in the picture.').waitFor();
+  await page.keyboard.press('w');
+  const stage = (await page.getByTestId('frame-stage').boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const onPicture = (x: number, y: number): [number, number] => [
+    stage.x + (x / 2464) * stage.width,
+    stage.y + (y / 900) * stage.height,
+  ];
+  await page.mouse.move(...onPicture(800, 620));
+  await page.getByTestId('lit-part').waitFor();
+  await shot('framing-parts');
+  await page.keyboard.press('o');
+  const around = [
+    [560, 170],
+    [900, 150],
+    [1280, 210],
+    [1290, 560],
+    [1100, 780],
+    [640, 760],
+    [540, 480],
+  ] as const;
+  await page.mouse.move(...onPicture(...around[0]));
+  await page.mouse.down();
+  for (const [x, y] of around) {
+    const [px, py] = onPicture(x, y);
+    await page.mouse.move(px, py, { steps: 6 });
+  }
+  await page.mouse.up();
+  await shot('framing-outline');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('link', { name: 'Capture station' }).click();
+  await page.evaluate(async () => {
+    const picture = document.querySelector<HTMLImageElement>('figure img');
+    const canvas = document.createElement('canvas');
+    canvas.width = 1440;
+    canvas.height = 900;
+    await picture?.decode();
+    setInterval(() => picture && canvas.getContext('2d')?.drawImage(picture, 0, 0), 200);
+    navigator.mediaDevices.getDisplayMedia = async () => canvas.captureStream(10);
+  });
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByRole('list', { name: 'Moments to take' }).waitFor();
+  await toastsGone();
+  await shot('capture-station');
+  await page.getByRole('button', { name: 'Stop sharing' }).click();
+  await page.getByRole('button', { name: 'Camera' }).click();
+  await page.getByRole('button', { name: 'Take the photograph' }).click();
+  await page.getByText(/sheet or screen was found/).waitFor();
+  await shot('straighten');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Captures' }).click();
+  await page.getByText(/captures$/).waitFor();
+  await shot('captures');
+}
+
 try {
   await page.goto('/sign-in');
   await page.getByText('Look around as somebody').waitFor();
@@ -76,7 +166,6 @@ try {
   await page.getByRole('link', { name: /Gap filling/ }).click();
   await page.getByRole('button', { name: 'Practice desk' }).click();
   await page.getByRole('img', { name: /^Practice desk/ }).waitFor();
-  await shot('practice-desk');
   await page.getByRole('button', { name: /^Display 1/ }).click();
   await page.getByTestId('frame-pixels').waitFor();
   for (const [label, value] of Object.entries({ width: '470', height: '510', x: '70', y: '120' }))
@@ -116,6 +205,8 @@ try {
   await page.getByRole('button', { name: 'Hand in now' }).click();
   await page.getByRole('heading', { name: 'Receipt' }).waitFor();
   await shot('receipt');
+
+  await station();
 
   await signInAs(page, 'Dario Ferhat');
   await page.getByRole('link', { name: /Probe start-up/ }).click();

@@ -179,7 +179,8 @@ const PATIENCE_MS = 2000;
 export async function takeShared(): Promise<Incoming> {
   const { share } = state;
   if (!share) throw new ShareError('Nothing is shared any more. Share the screen again.');
-  const taken = worker ? await worker.remote.take(PATIENCE_MS) : await freezeFrame(share.stream);
+  // A video asks the source for a frame where the stream has given none by itself.
+  const taken = (await worker?.remote.take(PATIENCE_MS)) ?? (await freezeFrame(share.stream));
   if (!taken) throw new ShareError('The shared picture came out empty. Try again.');
   return incoming(share, taken.blob);
 }
@@ -201,12 +202,17 @@ async function freezeFrame(stream: MediaStream): Promise<{ blob: Blob } | null> 
   const video = document.createElement('video');
   video.muted = true;
   video.srcObject = stream;
-  await video.play();
+  const presented = new Promise<void>((resolve) => video.requestVideoFrameCallback(() => resolve()));
+  await Promise.race([
+    video.play().then(() => presented),
+    new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)),
+  ]);
   const canvas = document.createElement('canvas');
   canvas.width = video.videoWidth;
   canvas.height = video.videoHeight;
   canvas.getContext('2d')?.drawImage(video, 0, 0);
   video.srcObject = null;
+  if (canvas.width === 0) return null;
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  return blob && canvas.width > 0 ? { blob } : null;
+  return blob && { blob };
 }
