@@ -1,4 +1,3 @@
-import { Aperture, ClipboardPaste, Monitor, MonitorDot, ScanLine, Upload } from 'lucide-react';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import { readClipboard } from '../intake/readClipboard.ts';
@@ -31,24 +30,24 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
         </p>
         {!share && (
           <Button small onClick={() => void beginShare(takeIn)}>
-            <Monitor size={16} aria-hidden /> Share the screen
+            Share the screen
           </Button>
         )}
         <Button small onClick={taking.openFiles}>
-          <Upload size={16} aria-hidden /> Choose files
+          Choose files
         </Button>
         <Button small onClick={() => void readClipboard(takeIn)}>
-          <ClipboardPaste size={16} aria-hidden /> Clipboard
+          Clipboard
         </Button>
         <Button small onClick={taking.openCamera}>
-          <Aperture size={16} aria-hidden /> Camera
+          Camera
         </Button>
         <Button small onClick={taking.openDesk}>
-          <MonitorDot size={16} aria-hidden /> Practice desk
+          Practice desk
         </Button>
         {stationHref && (
           <Link to={stationHref} className={buttonClasses('quiet', true)}>
-            <ScanLine size={16} aria-hidden /> Capture station
+            Capture station
           </Link>
         )}
       </div>
