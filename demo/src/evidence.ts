@@ -6,6 +6,7 @@ import {
   type DeskContent,
   deskContent,
   moveWindow,
+  PROGRAMS,
   type ProgramId,
   raise,
   type Take,
@@ -16,6 +17,8 @@ import { blackPicture, type DeskPicture, takeDeskPicture } from './deskPictures.
 export interface DemoPicture {
   png: Buffer;
   surface: Surface;
+  /** what the practice desk calls it */
+  label: string;
   framing: Framing;
   marks: Mark[];
 }
@@ -82,6 +85,7 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
       ? {
           png: blackPicture(470, 510),
           surface: 'window',
+          label: PROGRAMS['stage-table'].title,
           framing: { kind: 'whole' },
           marks: pins(plain(desk, 'stage-table'), RATING_PINS[0] ?? [], 0),
         }
@@ -95,6 +99,7 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
     {
       png: beside.png,
       surface: 'display',
+      label: desk.displays[0]?.name ?? '',
       framing: { kind: 'whole' },
       marks: seed % 3 === 0 ? [] : pins(beside, RATING_PINS[2] ?? [], 0),
     },
@@ -128,6 +133,7 @@ function picture(desk: Desk, program: ProgramId, plan: PinPlan, mistake: Mistake
   return {
     png: taken.png,
     surface: take.kind,
+    label: take.kind === 'window' ? PROGRAMS[program].title : 'All displays',
     framing:
       mistake === 'half-window'
         ? { kind: 'region', box: { x: 0, y: 0, width: Math.round(width * 0.86), height } }

@@ -143,6 +143,8 @@ async function handInAll(
         source: 'practice-desk',
         surface: picture.surface,
         name: '',
+        label: picture.label,
+        assignmentId: assignment.id,
       });
       const { framing, marks } = picture;
       const write = {

@@ -257,3 +257,22 @@ test('what is shared may change its size; that is said, and the next picture has
     .poll(async () => (await serverDraft(page, school.curve)).evidence.at(-1)?.capture.width)
     .toBe(900);
 });
+
+test('a picture pasted on any other page waits until its assignment is chosen', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await page.goto('/captures');
+  await page.getByRole('heading', { name: 'Captures' }).waitFor();
+  const { testPicture } = await import('../fixtures/pictures.ts');
+  const png = await testPicture(48, 36, 30);
+  await page.evaluate((base64) => {
+    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    const data = new DataTransfer();
+    data.items.add(new File([bytes], 'image.png', { type: 'image/png' }));
+    dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, png.toString('base64'));
+  await page.getByText('A picture waits. Which assignment is it for?').waitFor();
+  await page.getByRole('link', { name: /One picture/ }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(1);
+});

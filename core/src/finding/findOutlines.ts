@@ -32,10 +32,10 @@ export function findOutlines(raster: Raster, options: OutlineOptions = {}): Outl
   signal?.throwIfAborted();
   const corners = findCorners(edges);
   signal?.throwIfAborted();
-  let found = onceEach(wholeOutlines(edges, corners, smallest, raster));
+  let found = onceEach(wholeOutlines(edges, corners, smallest, raster), raster);
   for (let round = 0; round < ROUNDS; round++) {
     signal?.throwIfAborted();
-    const more = onceEach([...found, ...coveredOutlines(edges, corners, found, smallest)]);
+    const more = onceEach([...found, ...coveredOutlines(edges, corners, found, smallest)], raster);
     if (more.length === found.length) break;
     found = more;
   }

@@ -187,7 +187,7 @@ describe('findOutlines', () => {
         drawWindow(raster, window);
         expect(bestOf(raster, window)).toBeGreaterThanOrEqual(0.95);
       }),
-      { numRuns: 40 },
+      { numRuns: 60 },
     );
   });
   it('gives a covered window its whole box where two of its corners and both other sides can be seen', () => {

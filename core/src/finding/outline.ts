@@ -1,4 +1,4 @@
-import type { Box } from '../geometry/box.ts';
+import type { Box, Size } from '../geometry/box.ts';
 
 /** The outline of a window, a panel, a menu or another boxed part, as its pixels show it. */
 export interface Outline {
@@ -17,11 +17,13 @@ export const LEAST_ALL = 0.9;
 export const SLACK = 2;
 /** Outlines whose sides differ by no more are one: a border has an inner and an outer edge. */
 const SAME = 4;
+/** But the border of the picture is no edge of a window that ends this far from it. */
+const OFF_BORDER = 2;
 
 export const areaOf = (box: Box): number => box.width * box.height;
 
 /** Keeps one of the outlines that are the same but for a border's thickness: the outermost, seen whole before covered. */
-export function onceEach(outlines: readonly Outline[]): Outline[] {
+export function onceEach(outlines: readonly Outline[], picture: Size): Outline[] {
   const cells = new Map<string, Outline[]>();
   const cell = (box: Box, dx: number, dy: number) =>
     `${Math.floor(box.x / SAME) + dx},${Math.floor(box.y / SAME) + dy}`;
@@ -32,7 +34,9 @@ export function onceEach(outlines: readonly Outline[]): Outline[] {
   const kept: Outline[] = [];
   for (const one of order) {
     const twice = around.some((dy) =>
-      around.some((dx) => (cells.get(cell(one.box, dx, dy)) ?? []).some((o) => isSame(one.box, o.box))),
+      around.some((dx) =>
+        (cells.get(cell(one.box, dx, dy)) ?? []).some((o) => isSame(one.box, o.box, picture)),
+      ),
     );
     if (twice) continue;
     kept.push(one);
@@ -42,11 +46,16 @@ export function onceEach(outlines: readonly Outline[]): Outline[] {
   return kept;
 }
 
-function isSame(a: Box, b: Box): boolean {
+function isSame(a: Box, b: Box, { width, height }: Size): boolean {
   return (
-    Math.abs(a.x - b.x) <= SAME &&
-    Math.abs(a.y - b.y) <= SAME &&
-    Math.abs(a.x + a.width - b.x - b.width) <= SAME &&
-    Math.abs(a.y + a.height - b.y - b.height) <= SAME
+    sameSide(a.x, b.x, 0) &&
+    sameSide(a.y, b.y, 0) &&
+    sameSide(a.x + a.width, b.x + b.width, width) &&
+    sameSide(a.y + a.height, b.y + b.height, height)
   );
+}
+
+function sameSide(a: number, b: number, border: number): boolean {
+  const apart = Math.abs(a - b);
+  return apart <= SAME && !(apart >= OFF_BORDER && (a === border || b === border));
 }

@@ -11,6 +11,7 @@ import { SessionContext, useSessionQuery } from '../session/session.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { CrashBoundary } from './CrashBoundary.tsx';
+import { usePasteAnywhere } from './usePasteAnywhere.ts';
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 export function Shell(): ReactNode {
@@ -32,6 +33,7 @@ export function Shell(): ReactNode {
 
 function SignedIn({ me }: { me: Me }): ReactNode {
   useOutboxSync(me.id);
+  usePasteAnywhere();
   const { reached, signedOut } = useConnection();
   const { pathname, search } = useLocation();
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top

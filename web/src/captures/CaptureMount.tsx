@@ -12,8 +12,8 @@ const day = new Intl.DateTimeFormat('en-GB', {
   minute: '2-digit',
 });
 
-/** Numbers that browsers give to displays and tabs are no names. */
-const isNumber = (label: string) => /^(screen|window|web-contents)[\w-]*:/.test(label);
+/** Numbers that browsers give to displays, tabs and streams are no names. */
+const isNumber = (label: string) => /^(screen|window|web-contents)[\w-]*:|^\S{20,}$/.test(label);
 
 export const nameOf = (item: CaptureItem): string =>
   item.originalName ||

@@ -12,7 +12,6 @@ import {
   snapLines,
   wholeBox,
 } from '@nachweis/core';
-import { Redo2, Undo2 } from 'lucide-react';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
@@ -20,11 +19,12 @@ import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { lastRegion, rememberRegion } from '../station/settings.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
-import { FindingSign } from '../ui/signs.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
 import { FrameOverlay } from './FrameOverlay.tsx';
+import { type FrameTool, FrameToolbar, FrameWarnings, TOOLS } from './FrameToolbar.tsx';
+import { HINTS, stageLabel } from './frameWords.ts';
 import { Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
@@ -34,18 +34,13 @@ import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
 import { useFraming } from './useFraming.ts';
 
-export type FrameTool = 'region' | 'part' | 'outline';
-const TOOLS: ReadonlyArray<{ name: FrameTool; label: string; key: string }> = [
-  { name: 'region', label: 'Region', key: 'R' },
-  { name: 'part', label: 'Window or part', key: 'W' },
-  { name: 'outline', label: 'Outline', key: 'O' },
-];
-
 interface FrameStepProps {
   picture: SheetPicture;
   point: ProofPoint;
   bitmap: GivenBitmap;
   firstTool: FrameTool;
+  /** one display is meant: the first that is found is proposed */
+  wantsDisplay: boolean;
   onAccept: (framing: Framing) => void;
   onBack: () => void;
   /** takes the picture again; null for one that did not just come in */
@@ -129,6 +124,14 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const last = lastRegion();
   const lastBox = last && clampBox(last, size);
 
+  const proposed = useRef(!props.wantsDisplay);
+  useEffect(() => {
+    const [display, second] = look?.displays ?? [];
+    if (!display || proposed.current) return;
+    proposed.current = true;
+    if (second && framing.kind === 'whole') work.setBox(display, 'display');
+  }, [look, framing, work]);
+
   useEffect(() => stage.current?.focus(), []);
   stepBack.current = () => {
     if (tool === 'outline' && (outline.length > 0 || outlineTool.stroke.length > 0)) {
@@ -207,64 +210,18 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={onKeyDown}>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
-        {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
-        <span role="group" aria-label="Frame by" className="flex gap-1">
-          {TOOLS.map(({ name, label, key }) => (
-            <Button small key={name} aria-pressed={tool === name} keyName={key} onClick={() => choose(name)}>
-              {label}
-            </Button>
-          ))}
-        </span>
-        {look && look.displays.length > 1 && (
-          <span className="flex flex-wrap items-center gap-1 text-sm">
-            Displays:
-            {look.displays.map((display, index) => (
-              <Button
-                small
-                key={`${display.x},${display.y}`}
-                onClick={() => work.setBox(display, 'display')}
-                aria-pressed={sameBox(display, box)}
-                keyName={String(index + 1)}
-              >
-                {display.width} × {display.height}
-              </Button>
-            ))}
-            <Button small onClick={() => work.setBox(wholeBox(size))} aria-pressed={whole}>
-              all
-            </Button>
-          </span>
-        )}
-        {lastBox && tool === 'region' && (
-          <Button small look="quiet" onClick={() => work.setBox(lastBox)}>
-            Same place again
-          </Button>
-        )}
-        <span className="ml-auto flex gap-1">
-          <Button small look="quiet" aria-label="Undo" disabled={!work.canUndo} onClick={work.undo}>
-            <Undo2 size={16} aria-hidden />
-          </Button>
-          <Button small look="quiet" aria-label="Redo" disabled={!work.canRedo} onClick={work.redo}>
-            <Redo2 size={16} aria-hidden />
-          </Button>
-        </span>
-      </div>
-      {look && look.warnings.length > 0 && (
-        <div role="status" className="flex flex-wrap items-center gap-3 bg-ochre-wash px-4 py-1.5 text-ochre">
-          <span className="min-w-0 flex-1">
-            {look.warnings.map((warning) => (
-              <span key={warning.code} className="flex items-center gap-1.5">
-                <FindingSign level="look" /> {warning.sentence}
-              </span>
-            ))}
-          </span>
-          {onAgain && (
-            <Button small onClick={onAgain}>
-              Take again
-            </Button>
-          )}
-        </div>
-      )}
+      <FrameToolbar
+        tool={tool}
+        onTool={choose}
+        look={look}
+        box={box}
+        whole={whole}
+        onDisplay={(display) => work.setBox(display, 'display')}
+        onAll={() => work.setBox(wholeBox(size))}
+        onSamePlace={lastBox && tool === 'region' ? () => work.setBox(lastBox) : null}
+        work={work}
+      />
+      <FrameWarnings warnings={look?.warnings ?? []} onAgain={onAgain} />
       <div ref={room} className="grid min-h-0 flex-1 place-items-center overflow-hidden bg-grey">
         {failed && (
           <p className="bg-card p-4">
@@ -330,34 +287,6 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       </footer>
     </div>
   );
-}
-
-const HINTS: Readonly<Record<FrameTool, (looking: boolean, parts: number) => string>> = {
-  region: () =>
-    'Drag a region; space moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
-  part: (looking, parts) =>
-    looking
-      ? 'Looking for windows and parts …'
-      : parts === 0
-        ? 'No window or part was found in this picture. Drag a region instead.'
-        : 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
-  outline: () =>
-    'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',
-};
-
-function stageLabel(
-  tool: FrameTool,
-  box: { x: number; y: number; width: number; height: number },
-  lit: { width: number; height: number } | null,
-  corners: number,
-): string {
-  if (tool === 'outline')
-    return `Outline with ${corners} corners. Arrow keys move the place of the next one, space sets it.`;
-  if (tool === 'part')
-    return lit
-      ? `Part of ${lit.width} by ${lit.height} pixels. Up and down step out and in, Enter takes it.`
-      : 'Windows and parts. Left and right go from one to the next.';
-  return `Frame: x ${box.x}, y ${box.y}, ${box.width} by ${box.height} pixels. Arrow keys move it, with Alt they pull its lower right corner, with Ctrl its upper left one.`;
 }
 
 const middleOf = ({ width, height }: Size): Point => ({

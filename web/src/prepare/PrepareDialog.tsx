@@ -4,7 +4,8 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { changeEvidence } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { Dialog } from '../ui/Dialog.tsx';
-import { FrameStep, type FrameTool } from './FrameStep.tsx';
+import { FrameStep } from './FrameStep.tsx';
+import type { FrameTool } from './FrameToolbar.tsx';
 import { PinStep } from './PinStep.tsx';
 import type { GivenBitmap } from './useBitmap.ts';
 
@@ -81,6 +82,7 @@ export default function PrepareDialog({
           point={point}
           bitmap={bitmap}
           firstTool={FIRST_TOOLS[firstFraming ?? 'whole']}
+          wantsDisplay={firstFraming === 'display'}
           onAccept={takeFrame}
           onBack={onClose}
           onAgain={onAgain}

@@ -2,6 +2,7 @@ import type { ProofPoint, Source } from '@nachweis/contract';
 import { clampBox, type Framing } from '@nachweis/core';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { FileChooser } from '../intake/FileChooser.tsx';
 import type { Incoming } from '../intake/incoming.ts';
 import { type OpenedDocument, unpack } from '../intake/unpack.ts';
 import { type Added, useIntake } from '../intake/useIntake.ts';
@@ -254,36 +255,6 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
 
 /** Gives a picture's pixels back once nothing shows them any more. */
 const release = ({ bitmap }: Added): void => void bitmap.then((pixels) => pixels?.close());
-
-const ACCEPTED =
-  'image/png,image/jpeg,image/gif,image/webp,image/avif,image/bmp,image/tiff,.tif,.tiff,.bmp,.docx,.odt,.pptx,.odp,.pdf';
-
-function FileChooser({
-  input,
-  onPictures,
-}: {
-  input: React.RefObject<HTMLInputElement | null>;
-  onPictures: (incoming: Incoming[]) => void;
-}): ReactNode {
-  return (
-    <input
-      ref={input}
-      type="file"
-      multiple
-      accept={ACCEPTED}
-      className="sr-only"
-      tabIndex={-1}
-      aria-label="Picture files"
-      onChange={(event) => {
-        const files = [...(event.target.files ?? [])];
-        onPictures(
-          files.map((file) => ({ blob: file, name: file.name, source: 'file', surface: 'unknown' })),
-        );
-        event.target.value = '';
-      }}
-    />
-  );
-}
 
 /** The framing a picture begins with: what a preset says, as far as it fits the picture. */
 function framingFromSettings(capture: { width: number; height: number }): Framing {

@@ -33,7 +33,7 @@ export default function ShareControls({
   onPictures,
   listening,
 }: ShareControlsProps): ReactNode {
-  const { delay } = useTakeSettings();
+  const { delay, pointer } = useTakeSettings();
   const countdown = useCountdown();
   const [floating, setFloating] = useState(false);
   const [last, setLast] = useState<Blob | null>(null);
@@ -107,6 +107,11 @@ export default function ShareControls({
           <Square size={14} aria-hidden /> Stop sharing
         </Button>
       </div>
+      {share.pointer && !pointer && (
+        <p className="mt-1 text-sm text-faded">
+          This browser puts the pointer into the picture all the same.
+        </p>
+      )}
       {share.resized && (
         <p role="status" className="mt-1 text-sm text-ochre">
           What is shared has another size now. Check the next picture; a region from before may no longer fit.

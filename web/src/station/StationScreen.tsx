@@ -1,7 +1,8 @@
 import type { PresetSettings } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { takeWaiting, useWaiting } from '../intake/waiting.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { RefusedPictures } from '../proofSheet/RefusedPictures.tsx';
@@ -25,6 +26,7 @@ export default function StationScreen(): ReactNode {
 /** Pictures always have a place to go: the open assignment, chosen here where there are several. */
 function ChooseAssignment(): ReactNode {
   const { data, error, mutate } = useApi('listAssignments', {});
+  const waiting = useWaiting();
   if (!data)
     return error ? (
       <Failed error={error} onRetry={() => void mutate()} />
@@ -47,7 +49,11 @@ function ChooseAssignment(): ReactNode {
         </p>
       ) : (
         <>
-          <p className="mb-3">Which assignment are the pictures for?</p>
+          <p className="mb-3">
+            {waiting.length > 0
+              ? `${waiting.length === 1 ? 'A picture waits' : `${waiting.length} pictures wait`}. Which assignment is it for?`
+              : 'Which assignment are the pictures for?'}
+          </p>
           <ul>
             {open.map((card) => (
               <li key={card.id} className="border-b border-rule">
@@ -83,6 +89,12 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
   const taking = useTaking(own, false, asked?.id ?? null);
   const point = points.find((p) => p.id === taking.chosenId);
   const sheetHref = `/assignments/${assignment.id}`;
+  const takeIn = useRef(taking.takeIn);
+  takeIn.current = taking.takeIn;
+  useEffect(() => {
+    const waiting = takeWaiting();
+    if (waiting.length > 0) takeIn.current(waiting);
+  }, []);
   const beginWith = ({ source }: PresetSettings) => {
     if (source === 'practice-desk') taking.openDesk();
     else if (source === 'camera') taking.openCamera();

@@ -1,0 +1,107 @@
+import { type Box, type CaptureWarning, sameBox } from '@nachweis/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { FindingSign } from '../ui/signs.tsx';
+import type { Look } from '../workers/finding.worker.ts';
+import type { FramingWork } from './useFraming.ts';
+
+export type FrameTool = 'region' | 'part' | 'outline';
+/** How a part is chosen, and the key for it. */
+export const TOOLS: ReadonlyArray<{ name: FrameTool; label: string; key: string }> = [
+  { name: 'region', label: 'Region', key: 'R' },
+  { name: 'part', label: 'Window or part', key: 'W' },
+  { name: 'outline', label: 'Outline', key: 'O' },
+];
+
+interface FrameToolbarProps {
+  tool: FrameTool;
+  onTool: (tool: FrameTool) => void;
+  /** what was found in the picture; null until it is known */
+  look: Look | null;
+  box: Box;
+  whole: boolean;
+  onDisplay: (display: Box) => void;
+  onAll: () => void;
+  /** null where there is no earlier region, or it is not wanted now */
+  onSamePlace: (() => void) | null;
+  work: FramingWork;
+}
+
+/** How to frame, the displays that were found, the same place again, and steps back and forth. */
+export function FrameToolbar(props: FrameToolbarProps): ReactNode {
+  const { tool, onTool, look, box, whole, onDisplay, onAll, onSamePlace, work } = props;
+  const displays = look?.displays ?? [];
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
+      {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
+      <span role="group" aria-label="Frame by" className="flex gap-1">
+        {TOOLS.map(({ name, label, key }) => (
+          <Button small key={name} aria-pressed={tool === name} keyName={key} onClick={() => onTool(name)}>
+            {label}
+          </Button>
+        ))}
+      </span>
+      {displays.length > 1 && (
+        <span className="flex flex-wrap items-center gap-1 text-sm">
+          Displays:
+          {displays.map((display, index) => (
+            <Button
+              small
+              key={`${display.x},${display.y}`}
+              onClick={() => onDisplay(display)}
+              aria-pressed={sameBox(display, box)}
+              keyName={String(index + 1)}
+            >
+              {display.width} × {display.height}
+            </Button>
+          ))}
+          <Button small onClick={onAll} aria-pressed={whole}>
+            all
+          </Button>
+        </span>
+      )}
+      {onSamePlace && (
+        <Button small look="quiet" onClick={onSamePlace}>
+          Same place again
+        </Button>
+      )}
+      <span className="ml-auto flex gap-1">
+        <Button small look="quiet" aria-label="Undo" disabled={!work.canUndo} onClick={work.undo}>
+          <Undo2 size={16} aria-hidden />
+        </Button>
+        <Button small look="quiet" aria-label="Redo" disabled={!work.canRedo} onClick={work.redo}>
+          <Redo2 size={16} aria-hidden />
+        </Button>
+      </span>
+    </div>
+  );
+}
+
+/** What has to be said while the picture can still be taken again. */
+export function FrameWarnings({
+  warnings,
+  onAgain,
+}: {
+  warnings: readonly CaptureWarning[];
+  /** null for a picture that did not just come in */
+  onAgain: (() => void) | null;
+}): ReactNode {
+  if (warnings.length === 0) return null;
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-3 bg-ochre-wash px-4 py-1.5 text-ochre">
+      <span className="min-w-0 flex-1">
+        {warnings.map((warning) => (
+          <span key={warning.code} className="flex items-center gap-1.5">
+            <FindingSign level="look" /> {warning.sentence}
+          </span>
+        ))}
+      </span>
+      {onAgain && (
+        <Button small onClick={onAgain}>
+          Take again
+        </Button>
+      )}
+    </div>
+  );
+}
