@@ -1,6 +1,6 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
-import { type DocumentPicture, type DocumentResult, refuseDocument } from './document.ts';
+import { type DocumentPicture, type DocumentResult, refuseDocument } from './documentResult.ts';
 
 /** Unpacked, no more than this is read: a small file can claim to hold terabytes. */
 const MOST_BYTES = 400 * 1024 * 1024;

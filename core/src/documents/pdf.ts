@@ -11,7 +11,7 @@ import {
   PDFRawStream,
   PDFString,
 } from 'pdf-lib';
-import { type DocumentPicture, type DocumentResult, refuseDocument } from './document.ts';
+import { type DocumentPicture, type DocumentResult, refuseDocument } from './documentResult.ts';
 
 const name = (text: string) => PDFName.of(text);
 /** Forms can hold forms; a document that nests deeper is built to do harm. */
@@ -21,9 +21,9 @@ const SMALLEST = 16;
 
 /** Takes the pictures out of a PDF (ISO 32000-1, 8.9.5 image dictionaries): JPEG as it is, others rebuilt as PNG. */
 export async function readPdf(bytes: Uint8Array, fileName: string): Promise<DocumentResult> {
-  let document: PDFDocument;
+  let pdf: PDFDocument;
   try {
-    document = await PDFDocument.load(bytes, { updateMetadata: false, throwOnInvalidObject: true });
+    pdf = await PDFDocument.load(bytes, { updateMetadata: false, throwOnInvalidObject: true });
   } catch (error) {
     return refuseDocument(/encrypted/i.test(String(error)) ? 'protected' : 'broken', fileName);
   }
@@ -49,16 +49,16 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
     }
   };
   try {
-    for (const [index, page] of document.getPages().entries()) look(page.node.Resources(), index + 1, 0);
+    for (const [index, page] of pdf.getPages().entries()) look(page.node.Resources(), index + 1, 0);
   } catch {
     if (pictures.length === 0) return refuseDocument('broken', fileName);
   }
   if (pictures.length === 0 && notes.size === 0) return refuseDocument('no-pictures', fileName);
-  return { ok: true, title: titleOf(document), pictures, notes: [...notes] };
+  return { ok: true, title: titleOf(pdf), pictures, notes: [...notes] };
 }
 
-function titleOf(document: PDFDocument): string {
-  const info = document.context.lookup(document.context.trailerInfo.Info);
+function titleOf(pdf: PDFDocument): string {
+  const info = pdf.context.lookup(pdf.context.trailerInfo.Info);
   const title = info instanceof PDFDict ? info.lookup(name('Title')) : undefined;
   return title instanceof PDFString || title instanceof PDFHexString ? title.decodeText().trim() : '';
 }

@@ -1,4 +1,4 @@
-import { type DocumentResult, refuseDocument } from './document.ts';
+import { type DocumentResult, refuseDocument } from './documentResult.ts';
 import { readPackage } from './packages.ts';
 import { readPdf } from './pdf.ts';
 
