@@ -25,7 +25,7 @@ export function tiffToRaster(bytes: Uint8Array): { raster: Raster; bits: number 
   return { raster, bits: tag('t258') || 1 };
 }
 
-/** The plain conversion of inks to light, without a profile. The library's own needs a browser window. */
+/** The plain conversion of inks to light, without a profile. The library's own works in a page only. */
 function cmykToRgba(samples: Uint8Array, pixels: number, perPixel: number): Uint8ClampedArray {
   const out = new Uint8ClampedArray(pixels * 4);
   for (let i = 0; i < pixels; i++) {

@@ -3,7 +3,7 @@ import type { Framing, Size } from '@nachweis/core';
 import { useCallback, useEffect, useRef } from 'react';
 import { keepNew } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
-import { admitBlob, damaged, warmUp } from './admit.ts';
+import { admitBlob, warmUp } from './admit.ts';
 import type { Incoming } from './incoming.ts';
 import { placePictures } from './placing.ts';
 
@@ -13,8 +13,7 @@ export interface Added {
   proofPointId: string;
   source: Source;
   blob: Blob;
-  /** null when its pixels turn out to be damaged; it is taken away again then */
-  bitmap: Promise<ImageBitmap | null>;
+  bitmap: ImageBitmap;
 }
 
 interface IntakeOptions {
@@ -27,8 +26,6 @@ interface IntakeOptions {
   framingFor: (capture: Size) => Framing;
   /** called for each picture once it is in its mount */
   onAdded: (added: Added, howMany: number) => void;
-  /** called when the pixels of a picture that was added turn out to be damaged */
-  onDamaged: (evidenceId: string) => void;
   /** called once with a sentence for each picture that was not taken */
   onRefused: (sentences: string[]) => void;
 }
@@ -44,29 +41,25 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
       incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name) })),
     );
     const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
-    const { personId, assignmentId, points, pictures, chosenId, framingFor, onAdded, onDamaged, onRefused } =
+    const { personId, assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } =
       latest.current;
     const refused = checked.flatMap(({ result }) => (result.ok ? [] : [result.sentence]));
     const counts = Object.fromEntries(
       points.map((p) => [p.id, pictures.filter((x) => x.proofPointId === p.id).length]),
     );
     const places = placePictures(good.length, points, counts, chosenId);
-    for (const [index, { one, admitted, size, bitmap }] of good.entries()) {
+    for (const [index, { one, admitted, bitmap }] of good.entries()) {
       const proofPointId = places[index];
       if (!proofPointId) {
         refused.push(
           `“${one.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,
         );
-        void bitmap.then((unused) => unused?.close());
+        bitmap.close();
         continue;
       }
       const ids = { captureId: crypto.randomUUID(), evidenceId: crypto.randomUUID() };
+      const size = { width: bitmap.width, height: bitmap.height };
       onAdded({ ...ids, proofPointId, source: one.source, blob: one.blob, bitmap }, good.length);
-      void bitmap.then((pixels) => {
-        if (pixels) return;
-        onDamaged(ids.evidenceId);
-        onRefused([damaged(one.name).sentence]);
-      });
       await keepNew(
         {
           captureId: ids.captureId,

@@ -29,7 +29,7 @@ import { Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
 import { Pixels } from './Pixels.tsx';
-import { type GivenBitmap, useAllPixels, useBitmap } from './useBitmap.ts';
+import { useBitmap } from './useBitmap.ts';
 import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
 import { useFraming } from './useFraming.ts';
@@ -37,7 +37,7 @@ import { useFraming } from './useFraming.ts';
 interface FrameStepProps {
   picture: SheetPicture;
   point: ProofPoint;
-  bitmap: GivenBitmap;
+  bitmap: ImageBitmap | null;
   firstTool: FrameTool;
   /** one display is meant: the first that is found is proposed */
   wantsDisplay: boolean;
@@ -65,7 +65,6 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [loose, setLoose] = useState<Point[]>([]);
   const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
-  const pixels = useAllPixels(picture.url);
   const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
   const parts = look?.outlines ?? [];
   const lines = useMemo(() => (look ? snapLines([...look.outlines, ...look.displays]) : null), [look]);
@@ -240,14 +239,14 @@ export function FrameStep(props: FrameStepProps): ReactNode {
           style={fitted}
           {...pointer}
         >
-          {bitmap && <Pixels bitmap={bitmap} />}
+          {bitmap && fitted.width > 0 && <Pixels bitmap={bitmap} shown={fitted} />}
           {tool === 'outline' ? (
             <OutlineOverlay points={outline} stroke={outlineTool.stroke} cursor={cursor} picture={size} />
           ) : (
             <FrameOverlay box={box} picture={size} whole={whole} quiet={tool === 'part'} />
           )}
           {tool === 'part' && <LitPart lit={part.lit} picture={size} />}
-          <Loupe stage={stage} pixels={pixels} picture={size} />
+          <Loupe stage={stage} pixels={bitmap} picture={size} />
         </div>
       </div>
       <footer className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-rule bg-card px-4 py-2">

@@ -35,7 +35,7 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
     const draw = () => {
       asked = 0;
       const [box, shown, source] = [root.current, surface.getBoundingClientRect(), pixels];
-      if (!at || !box || !source) return;
+      if (!at || !box || !source || source.width === 0) return;
       const inside =
         at.clientX >= shown.left &&
         at.clientX < shown.right &&

@@ -1,13 +1,12 @@
 import type { PresetSettings, ProofPoint } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { changeEvidence } from '../outbox/outbox.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
 import { PinStep } from './PinStep.tsx';
-import type { GivenBitmap } from './useBitmap.ts';
 
 interface PrepareDialogProps {
   picture: SheetPicture;
@@ -16,7 +15,7 @@ interface PrepareDialogProps {
   /** how a new picture is to be framed; null for one that is changed again */
   firstFraming: PresetSettings['framing'] | null;
   /** decoded already, for a picture that has just come in */
-  bitmap: GivenBitmap;
+  bitmap: ImageBitmap | null;
   onClose: () => void;
   /** takes the picture again; null for one that did not just come in */
   onAgain: (() => void) | null;
@@ -41,7 +40,6 @@ export default function PrepareDialog({
   onAgain,
 }: PrepareDialogProps): ReactNode {
   const [step, setStep] = useState(firstStep);
-  const veiled = useVeil(bitmap);
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     void changeEvidence(picture.base, { framing });
@@ -54,7 +52,6 @@ export default function PrepareDialog({
     <Dialog
       title={`${point.code} ${point.title}`}
       size="full"
-      veiled={veiled}
       onClose={onClose}
       onEscape={(event) => {
         if (stepBack.current?.()) event.preventDefault();
@@ -93,19 +90,4 @@ export default function PrepareDialog({
       )}
     </Dialog>
   );
-}
-
-/** A picture that takes longer to decode is waited for in the open dialog. */
-const LONGEST_VEIL_MS = 300;
-
-/** True until the pixels are there: painting the dialog once without and once with them would take twice as long. */
-function useVeil(bitmap: GivenBitmap): boolean {
-  const [veiled, setVeiled] = useState(bitmap !== null);
-  useEffect(() => {
-    const lift = () => setVeiled(false);
-    const timer = setTimeout(lift, LONGEST_VEIL_MS);
-    void bitmap?.finally(lift);
-    return () => clearTimeout(timer);
-  }, [bitmap]);
-  return veiled;
 }

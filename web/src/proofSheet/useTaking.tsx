@@ -96,7 +96,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       // What comes next goes to the next proof point that has nothing yet, or in a series where it is told to.
       setChosen(series && target === 'same' ? added.proofPointId : null);
       if (howMany > 1 || series) {
-        release(added);
+        added.bitmap.close();
         tellAdded(added);
         return;
       }
@@ -114,11 +114,6 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     chosenId,
     framingFor: framingFromSettings,
     onAdded,
-    onDamaged(evidenceId) {
-      setPreparing((open) => (open?.evidenceId === evidenceId ? null : open));
-      setFresh(null);
-      void actions.undoAdding(evidenceId);
-    },
     onRefused: setRefused,
   });
   const takeIn = useCallback(
@@ -148,7 +143,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const closePreparing = () => {
     if (fresh) {
       tellAdded(fresh);
-      release(fresh);
+      fresh.bitmap.close();
     }
     setPreparing(null);
     setFresh(null);
@@ -158,7 +153,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     setPreparing(null);
     setFresh(null);
     setChosen(fresh.proofPointId);
-    release(fresh);
+    fresh.bitmap.close();
     void actions.undoAdding(fresh.evidenceId);
     latest.current.again(fresh.source);
   };
@@ -252,9 +247,6 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     ),
   };
 }
-
-/** Gives a picture's pixels back once nothing shows them any more. */
-const release = ({ bitmap }: Added): void => void bitmap.then((pixels) => pixels?.close());
 
 /** The framing a picture begins with: what a preset says, as far as it fits the picture. */
 function framingFromSettings(capture: { width: number; height: number }): Framing {

@@ -15,8 +15,6 @@ interface DialogProps {
   /** what Escape does, where it is more than closing */
   onEscape?: (event: KeyboardEvent) => void;
   closeLabel?: string;
-  /** there and usable, but not painted yet */
-  veiled?: boolean;
 }
 
 /** The one dialog: focus stays inside, Escape closes, focus goes back to where it came from. */
@@ -29,19 +27,17 @@ export function Dialog({
   aside,
   onEscape,
   closeLabel = 'Close',
-  veiled = false,
 }: DialogProps): ReactNode {
   const full = size === 'full';
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
-        <Radix.Overlay className={classes('fixed inset-0 z-40 bg-ink/50', veiled && 'opacity-0')} />
+        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/50" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}
           onPointerDownOutside={(event) => full && event.preventDefault()}
           className={classes(
-            veiled && 'opacity-0',
             'fixed z-50 flex flex-col border border-edge bg-paper focus:outline-none',
             full
               ? 'inset-0 sm:inset-3'
