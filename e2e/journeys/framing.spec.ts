@@ -127,7 +127,9 @@ test('the picture is there again after looking at the pins', async ({ page }) =>
   await page.getByText('not pinned').first().waitFor();
   await page.getByRole('button', { name: 'Frame it' }).click();
   await page.getByTestId('frame-pixels').waitFor();
-  await expect
-    .poll(() => page.getByTestId('frame-pixels').evaluate((canvas: HTMLCanvasElement) => canvas.width))
-    .toBe(WIDTH);
+  const opacity = () =>
+    page
+      .getByTestId('frame-pixels')
+      .evaluate((canvas: HTMLCanvasElement) => canvas.getContext('2d')?.getImageData(9, 9, 1, 1).data[3]);
+  await expect.poll(opacity).toBe(255);
 });
