@@ -124,7 +124,7 @@ function blackAreaShare({ width, height, data }: Raster): number {
  * measuring focus by the Laplacian (Pech-Pacheco and others 2000), but by its top and not its variance: a screen is
  * mostly flat and still sharp.
  */
-export function sharpness(raster: Raster): number {
+function sharpness(raster: Raster): number {
   const { width, height } = raster;
   const grey = greyOf(raster);
   const counts = new Uint32Array(1024);

@@ -1,2 +1,2 @@
 export type { DocumentPicture, DocumentRefusal, DocumentResult } from './documentResult.ts';
-export { DOCUMENT_EXTENSIONS, isDocument, readDocument } from './readDocument.ts';
+export { readDocument } from './readDocument.ts';

@@ -2,9 +2,6 @@ import { type DocumentResult, refuseDocument } from './documentResult.ts';
 import { readPackage } from './packages.ts';
 import { readPdf } from './pdf.ts';
 
-/** Extensions of documents, for file choosers. */
-export const DOCUMENT_EXTENSIONS = ['docx', 'odt', 'pptx', 'odp', 'pdf'] as const;
-
 const startsWith = (bytes: Uint8Array, signature: readonly number[]) =>
   signature.every((byte, i) => bytes[i] === byte);
 
@@ -12,11 +9,6 @@ const ZIP = [0x50, 0x4b, 0x03, 0x04];
 const PDF = [0x25, 0x50, 0x44, 0x46, 0x2d];
 /** The compound file that Office wraps a protected document in, and that .doc and .ppt are (MS-CFB 2.2). */
 const COMPOUND = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
-
-/** Whether bytes begin like a document that pictures can be taken from, or like one in their protected form. */
-export function isDocument(head: Uint8Array): boolean {
-  return [ZIP, PDF, COMPOUND].some((signature) => startsWith(head, signature));
-}
 
 /**
  * Lists the pictures in a document. The content decides what it is, not the name.

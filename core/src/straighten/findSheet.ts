@@ -129,7 +129,7 @@ function quadOf(
 }
 
 /** Area of a quad by the shoelace formula. */
-export function quadArea(quad: Quad): number {
+function quadArea(quad: Quad): number {
   let sum = 0;
   for (let i = 0; i < 4; i++) {
     const a = quad[i] as Point;

@@ -1,8 +1,8 @@
 import { type ReactNode, useState } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
-import { useObjectUrl } from '../station/MomentStrip.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { Incoming } from './incoming.ts';
 import type { OpenedDocument } from './unpack.ts';
 

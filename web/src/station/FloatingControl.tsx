@@ -2,7 +2,7 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { toast } from 'sonner';
 import { Button } from '../ui/Button.tsx';
-import { useObjectUrl } from './MomentStrip.tsx';
+import { useObjectUrl } from '../ui/useObjectUrl.ts';
 
 interface DocumentPictureInPicture {
   requestWindow(options: { width: number; height: number }): Promise<Window>;

@@ -1,4 +1,5 @@
 import { type ReactNode, useEffect, useState } from 'react';
+import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { MomentInfo } from '../workers/lookBack.worker.ts';
 
 interface MomentStripProps {
@@ -52,16 +53,4 @@ function Moment({ moment, onTake }: { moment: MomentInfo; onTake: () => void }):
       <span className="font-mono text-sm">{ago} s ago</span>
     </button>
   );
-}
-
-/** An address for a blob, given back when it is needed no longer. */
-export function useObjectUrl(blob: Blob | null): string | null {
-  const [url, setUrl] = useState<string | null>(null);
-  useEffect(() => {
-    if (!blob) return setUrl(null);
-    const made = URL.createObjectURL(blob);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [blob]);
-  return url;
 }

@@ -167,7 +167,7 @@ function CountdownOverlay({ left, onCancel }: { left: number; onCancel: () => vo
 }
 
 /** Minutes and seconds since an instant. */
-export function Elapsed({ since }: { since: number }): ReactNode {
+function Elapsed({ since }: { since: number }): ReactNode {
   const [now, setNow] = useState(Date.now);
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 1000);

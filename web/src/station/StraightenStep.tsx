@@ -3,7 +3,7 @@ import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRe
 import { finder } from '../finding/finder.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
-import { useObjectUrl } from './MomentStrip.tsx';
+import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { Photo } from './photo.ts';
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;

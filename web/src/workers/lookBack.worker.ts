@@ -1,4 +1,4 @@
-import { keepMoments, SettlingWatch } from '@nachweis/core';
+import { keepMoments, LOOK_BACK_MOMENTS, LOOK_BACK_MS, SettlingWatch } from '@nachweis/core';
 import { expose } from 'comlink';
 
 /** A moment that can be taken afterwards. */
@@ -133,7 +133,8 @@ async function keep(frame: VideoFrame): Promise<void> {
     held = keepMoments([...held, moment], Date.now());
     const dropped = before - held.length;
     // Fewer than asked for although none is too old: what drops them is the memory.
-    const memoryFull = dropped > 0 && held.length < 24 && Date.now() - (held[0]?.at ?? 0) < 55_000;
+    const memoryFull =
+      dropped > 0 && held.length < LOOK_BACK_MOMENTS && Date.now() - (held[0]?.at ?? 0) < 0.9 * LOOK_BACK_MS;
     events?.moments(
       held.map(({ blob: _, ...info }) => info),
       memoryFull,
