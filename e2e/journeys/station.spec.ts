@@ -35,8 +35,13 @@ async function shareCanvas(page: Page): Promise<void> {
     };
     show(...shown);
     // A canvas gives frames only when it is painted; a screen gives one at once.
-    setInterval(() => show(...shown), 250);
-    Object.assign(window, { show, canvas });
+    const repainting = setInterval(() => show(...shown), 250);
+    // A stream drops what is painted within a frame's time of the frame before.
+    const holdStill = () => {
+      clearInterval(repainting);
+      return new Promise((done) => setTimeout(done, 250));
+    };
+    Object.assign(window, { show, canvas, holdStill });
     navigator.mediaDevices.getDisplayMedia = async () => {
       const stream = canvas.captureStream(10);
       Object.assign(window, { shared: stream });
@@ -89,6 +94,37 @@ test('a menu that has closed again is taken from the moments that were kept', as
   const { capture, colour } = await lastCapture(page, school, 300, 200);
   expect(capture).toMatchObject({ source: 'screen-share', width: 1280, height: 720 });
   expect(Math.abs((colour[0] ?? 0) - 0xff) + Math.abs((colour[2] ?? 0) - 0xa0)).toBeLessThan(16);
+});
+
+test('a change that comes in a single frame is a moment too, each showing what came to rest', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Escape');
+  const pictures = page.getByRole('list', { name: 'Moments to take' }).locator('img');
+  await expect(pictures).toHaveCount(1);
+  // From here a frame comes only when something changes, as from a screen on which nothing moves.
+  await page.evaluate(() => (window as unknown as { holdStill(): Promise<void> }).holdStill());
+  for (const [n, [colour, red]] of [
+    ['#802020', 128],
+    ['#208020', 32],
+    ['#c02020', 192],
+    ['#602080', 96],
+  ].entries() as Iterable<[number, [string, number]]>) {
+    await show(page, colour, false);
+    await expect(pictures).toHaveCount(n + 2);
+    const shown = await pictures.first().evaluate(async (image) => {
+      await (image as HTMLImageElement).decode();
+      const context = new OffscreenCanvas(1, 1).getContext('2d') as OffscreenCanvasRenderingContext2D;
+      context.drawImage(await createImageBitmap(image as HTMLImageElement), -100, -100);
+      return context.getImageData(0, 0, 1, 1).data[0] as number;
+    });
+    expect(Math.abs(shown - red)).toBeLessThan(12);
+  }
 });
 
 test('a countdown is seen, is cancelled by Escape, and takes when it ends; keys do it all', async ({

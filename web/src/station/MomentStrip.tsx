@@ -10,6 +10,12 @@ interface MomentStripProps {
 
 /** The moments at which the shared picture had changed and come to rest, the newest first. */
 export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): ReactNode {
+  // One clock for all: each with its own would have the page painted twenty times a second.
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
   if (moments.length === 0)
     return (
       <p className="mt-1 text-sm text-faded">
@@ -26,7 +32,7 @@ export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): 
       <ul className="flex gap-2 overflow-x-auto py-1" aria-label="Moments to take">
         {[...moments].reverse().map((moment) => (
           <li key={moment.id} className="shrink-0">
-            <Moment moment={moment} onTake={() => onTake(moment.id)} />
+            <Moment moment={moment} now={now} onTake={() => onTake(moment.id)} />
           </li>
         ))}
       </ul>
@@ -34,13 +40,15 @@ export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): 
   );
 }
 
-function Moment({ moment, onTake }: { moment: MomentInfo; onTake: () => void }): ReactNode {
+interface MomentProps {
+  moment: MomentInfo;
+  /** milliseconds of Date.now() */
+  now: number;
+  onTake: () => void;
+}
+
+function Moment({ moment, now, onTake }: MomentProps): ReactNode {
   const url = useObjectUrl(moment.thumb);
-  const [now, setNow] = useState(Date.now);
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000);
-    return () => clearInterval(timer);
-  }, []);
   const ago = Math.max(0, Math.round((now - moment.at) / 1000));
   return (
     <button

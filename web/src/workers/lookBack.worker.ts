@@ -1,5 +1,6 @@
 import { keepMoments, LOOK_BACK_MOMENTS, LOOK_BACK_MS, SettlingWatch } from '@nachweis/core';
 import { expose } from 'comlink';
+import { FrameSampler } from './frameSamples.ts';
 
 /** A moment that can be taken afterwards. */
 export interface MomentInfo {
@@ -30,40 +31,42 @@ export interface LookBackEvents {
 
 /** Frames are looked at this often at most: five times a second finds everything that rests for a second. */
 const LOOK_MS = 200;
-/** Every fourth pixel of every fourth row is compared: a line of text changes hundreds of them. */
-const SAMPLE_EVERY = 4;
 const THUMB_WIDTH = 240;
 
 const watch = new SettlingWatch();
+const sampler = new FrameSampler();
 let events: LookBackEvents | null = null;
 let latest: VideoFrame | null = null;
+/** the newest frame has not been looked at yet */
+let unseen = false;
 let held: Held[] = [];
 let nextId = 1;
 let lastLook = 0;
+let looking = false;
 let size: FrameInfo = { width: 0, height: 0 };
 let timer: ReturnType<typeof setInterval> | undefined;
+/** moments are coded one after the other, so that no more than the copies waiting hold frames of the source */
+let coding: Promise<void> = Promise.resolve();
 const waiting: Array<() => void> = [];
 
 /** Watches shared frames off the page, also while the page is in the background. */
 const api = {
   async start(frames: ReadableStream<VideoFrame>, listener: LookBackEvents): Promise<void> {
     events = listener;
-    timer = setInterval(idle, LOOK_MS);
+    timer = setInterval(() => void look(), LOOK_MS / 2);
     const reader = frames.getReader();
     for (;;) {
       const { done, value } = await reader.read();
       if (done) break;
       latest?.close();
       latest = value;
+      unseen = true;
       for (const ready of waiting.splice(0)) ready();
       if (value.displayWidth !== size.width || value.displayHeight !== size.height) {
         size = { width: value.displayWidth, height: value.displayHeight };
         events.resized(size);
       }
-      const now = performance.now();
-      if (now - lastLook < LOOK_MS) continue;
-      lastLook = now;
-      if (watch.next(samplesOf(value), now)) await keep(value);
+      void look();
     }
     clearInterval(timer);
   },
@@ -78,7 +81,8 @@ const api = {
     }
     if (!latest) return null;
     const { displayWidth: width, displayHeight: height } = latest;
-    return { blob: await encode(latest), width, height };
+    const blob = await drawn(latest).convertToBlob({ type: 'image/png' });
+    return { blob, width, height };
   },
 
   momentBlob(id: number): Blob | null {
@@ -95,40 +99,39 @@ const api = {
 
 export type LookBackWorker = typeof api;
 
-function idle(): void {
+/**
+ * Looks at the newest frame, or once more at the one looked at last where none came since. The timer asks too, not only
+ * the frames: the last frame of a burst comes too soon after the look before, and none may follow it for long.
+ */
+async function look(): Promise<void> {
   const now = performance.now();
-  if (!latest || now - lastLook < LOOK_MS) return;
+  if (!latest || looking || now - lastLook < LOOK_MS) return;
   lastLook = now;
-  if (watch.again(now)) void keep(latest);
-}
-
-const small = new OffscreenCanvas(1, 1);
-const smallContext = small.getContext('2d', { willReadFrequently: true, alpha: false });
-
-/** Green of every fourth pixel of every fourth row; nearest and not averaged, so that thin lines count in full. */
-function samplesOf(frame: VideoFrame): Uint8Array {
-  const width = Math.max(1, Math.floor(frame.displayWidth / SAMPLE_EVERY));
-  const height = Math.max(1, Math.floor(frame.displayHeight / SAMPLE_EVERY));
-  if (small.width !== width || small.height !== height) {
-    small.width = width;
-    small.height = height;
-  }
-  if (!smallContext) return new Uint8Array();
-  smallContext.imageSmoothingEnabled = false;
-  smallContext.drawImage(frame, 0, 0, width, height);
-  const { data } = smallContext.getImageData(0, 0, width, height);
-  const samples = new Uint8Array(width * height);
-  for (let i = 0; i < samples.length; i++) samples[i] = data[i * 4 + 1] as number;
-  return samples;
-}
-
-async function keep(frame: VideoFrame): Promise<void> {
-  const copy = frame.clone();
+  // The reader closes its own as soon as the next one comes.
+  const frame = latest.clone();
+  const fresh = unseen;
+  unseen = false;
+  looking = true;
   try {
-    const blob = await encode(copy);
-    const thumb = await thumbOf(copy);
-    const { displayWidth: width, displayHeight: height } = copy;
-    const moment = { id: nextId++, at: Date.now(), width, height, bytes: blob.size, thumb, blob };
+    const rests = fresh ? watch.next(await sampler.samplesOf(frame), now) : watch.again(now);
+    if (!rests) return;
+    const copy = frame.clone();
+    const at = Date.now();
+    coding = coding.then(() => keep(copy, at)).catch(() => undefined);
+  } finally {
+    frame.close();
+    looking = false;
+  }
+}
+
+/** Takes the frame over and closes it. @param at when it had come to rest, milliseconds of Date.now() */
+async function keep(frame: VideoFrame, at: number): Promise<void> {
+  try {
+    const canvas = drawn(frame);
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    const thumb = await thumbOf(canvas);
+    const { width, height } = canvas;
+    const moment = { id: nextId++, at, width, height, bytes: blob.size, thumb, blob };
     const before = held.length + 1;
     held = keepMoments([...held, moment], Date.now());
     const dropped = before - held.length;
@@ -140,20 +143,20 @@ async function keep(frame: VideoFrame): Promise<void> {
       memoryFull,
     );
   } finally {
-    copy.close();
+    frame.close();
   }
 }
 
-async function encode(frame: VideoFrame): Promise<Blob> {
+function drawn(frame: VideoFrame): OffscreenCanvas {
   const canvas = new OffscreenCanvas(frame.displayWidth, frame.displayHeight);
   canvas.getContext('2d', { alpha: false })?.drawImage(frame, 0, 0);
-  return canvas.convertToBlob({ type: 'image/png' });
+  return canvas;
 }
 
-function thumbOf(frame: VideoFrame): Promise<Blob> {
-  const height = Math.max(1, Math.round((frame.displayHeight / frame.displayWidth) * THUMB_WIDTH));
+function thumbOf(picture: OffscreenCanvas): Promise<Blob> {
+  const height = Math.max(1, Math.round((picture.height / picture.width) * THUMB_WIDTH));
   const canvas = new OffscreenCanvas(THUMB_WIDTH, height);
-  canvas.getContext('2d', { alpha: false })?.drawImage(frame, 0, 0, THUMB_WIDTH, height);
+  canvas.getContext('2d', { alpha: false })?.drawImage(picture, 0, 0, THUMB_WIDTH, height);
   return canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
 }
 
