@@ -12,7 +12,8 @@ const BUDGET = 180_000;
 
 /**
  * Everything the sign-in and proof-sheet pages load of script: the entry, the proof sheet's chunk, the framing view it
- * fetches ahead, whatever these import, and the worker that checks pictures. Sizes gzipped at level 9, as a proxy would send them.
+ * fetches ahead, whatever these import, and the worker that checks pictures. Sizes gzipped at level 9, as a proxy would send them. The
+ * library for notices (9 kB) is not in it: it is fetched once the page stands.
  */
 export function measureBundle(webDist: string): void {
   const manifest = JSON.parse(readFileSync(join(webDist, '.vite/manifest.json'), 'utf8')) as Record<

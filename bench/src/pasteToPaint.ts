@@ -6,7 +6,7 @@ const WIDTH = 3840;
 const HEIGHT = 2160;
 
 /** A 4K picture that compresses about as a screen does: flat areas, text-like rows, and a photograph-like part. */
-async function screenPicture(): Promise<Buffer> {
+export async function screenPicture(): Promise<Buffer> {
   const data = Buffer.alloc(WIDTH * HEIGHT * 3, 244);
   for (let y = 0; y < HEIGHT; y++) {
     for (let x = 0; x < WIDTH; x++) {

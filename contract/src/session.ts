@@ -1,4 +1,11 @@
 import * as z from 'zod';
+
+/**
+ * Header with the id of the person a page was opened for. Tabs of one browser share one session: where somebody else
+ * has signed in meanwhile, the server refuses what an older page sends rather than take it as theirs.
+ */
+export const PERSON_HEADER = 'nachweis-person';
+
 import { Id } from './shared.ts';
 
 export const ROLES = ['student', 'instructor', 'marker'] as const;

@@ -79,6 +79,25 @@ test("somebody else who signs in at the same browser neither sees nor sends the 
   await expect(page.locator('[data-status=saved]')).toBeVisible();
 });
 
+test('a page that is still open when somebody else signs in sends nothing as theirs', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await signIn(page, school, school.classmate);
+  await addByDrop(page, 321, 200, 'Escape');
+  await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
+  await expect(page.locator('[data-status=waiting]')).toBeVisible();
+  expect((await serverDraft(page, school.single)).evidence).toEqual([]);
+  expect((await (await page.request.get('/api/captures?limit=10')).json()).total).toBe(0);
+  await page.reload();
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await signIn(page, school, school.student);
+  await page.reload();
+  await expect(page.locator('[data-status=saved]')).toHaveText('321 × 200 · saved');
+});
+
 test('a statement outlives a reload while the server is away', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await page.goto(`/assignments/${school.curve.id}/hand-in`);

@@ -159,6 +159,40 @@ test('a countdown is seen, is cancelled by Escape, and takes when it ends; keys 
     .toBeGreaterThanOrEqual(2);
 });
 
+test('the floating control takes now and later from a window of its own, and shows the last picture', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByLabel('Series: stay ready for the next picture').check();
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  // The third takes a place that is taken: what was caught is counted, not what is on the sheet.
+  const taken = async () => (await (await page.request.get('/api/captures?limit=10')).json()).total;
+  await expect.poll(taken).toBe(1);
+  await page.getByRole('slider', { name: 'Delay' }).fill('1');
+  const opened = page.context().waitForEvent('page');
+  await page.getByRole('button', { name: 'Float' }).click();
+  const control = await opened;
+  await expect(control.getByText('The next picture goes to')).toBeVisible();
+  await expectClean(control, 'floating control');
+  await show(page, '#306030', false);
+  await control.getByRole('button', { name: 'Take now' }).click();
+  await expect.poll(taken).toBe(2);
+  await expect(control.getByRole('img', { name: 'Taken last' })).toBeVisible();
+  await control.getByRole('button', { name: 'Take in 1 s' }).click();
+  await control.getByRole('button', { name: 'Cancel' }).click();
+  await control.getByRole('button', { name: 'Take in 1 s' }).click();
+  await expect.poll(taken).toBe(3);
+  const [{ href }] = (await (await page.request.get('/api/captures?limit=1')).json()).items;
+  const { pixelsOf } = await import('../fixtures/pictures.ts');
+  const file = await (await page.request.get(href)).body();
+  const [, green = 0] = await pixelsOf(file, { left: 900, top: 500, width: 1, height: 1 });
+  expect(Math.abs(green - 0x60)).toBeLessThan(12);
+  await control.close();
+  await expect(page.getByRole('button', { name: 'Float' })).toBeEnabled();
+});
+
 test('a share that is ended outside, in the middle of a countdown, takes nothing and says so', async ({
   page,
   school,

@@ -1,4 +1,4 @@
-import { type Endpoint, type EndpointName, endpoints, type Output } from '@nachweis/contract';
+import { type Endpoint, type EndpointName, endpoints, type Output, PERSON_HEADER } from '@nachweis/contract';
 import { MAX_PICTURE_BYTES } from '@nachweis/core';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { ZodError, ZodType } from 'zod';
@@ -69,7 +69,7 @@ export function mountEndpoints(
   }
 }
 
-/** Runs before the body is read, so that nobody who is signed out can send 25 MB. */
+/** Runs before the body is read, so that nobody who is signed out, or not who the page thinks, can send 25 MB. */
 function requireActor(endpoint: Endpoint, readActor: ReadActor): RequestHandler {
   return async (req, res, next) => {
     res.locals.route = endpoint.path;
@@ -78,6 +78,13 @@ function requireActor(endpoint: Endpoint, readActor: ReadActor): RequestHandler 
       throw new HttpProblem(
         'signed-out',
         'Your session has ended. Sign in again; what you made here is kept.',
+      );
+    }
+    const opened = req.get(PERSON_HEADER);
+    if (actor && opened && opened !== actor.personId && endpoint.access !== 'public') {
+      throw new HttpProblem(
+        'signed-out',
+        'Somebody else has signed in in this browser. Sign in as yourself again; what you made here is kept.',
       );
     }
     res.locals.actor = actor;

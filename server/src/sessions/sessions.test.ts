@@ -1,3 +1,4 @@
+import { PERSON_HEADER } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
 import { PASSWORD, serverPerTest } from '../testServer.testing.ts';
 
@@ -64,6 +65,13 @@ describe('signing in', () => {
     server().setNow('2026-11-12T10:00:00.000Z');
     const { body } = await agent.get('/api/session').expect(401);
     expect(body.code).toBe('signed-out');
+  });
+  it('takes nothing from a page that was opened for somebody else', async () => {
+    const [first, second] = [await server().addPerson(), await server().addPerson()];
+    const agent = await server().signedIn(second);
+    const { body } = await agent.get('/api/assignments').set(PERSON_HEADER, first.id).expect(401);
+    expect(body).toMatchObject({ code: 'signed-out', detail: expect.stringContaining('Somebody else') });
+    await agent.get('/api/assignments').set(PERSON_HEADER, second.id).expect(200);
   });
   it('ends on the server when signed out, not only in the browser', async () => {
     const person = await server().addPerson();

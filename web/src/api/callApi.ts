@@ -1,4 +1,12 @@
-import { type Endpoint, type EndpointName, endpoints, type Input, type Output } from '@nachweis/contract';
+import {
+  type Endpoint,
+  type EndpointName,
+  endpoints,
+  type Input,
+  type Me,
+  type Output,
+  PERSON_HEADER,
+} from '@nachweis/contract';
 import { ApiProblem, offline, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
 
@@ -29,6 +37,23 @@ export function addressOf<N extends EndpointName>(name: N, args: CallArgs<N>): s
   return query ? `${path}?${new URLSearchParams(query)}` : path;
 }
 
+/** Whom this page was opened for. It speaks for nobody else before somebody signs in here. */
+let person: string | null = null;
+
+/**
+ * What an answer says about who is signed in.
+ * @returns false when it is somebody else, who signed in elsewhere in this browser
+ */
+function notePerson(name: EndpointName, answer: unknown): boolean {
+  if (name === 'signOut') person = null;
+  if (name === 'signIn' || name === 'demoSignIn') person = (answer as Me).id;
+  if (name !== 'me') return true;
+  const { id } = answer as Me;
+  if (person !== null && person !== id) return false;
+  person = id;
+  return true;
+}
+
 /**
  * Calls an endpoint of the contract and parses its answer.
  * @throws ApiProblem with a sentence to show
@@ -41,15 +66,17 @@ export async function callApi<N extends EndpointName>(
   const endpoint = endpoints[name] as Endpoint;
   const { body } = args as LooseArgs;
   const picture = body instanceof Blob;
+  const headers: Record<string, string> = {};
+  if (body !== undefined)
+    headers['Content-Type'] = picture ? body.type || 'application/octet-stream' : 'application/json';
+  if (person && name !== 'me') headers[PERSON_HEADER] = person;
   let response: Response;
   try {
     response = await fetch(addressOf(name, args), {
       method: endpoint.method.toUpperCase(),
       credentials: 'same-origin',
-      ...(body !== undefined && {
-        body: picture ? body : JSON.stringify(body),
-        headers: { 'Content-Type': picture ? body.type || 'application/octet-stream' : 'application/json' },
-      }),
+      headers,
+      ...(body !== undefined && { body: picture ? body : JSON.stringify(body) }),
       ...(signal && { signal }),
     });
   } catch (error) {
@@ -67,12 +94,20 @@ export async function callApi<N extends EndpointName>(
   }
   const proven = endpoint.access !== 'public' || name === 'signIn' || name === 'demoSignIn';
   reportConnection({ reached: true, ...(proven && { signedOut: false }) });
-  if (!endpoint.response) return undefined as Answer<N>;
+  if (!endpoint.response) {
+    notePerson(name, undefined);
+    return undefined as Answer<N>;
+  }
   const parsed = endpoint.response.safeParse(await response.json().catch(() => undefined));
   if (!parsed.success)
     throw new ApiProblem(
       'unreadable',
       'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
     );
+  if (!notePerson(name, parsed.data)) {
+    // What the page shows is the other person's; what they made is kept and waits for them.
+    location.reload();
+    return new Promise(() => {});
+  }
   return parsed.data as Answer<N>;
 }

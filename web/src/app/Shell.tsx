@@ -1,7 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import { type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
-import { Toaster, toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
@@ -9,9 +8,13 @@ import { useConnection } from '../api/connection.ts';
 import { useOutboxSync } from '../outbox/useOutboxSync.ts';
 import { SessionContext, useSessionQuery } from '../session/session.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useLoaded } from '../ui/useLoaded.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { usePasteAnywhere } from './usePasteAnywhere.ts';
+
+const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 export function Shell(): ReactNode {
@@ -36,6 +39,8 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   usePasteAnywhere();
   const { reached, signedOut } = useConnection();
   const { pathname, search } = useLocation();
+  // Asked for again when the server is back; what is said until then waits.
+  const Notices = useLoaded(importNotices, { wanted: reached, onMissing: () => {} });
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top
   useEffect(() => {
     window.scrollTo(0, 0);
@@ -72,22 +77,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           </Suspense>
         </CrashBoundary>
       </div>
-      <Toaster
-        position="top-center"
-        style={{ fontFamily: 'inherit' }}
-        offset={{ top: 56, bottom: 76 }}
-        mobileOffset={{ top: 56, bottom: 130 }}
-        toastOptions={{
-          unstyled: true,
-          classNames: {
-            toast:
-              'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card p-3 text-ink',
-            actionButton:
-              'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
-            description: 'text-sm text-faded',
-          },
-        }}
-      />
+      {Notices && <Notices />}
     </>
   );
 }

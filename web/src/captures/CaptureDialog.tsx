@@ -1,11 +1,11 @@
 import type { CaptureItem } from '@nachweis/contract';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 import { nameOf } from './CaptureMount.tsx';
 import { SOURCE_WORDS } from './sourceWords.ts';
 

@@ -1,9 +1,12 @@
 import type { CaptureItem } from '@nachweis/contract';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 
 const COLUMN_WIDTH = 290;
 const ROW_HEIGHT = 264;
+
+/** The next page is asked for when this many rows are left: a quick scroll passes them while it comes. */
+const ROWS_AHEAD = 10;
 
 /** Rows of mounts of which only those near the window exist: thousands stay fluid. */
 export function CaptureSheet({
@@ -42,28 +45,50 @@ export function CaptureSheet({
   const nearEnd = useRef(onNearEnd);
   nearEnd.current = onNearEnd;
   useEffect(() => {
-    if (rows > 0 && lastRow >= rows - 4) nearEnd.current();
+    if (rows > 0 && lastRow >= rows - ROWS_AHEAD) nearEnd.current();
   }, [lastRow, rows]);
   return (
     <div ref={root} className="mx-4 mt-4 sm:mx-6">
       <ul className="relative" style={{ height: virtual.getTotalSize() }} aria-label="Captures">
-        {shown.flatMap((row) =>
-          items.slice(row.index * columns, (row.index + 1) * columns).map((item, column) => (
-            <li
-              key={item.id}
-              className="absolute top-0 p-1.5"
-              style={{
-                width: `${100 / columns}%`,
-                left: `${(100 / columns) * column}%`,
-                height: ROW_HEIGHT,
-                transform: `translateY(${row.start - offset}px)`,
-              }}
-            >
-              {render(item)}
-            </li>
-          )),
-        )}
+        {shown.map((row) => (
+          <Row
+            key={row.key}
+            items={items}
+            from={row.index * columns}
+            columns={columns}
+            top={row.start - offset}
+            render={render}
+          />
+        ))}
       </ul>
     </div>
   );
 }
+
+interface RowProps {
+  items: readonly CaptureItem[];
+  /** index of its first item */
+  from: number;
+  columns: number;
+  /** from the top of the sheet, in CSS pixels */
+  top: number;
+  render: (item: CaptureItem) => ReactNode;
+}
+
+/** Stays as it is while others come and go. */
+const Row = memo(function Row({ items, from, columns, top, render }: RowProps): ReactNode {
+  return items.slice(from, from + columns).map((item, column) => (
+    <li
+      key={item.id}
+      className="absolute top-0 p-1.5"
+      style={{
+        width: `${100 / columns}%`,
+        left: `${(100 / columns) * column}%`,
+        height: ROW_HEIGHT,
+        transform: `translateY(${top}px)`,
+      }}
+    >
+      {render(item)}
+    </li>
+  ));
+});

@@ -1,10 +1,10 @@
 import type { CaptureItem, CaptureList } from '@nachweis/contract';
-import { type ReactNode, useDeferredValue, useState } from 'react';
-import { toast } from 'sonner';
+import { type ReactNode, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import useSWRInfinite from 'swr/infinite';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { CaptureDialog } from './CaptureDialog.tsx';
 import { CaptureMount } from './CaptureMount.tsx';
@@ -12,6 +12,7 @@ import { CaptureSheet } from './CaptureSheet.tsx';
 import { type Filter, FilterBar, NO_FILTER } from './FilterBar.tsx';
 
 const PAGE = 60;
+
 /** Everything a person has caught, the newest first. */
 export default function CapturesScreen(): ReactNode {
   const [filter, setFilter] = useState<Filter>(NO_FILTER);
@@ -28,7 +29,7 @@ export default function CapturesScreen(): ReactNode {
       callApi('listCaptures', { query: Object.fromEntries(new URL(address, location.href).searchParams) }),
     { keepPreviousData: true, revalidateFirstPage: false },
   );
-  const items = data?.flatMap((page) => page.items) ?? [];
+  const items = useMemo(() => data?.flatMap((page) => page.items) ?? [], [data]);
   const total = data?.[0]?.total ?? 0;
   const ended = data?.at(-1)?.next === null;
   const change = (part: Partial<Filter>) => setFilter((old) => ({ ...old, ...part }));
@@ -59,6 +60,21 @@ export default function CapturesScreen(): ReactNode {
         }),
       favourite ? 'No favourite any more.' : 'A favourite now.',
     );
+  // The mounts stay as they are while the page scrolls: what they call is looked up when it is called.
+  const latest = useRef({ favour, remove, restore });
+  latest.current = { favour, remove, restore };
+  const render = useCallback(
+    (item: CaptureItem) => (
+      <CaptureMount
+        item={item}
+        onOpen={() => setOpenId(item.id)}
+        onFavour={() => void latest.current.favour(item)}
+        onRemove={() => void latest.current.remove(item)}
+        onRestore={() => void latest.current.restore(item)}
+      />
+    ),
+    [],
+  );
   const open = items.find((item) => item.id === openId) ?? null;
 
   return (
@@ -92,15 +108,7 @@ export default function CapturesScreen(): ReactNode {
         onNearEnd={() => {
           if (!ended && data && data.length === size) void setSize(size + 1);
         }}
-        render={(item) => (
-          <CaptureMount
-            item={item}
-            onOpen={() => setOpenId(item.id)}
-            onFavour={() => void favour(item)}
-            onRemove={() => void remove(item)}
-            onRestore={() => void restore(item)}
-          />
-        )}
+        render={render}
       />
       {open && <CaptureDialog item={open} onClose={() => setOpenId(null)} onChanged={() => void mutate()} />}
     </main>

@@ -27,11 +27,12 @@ export type Checked = { ok: true; admitted: Admitted; bitmap: ImageBitmap } | Re
 /**
  * Checks a picture's structure, and decodes it once it is known not to claim too many pixels. A PNG, which most
  * captures are, says so in its first bytes and is decoded while it is checked; everything else waits for the check.
+ * @param head the first PNG_HEAD_BYTES where they have been read already
  */
-export async function admitBlob(blob: Blob, name: string): Promise<Checked> {
+export async function admitBlob(blob: Blob, name: string, head?: Uint8Array): Promise<Checked> {
   if (blob.size > MAX_PICTURE_BYTES) return refuseTooLarge(blob.size, name);
   const checking = admitWorker().admit(blob, name);
-  const size = pngHeaderSize(new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer()));
+  const size = pngHeaderSize(head ?? new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer()));
   const decoding = size && size.width * size.height <= MAX_PICTURE_PIXELS ? decode(blob) : null;
   const admitted = await checking;
   if (!admitted.ok) {

@@ -13,6 +13,8 @@ export interface Incoming {
   document?: string;
   /** what was done to it on the way, a sentence each */
   done?: string[];
+  /** its first bytes, where they have been read */
+  head?: Uint8Array | undefined;
 }
 
 /** The files of a paste or a drop. Names that browsers make up for pasted pictures are no names. */

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
 
 const NO_PICTURE =

@@ -1,3 +1,4 @@
+import { PNG_HEAD_BYTES } from '@nachweis/core';
 import { type Remote, wrap } from 'comlink';
 import type { ConvertWorker } from '../workers/convert.worker.ts';
 import type { DocumentsWorker } from '../workers/documents.worker.ts';
@@ -34,7 +35,6 @@ function documentsWorker(): Remote<DocumentsWorker> {
   return reader;
 }
 
-const HEAD = 8;
 const startsWith = (head: Uint8Array, text: string) =>
   [...text].every((letter, i) => head[i] === letter.charCodeAt(0));
 /** Documents larger than this are not read into memory. */
@@ -44,7 +44,7 @@ const MOST_DOCUMENT_BYTES = 200 * 1024 * 1024;
 export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
   const result: Unpacked = { pictures: [], documents: [], refused: [] };
   for (const one of incoming) {
-    const head = new Uint8Array(await one.blob.slice(0, HEAD).arrayBuffer());
+    const head = new Uint8Array(await one.blob.slice(0, PNG_HEAD_BYTES).arrayBuffer());
     if (startsWith(head, 'II*\0') || startsWith(head, 'MM\0*')) await convert(one, 'tiff', result);
     else if (startsWith(head, 'BM')) await convert(one, 'bmp', result);
     else if (
@@ -53,7 +53,7 @@ export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
       startsWith(head, '\xd0\xcf\x11\xe0')
     )
       await open(one, result);
-    else result.pictures.push(one);
+    else result.pictures.push({ ...one, head });
   }
   return result;
 }
@@ -62,7 +62,7 @@ async function convert(one: Incoming, kind: 'tiff' | 'bmp', result: Unpacked): P
   try {
     const { blob, done } = await convertWorker().toPng(one.blob, kind);
     const name = one.name.replace(/\.(tiff?|bmp)$/i, '.png');
-    result.pictures.push({ ...one, blob, name, done: [...(one.done ?? []), done] });
+    result.pictures.push({ ...one, blob, name, head: undefined, done: [...(one.done ?? []), done] });
   } catch {
     result.refused.push(
       `“${one.name || 'The picture'}” is a ${kind.toUpperCase()} that cannot be read. Save it as PNG and add that file.`,

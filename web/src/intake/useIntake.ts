@@ -38,7 +38,7 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
 
   return useCallback(async (incoming: readonly Incoming[]) => {
     const checked = await Promise.all(
-      incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name) })),
+      incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name, one.head) })),
     );
     const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
     const { personId, assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } =

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
 import { type Incoming, incomingFiles } from './incoming.ts';
 

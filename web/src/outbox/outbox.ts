@@ -1,6 +1,6 @@
 import type { Framing, Mark } from '@nachweis/core';
 import { useSyncExternalStore } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../ui/notices.ts';
 import {
   drop,
   type KeptEvidence,
@@ -67,16 +67,34 @@ function rememberUrl(captureId: string, blob: Blob): void {
 
 const memoryOnly = new Set<string>();
 
+/** Writes of each piece of evidence that are not on disk yet; one that the full storage refused stays. */
+const writing = new Map<string, number>();
+
+/** Whether everything about a piece of evidence is on disk, so that it outlives this page. */
+export const isKept = (evidenceId: string): boolean => !writing.has(evidenceId);
+
+/** Counts evidence as not kept until it is. @throws DOMException `QuotaExceededError`, and goes on counting */
+async function keepCounted(entries: Parameters<typeof keep>[0] & { evidence: KeptEvidence }): Promise<void> {
+  const { evidenceId } = entries.evidence;
+  writing.set(evidenceId, (writing.get(evidenceId) ?? 0) + 1);
+  await keep(entries);
+  const left = (writing.get(evidenceId) ?? 1) - 1;
+  if (left > 0) writing.set(evidenceId, left);
+  else writing.delete(evidenceId);
+  setContent({ ...content });
+}
+
 /** Keeps a new picture with the evidence it becomes. Resolves once both are on disk, or at least in this page. */
 export async function keepNew(picture: KeptPicture, evidence: KeptEvidence): Promise<void> {
   rememberUrl(picture.captureId, picture.blob);
+  const keeping = keepCounted({ picture, evidence });
   setContent({
     ...content,
     pictures: [...content.pictures, picture],
     evidence: [...content.evidence, evidence],
   });
   try {
-    await keep({ picture, evidence });
+    await keeping;
   } catch {
     memoryOnly.add(picture.captureId);
     toast.warning(
@@ -103,11 +121,12 @@ export async function changeEvidence(base: KeptEvidence, change: EvidenceChange)
 }
 
 export async function putEvidence(evidence: KeptEvidence): Promise<void> {
+  const keeping = keepCounted({ evidence });
   setContent({
     ...content,
     evidence: [...content.evidence.filter((e) => e.evidenceId !== evidence.evidenceId), evidence],
   });
-  await keep({ evidence }).catch(tellFull);
+  await keeping.catch(tellFull);
   channel.postMessage('changed');
 }
 
@@ -150,6 +169,7 @@ export async function forgetPicture(captureId: string): Promise<void> {
 }
 
 export async function forgetEvidence(evidenceId: string): Promise<void> {
+  writing.delete(evidenceId);
   setContent({ ...content, evidence: content.evidence.filter((e) => e.evidenceId !== evidenceId) });
   await drop('evidence', evidenceId);
   channel.postMessage('changed');

@@ -13,13 +13,13 @@ import {
   tick,
 } from '@nachweis/desk';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { Incoming } from '../intake/incoming.ts';
 import { useMe } from '../session/session.ts';
 import { useTakeSettings } from '../station/settings.ts';
 import { useCountdown } from '../station/useCountdown.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 import { Loading } from '../ui/states.tsx';
 import { DeskScreen } from './DeskScreen.tsx';
 import { takeFromDesk } from './takeFromDesk.ts';

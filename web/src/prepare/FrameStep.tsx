@@ -33,6 +33,7 @@ import { useBitmap } from './useBitmap.ts';
 import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
 import { useFraming } from './useFraming.ts';
+import { useFurnished } from './useFurnished.ts';
 
 interface FrameStepProps {
   picture: SheetPicture;
@@ -65,6 +66,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [loose, setLoose] = useState<Point[]>([]);
   const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
+  const { furnished, bars, above, below } = useFurnished(bitmap !== null && fitted.width > 0);
   const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
   const parts = look?.outlines ?? [];
   const lines = useMemo(() => (look ? snapLines([...look.outlines, ...look.displays]) : null), [look]);
@@ -209,17 +211,21 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={onKeyDown}>
-      <FrameToolbar
-        tool={tool}
-        onTool={choose}
-        look={look}
-        box={box}
-        whole={whole}
-        onDisplay={(display) => work.setBox(display, 'display')}
-        onAll={() => work.setBox(wholeBox(size))}
-        onSamePlace={lastBox && tool === 'region' ? () => work.setBox(lastBox) : null}
-        work={work}
-      />
+      <div ref={above} style={furnished ? undefined : { height: bars.above }}>
+        {furnished && (
+          <FrameToolbar
+            tool={tool}
+            onTool={choose}
+            look={look}
+            box={box}
+            whole={whole}
+            onDisplay={(display) => work.setBox(display, 'display')}
+            onAll={() => work.setBox(wholeBox(size))}
+            onSamePlace={lastBox && tool === 'region' ? () => work.setBox(lastBox) : null}
+            work={work}
+          />
+        )}
+      </div>
       <FrameWarnings warnings={look?.warnings ?? []} onAgain={onAgain} />
       <div ref={room} className="grid min-h-0 flex-1 place-items-center overflow-hidden bg-grey">
         {failed && (
@@ -249,40 +255,55 @@ export function FrameStep(props: FrameStepProps): ReactNode {
           <Loupe stage={stage} pixels={bitmap} picture={size} />
         </div>
       </div>
-      <footer className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-rule bg-card px-4 py-2">
-        {tool === 'region' && (
-          <>
-            <FrameFields box={box} within={size} onChange={(next) => work.setBox(next, 'region', 'fields')} />
-            <RatioField ratio={ratio} asked={asked} onChange={setLockedRatio} />
-            <label className="flex items-center gap-1 text-sm">
-              <input
-                type="checkbox"
-                checked={fixed}
-                onChange={(event) => setFixed(event.target.checked)}
-                className="size-4 accent-verdigris"
-              />
-              Keep size
-            </label>
-          </>
+      <footer
+        ref={below}
+        style={furnished ? undefined : { height: bars.below }}
+        className="border-t border-rule bg-card"
+      >
+        {furnished && (
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-4 py-2">
+            {tool === 'region' && (
+              <>
+                <FrameFields
+                  box={box}
+                  within={size}
+                  onChange={(next) => work.setBox(next, 'region', 'fields')}
+                />
+                <RatioField ratio={ratio} asked={asked} onChange={setLockedRatio} />
+                <label className="flex items-center gap-1 text-sm">
+                  <input
+                    type="checkbox"
+                    checked={fixed}
+                    onChange={(event) => setFixed(event.target.checked)}
+                    className="size-4 accent-verdigris"
+                  />
+                  Keep size
+                </label>
+              </>
+            )}
+            <ScaleField
+              framing={framing}
+              picture={size}
+              leastScale={look?.leastScale ?? null}
+              onChange={setScale}
+            />
+            <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2">
+              <p className="min-w-40 flex-1 text-sm text-faded">{HINTS[tool](look === null, parts.length)}</p>
+              <Button onClick={onBack} look="quiet" keyName="Esc">
+                Back
+              </Button>
+              <Button
+                onClick={() => work.set({ kind: 'whole' })}
+                disabled={whole && framing.width === undefined}
+              >
+                Whole picture
+              </Button>
+              <Button look="main" onClick={tool === 'part' && part.lit ? takePart : accept} keyName="Enter">
+                {tool === 'part' && part.lit ? 'Take this part' : 'Accept'}
+              </Button>
+            </div>
+          </div>
         )}
-        <ScaleField
-          framing={framing}
-          picture={size}
-          leastScale={look?.leastScale ?? null}
-          onChange={setScale}
-        />
-        <p className="min-w-40 flex-1 text-sm text-faded">{HINTS[tool](look === null, parts.length)}</p>
-        <div className="ml-auto flex gap-2">
-          <Button onClick={onBack} look="quiet" keyName="Esc">
-            Back
-          </Button>
-          <Button onClick={() => work.set({ kind: 'whole' })} disabled={whole && framing.width === undefined}>
-            Whole picture
-          </Button>
-          <Button look="main" onClick={tool === 'part' && part.lit ? takePart : accept} keyName="Enter">
-            {tool === 'part' && part.lit ? 'Take this part' : 'Accept'}
-          </Button>
-        </div>
       </footer>
     </div>
   );

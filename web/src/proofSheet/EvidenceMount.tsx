@@ -118,6 +118,7 @@ export function EvidenceMount({
 function MountStatus({ picture, size }: { picture: SheetPicture; size: string }): ReactNode {
   const words = {
     saved: 'saved',
+    unkept: 'in this page only, not sent yet',
     waiting: 'kept in this browser, not sent yet',
     stale: 'changed elsewhere',
     refused: 'not taken by the server',

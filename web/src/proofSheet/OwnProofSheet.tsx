@@ -61,7 +61,9 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
               ? pictures.length > 0
                 ? 'Everything is saved on the server.'
                 : 'Paste a picture anywhere on this page to begin.'
-              : 'Kept in this browser; being sent …'}
+              : pictures.some((p) => p.status === 'unkept')
+                ? 'In this page only until it is sent: leave it open …'
+                : 'Kept in this browser; being sent …'}
           </p>
           {assignment.needsStatement && (
             <Link

@@ -5,6 +5,7 @@ import { sheetPictures } from './sheetPictures.ts';
 
 vi.mock('../outbox/outbox.ts', () => ({
   localUrl: (captureId: string) => (captureId.startsWith('local') ? `blob:${captureId}` : null),
+  isKept: (evidenceId: string) => evidenceId !== 'unwritten',
 }));
 
 const POINT: ProofPoint = {
@@ -111,6 +112,9 @@ describe('sheetPictures', () => {
     expect(sheet([kept('b')], [picture('b')])).toMatchObject([
       { evidenceId: 'b', status: 'waiting', fileName: 'next.png', width: 20, url: 'blob:local-b' },
     ]);
+  });
+  it('does not say that it is kept before it is on disk', () => {
+    expect(sheet([kept('unwritten')], [picture('unwritten')])).toMatchObject([{ status: 'unkept' }]);
   });
   it('keeps showing it between the moment its bytes are sent and the moment its evidence is', () => {
     sheet([kept('c')], [picture('c')]);

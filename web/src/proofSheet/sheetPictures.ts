@@ -1,6 +1,6 @@
 import type { DraftDocument, Evidence, ProofPoint } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
-import { localUrl } from '../outbox/outbox.ts';
+import { isKept, localUrl } from '../outbox/outbox.ts';
 import type { KeptEvidence, OutboxContent } from '../outbox/store.ts';
 
 /** A picture on the proof sheet, wherever it lies: on the server, in this browser, or changed here and not sent yet. */
@@ -15,7 +15,8 @@ export interface SheetPicture {
   marks: Mark[];
   fileName: string;
   notes: readonly string[];
-  status: 'saved' | KeptEvidence['state'];
+  /** `unkept` is in this page only: being written, or the browser's storage is full */
+  status: 'saved' | 'unkept' | KeptEvidence['state'];
   problem: string;
   /** what a change starts from */
   base: KeptEvidence;
@@ -82,11 +83,14 @@ function fromServer(
     marks: base.marks,
     fileName: evidence.fileName,
     notes: capture.notes,
-    status: kept ? kept.state : 'saved',
+    status: kept ? statusOf(kept) : 'saved',
     problem: kept?.problem ?? '',
     base,
   };
 }
+
+const statusOf = ({ evidenceId, state }: KeptEvidence): SheetPicture['status'] =>
+  state === 'waiting' && !isKept(evidenceId) ? 'unkept' : state;
 
 function fromOutbox(kept: KeptEvidence, draft: DraftDocument, outbox: OutboxContent): SheetPicture | null {
   const picture = outbox.pictures.find((p) => p.captureId === kept.captureId);
@@ -105,7 +109,7 @@ function fromOutbox(kept: KeptEvidence, draft: DraftDocument, outbox: OutboxCont
     marks: kept.marks,
     fileName: draft.nextNames[kept.proofPointId] ?? '',
     notes: known.notes,
-    status: kept.state,
+    status: statusOf(kept),
     problem: kept.problem,
     base: kept,
   };

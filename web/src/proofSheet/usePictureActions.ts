@@ -1,11 +1,11 @@
 import type { DraftDocument, ProofSheet } from '@nachweis/contract';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { changeEvidence, forgetEvidence, forgetPicture, outboxContent } from '../outbox/outbox.ts';
 import { wasTakenOutBy } from '../outbox/takenOut.ts';
+import { toast } from '../ui/notices.ts';
 import type { SheetPicture } from './sheetPictures.ts';
 
 export interface PictureActions {

@@ -1,7 +1,6 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
 import { clampBox, type Framing } from '@nachweis/core';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { FileChooser } from '../intake/FileChooser.tsx';
 import type { Incoming } from '../intake/incoming.ts';
 import { type OpenedDocument, unpack } from '../intake/unpack.ts';
@@ -11,6 +10,7 @@ import { useMe } from '../session/session.ts';
 import { takeSettings, useTakeSettings } from '../station/settings.ts';
 import { currentShare, takeShared } from '../station/share.ts';
 import { tellWhereItWent } from '../station/TakenNotice.tsx';
+import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';

@@ -1,8 +1,8 @@
 import type { Review } from '@nachweis/contract';
 import { formatPoints, gradeHandIn, parsePoints } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
-import { toast } from 'sonner';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
 import type { ReviewActions } from './useReview.ts';
 

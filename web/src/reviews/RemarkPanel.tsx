@@ -1,10 +1,10 @@
 import type { Remark, Review } from '@nachweis/contract';
 import { Pencil, Trash2 } from 'lucide-react';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useMe } from '../session/session.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { numbered } from './numbered.ts';
 import type { DraftRemark } from './useDraftRemark.ts';
 import type { ReviewActions } from './useReview.ts';

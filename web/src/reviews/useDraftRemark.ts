@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { useMe } from '../session/session.ts';
+import { toast } from '../ui/notices.ts';
 
 /** A remark that is being written: on a picture's place, or to the whole hand-in. */
 export interface DraftRemark {

@@ -1,11 +1,11 @@
 import type { RemarkWrite, Review } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { toast } from '../ui/notices.ts';
 
 /** What an instructor can do to a hand-in; each answers whether it succeeded. */
 export interface ReviewActions {

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
-import { toast } from 'sonner';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 
 interface DocumentPictureInPicture {

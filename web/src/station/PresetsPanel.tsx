@@ -8,11 +8,11 @@ import {
 } from '@nachweis/contract';
 import { Download, Trash2, Upload } from 'lucide-react';
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { changeTakeSettings, takeSettings } from './settings.ts';
 
 /** Ways of taking a picture under a name, to be used again by a click or a key. */

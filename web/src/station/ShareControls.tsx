@@ -1,8 +1,8 @@
 import { PictureInPicture2, Square } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { Incoming } from '../intake/incoming.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
 import { canFloat, FloatingControl } from './FloatingControl.tsx';
 import { MomentStrip } from './MomentStrip.tsx';

@@ -1,8 +1,8 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { lookAt } from '../finding/looks.ts';
 import { localUrl } from '../outbox/outbox.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import type { Asked, Look } from '../workers/finding.worker.ts';
 

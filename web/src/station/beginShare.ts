@@ -1,5 +1,5 @@
-import { toast } from 'sonner';
 import type { Incoming } from '../intake/incoming.ts';
+import { toast } from '../ui/notices.ts';
 import { takeSettings } from './settings.ts';
 import { ShareError, startShare, takeShared } from './share.ts';
 

@@ -1,0 +1,27 @@
+type Library = typeof import('sonner');
+type Toast = Library['toast'];
+
+let library: Library | null = null;
+/** what was said before the place for notices was in the page */
+const early: Array<(toast: Toast) => void> = [];
+
+function say(how: (toast: Toast) => void): void {
+  if (library) how(library.toast);
+  else early.push(how);
+}
+
+/** Called by the place for notices once it is in the page. */
+export function noticesReady(loaded: Library): void {
+  library = loaded;
+  for (const how of early.splice(0)) how(loaded.toast);
+}
+
+/** Notices over the page. Their library comes after the page, which needs none to be seen; nothing said is lost. */
+export const toast = {
+  info: (...said: Parameters<Toast['info']>) => say((to) => to.info(...said)),
+  success: (...said: Parameters<Toast['success']>) => say((to) => to.success(...said)),
+  warning: (...said: Parameters<Toast['warning']>) => say((to) => to.warning(...said)),
+  error: (...said: Parameters<Toast['error']>) => say((to) => to.error(...said)),
+  custom: (...said: Parameters<Toast['custom']>) => say((to) => to.custom(...said)),
+  dismiss: (...which: Parameters<Toast['dismiss']>) => say((to) => to.dismiss(...which)),
+};
