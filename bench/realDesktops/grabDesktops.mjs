@@ -94,6 +94,35 @@ async function newClient(before) {
   return null;
 }
 
+/**
+ * What is seen of a frame: some window managers make it larger than that, to be taken hold of beside the window, and
+ * say by _NET_FRAME_EXTENTS how much of it is drawn.
+ */
+function drawnPart(frame, frameId) {
+  const tree = run('xwininfo', '-tree', '-id', frameId);
+  const client = clients().find((id) => tree.includes(`${id} `));
+  if (!client) return frame;
+  const extents = /_NET_FRAME_EXTENTS.*= (\d+), (\d+), (\d+), (\d+)/.exec(
+    run('xprop', '-id', client, '_NET_FRAME_EXTENTS'),
+  );
+  if (!extents) return frame;
+  const [left, right, top, bottom] = extents.slice(1).map(Number);
+  const info = run('xwininfo', '-id', client);
+  const number = (name) => Number(new RegExp(`${name}:\\s+(-?\\d+)`).exec(info)?.[1]);
+  const box = {
+    x: number('Absolute upper-left X') - left,
+    y: number('Absolute upper-left Y') - top,
+    width: number('Width') + left + right,
+    height: number('Height') + top + bottom,
+  };
+  const inside =
+    box.x >= frame.x &&
+    box.y >= frame.y &&
+    box.x + box.width <= frame.x + frame.width &&
+    box.y + box.height <= frame.y + frame.height;
+  return inside ? box : frame;
+}
+
 /** Children of the root that are seen, front first: frames of the window manager, panels, menus. */
 function reportedWindows(width, height) {
   const tree = run('xwininfo', '-root', '-children');
@@ -109,12 +138,13 @@ function reportedWindows(width, height) {
     const number = (name) => Number(new RegExp(`${name}:\\s+(-?\\d+)`).exec(info)?.[1]);
     if (!/IsViewable/.test(info) || /Class: InputOnly/.test(info)) continue;
     const border = number('Border width');
-    const box = {
+    const frame = {
       x: number('Absolute upper-left X') - border,
       y: number('Absolute upper-left Y') - border,
       width: number('Width') + 2 * border,
       height: number('Height') + 2 * border,
     };
+    const box = drawnPart(frame, id);
     const x2 = Math.min(box.x + box.width, width);
     const y2 = Math.min(box.y + box.height, height);
     box.x = Math.max(box.x, 0);

@@ -40,9 +40,23 @@ export function prepareFiles(folder) {
     '20',
     join(folder, 'hills.png'),
   ]);
+  execFileSync('convert', [
+    '-size',
+    '400x260',
+    '-seed',
+    '3',
+    'plasma:navy-orange',
+    '-resize',
+    '400%',
+    '-posterize',
+    '20',
+    join(folder, 'dusk.png'),
+  ]);
 }
 
 export const WALLPAPERS = {
+  grey: (run) => run('hsetroot', '-solid', '#808080'),
+  dusk: (run) => run('hsetroot', '-fill', 'dusk.png'),
   plain: (run) => run('hsetroot', '-solid', '#335566'),
   black: (run) => run('hsetroot', '-solid', '#000000'),
   light: (run) => run('hsetroot', '-solid', '#e6e6e0'),
@@ -67,11 +81,25 @@ const files = (at) => ({ command: ['pcmanfm', '--no-desktop', '/usr'], at });
 const folders = (at) => ({ command: ['thunar', '/usr'], at });
 const calculator = (at) => ({ command: ['galculator'], at });
 const drawing = (at) => ({ command: ['xfig'], at });
+const shell = (at) => ({ command: ['lxterminal', '-e', 'sh -c "cat notes.txt; exec sleep 600"'], at });
+const lister = (at) => ({
+  command: ['mate-terminal', '--disable-factory', '-e', 'sh -c "ls -la /etc; exec sleep 600"'],
+  at,
+});
+const workbench = (at) => ({ command: ['geany', '-i', 'notes.txt'], at });
+const pad = (at) => ({ command: ['gedit', '-s', 'notes.txt'], at });
+const leaf = (at) => ({ command: ['featherpad', 'notes.txt'], at });
+const reckoner = (at) => ({ command: ['qalculate-gtk'], at });
+const viewer = (at) => ({ command: ['viewnior', 'soft.png'], at });
+const keys = (at) => ({ command: ['xcalc'], at });
 const panel = { command: ['tint2'] };
 
 const openbox = ['openbox'];
 const icewm = ['icewm'];
 const jwm = ['jwm'];
+const fluxbox = ['fluxbox'];
+const metacity = ['metacity'];
+const fvwm = ['fvwm'];
 
 export const SCENES = [
   {
@@ -229,6 +257,60 @@ export const SCENES = [
     wallpaper: 'soft',
     manager: jwm,
     programs: [coder([60, 40, 900, 700]), darkTerminal([820, 90, 620, 380]), blackTerminal([900, 540])],
+  },
+  {
+    name: 'flux-workbench',
+    size: [1600, 900],
+    wallpaper: 'dusk',
+    manager: fluxbox,
+    programs: [workbench([60, 40, 900, 640]), shell([700, 300, 700, 420])],
+  },
+  {
+    name: 'flux-menu',
+    size: [1280, 800],
+    wallpaper: 'grey',
+    manager: fluxbox,
+    programs: [leaf([80, 60, 640, 480]), keys([800, 120])],
+    moves: [
+      ['mousemove', '760', '560', 'click', '3'],
+      ['mousemove', '790', '600'],
+    ],
+  },
+  {
+    name: 'two-pads',
+    size: [1440, 900],
+    wallpaper: 'slope',
+    manager: metacity,
+    programs: [pad([60, 60, 760, 560]), lister([560, 260, 760, 460])],
+  },
+  {
+    name: 'table-plot-reckoner',
+    size: [1920, 1080],
+    wallpaper: 'hills',
+    manager: metacity,
+    programs: [table([80, 60, 1000, 700]), plotter([1000, 200]), reckoner([300, 600])],
+  },
+  {
+    name: 'workbench-menu',
+    size: [1366, 768],
+    wallpaper: 'light',
+    manager: metacity,
+    programs: [workbench([40, 40, 900, 620])],
+    moves: [['key', 'alt+f']],
+  },
+  {
+    name: 'lister-viewer',
+    size: [1280, 800],
+    wallpaper: 'black',
+    manager: fvwm,
+    programs: [lister([80, 80, 640, 420]), viewer([500, 260, 600, 440])],
+  },
+  {
+    name: 'ice-pads',
+    size: [1680, 1050],
+    wallpaper: 'soft',
+    manager: icewm,
+    programs: [pad([60, 60, 800, 600]), plotter([760, 380]), lister([900, 80, 640, 360])],
   },
   { name: 'empty-panel', size: [1280, 720], wallpaper: 'hills', manager: icewm, programs: [] },
 ];

@@ -6,13 +6,17 @@ import { type Edges, findEdges } from './edges.ts';
 import { areaOf, LEAST_ALL, LEAST_SIDE, type Outline, onceEach, SLACK } from './outline.ts';
 
 export interface OutlineOptions {
-  /** smallest side of an outline in pixels; default 24 */
+  /** smallest side of an outline in pixels, a third less for a bar ten times as long; default 24 */
   smallest?: number;
   /** most outlines that are given, the largest first; default 600 */
   most?: number;
   /** an AbortSignal, or what can be asked like one */
   signal?: { throwIfAborted(): void } | undefined;
 }
+
+/** A bar, such as a panel along the lower edge of a screen, may be thinner than a window or a part. */
+const BAR_THINNESS = 2 / 3;
+const BAR_LENGTH = 10;
 
 /** Partners that are tried from one corner along one side; a table of thousands of cells stays affordable. */
 const MOST_PARTNERS = 200;
@@ -61,20 +65,23 @@ function wholeOutlines(
         if (nx >= 0 && ny >= 0 && nx <= width && ny <= height) lowerRight[ny * stride + nx] = 1;
       }
   }
+  const thinnest = smallest * BAR_THINNESS;
   const found: Outline[] = [];
   for (const start of distinct(corners.filter((c) => c.upperLeft))) {
     const rights = near(upperRight, start.y).filter(
-      (x) => x - start.x >= smallest && edges.rows.support(start.y, start.x, x) >= LEAST_SIDE,
+      (x) => x - start.x >= thinnest && edges.rows.support(start.y, start.x, x) >= LEAST_SIDE,
     );
     if (rights.length === 0) continue;
     const bottoms = near(lowerLeft, start.x).filter(
-      (y) => y - start.y >= smallest && edges.columns.support(start.x, start.y, y) >= LEAST_SIDE,
+      (y) => y - start.y >= thinnest && edges.columns.support(start.x, start.y, y) >= LEAST_SIDE,
     );
     for (const x of rights.slice(-MOST_PARTNERS)) {
       for (const y of bottoms.slice(-MOST_PARTNERS)) {
         if (!lowerRight[y * stride + x]) continue;
         const box = { x: start.x, y: start.y, width: x - start.x, height: y - start.y };
         if (box.width === width && box.height === height) continue;
+        const [shorter, longer] = [Math.min(box.width, box.height), Math.max(box.width, box.height)];
+        if (shorter < smallest && longer < smallest * BAR_LENGTH) continue;
         const support = supportOf(edges, box);
         if (support >= LEAST_ALL) found.push({ box, support, complete: true });
       }

@@ -170,6 +170,15 @@ const bestOf = (raster: Raster, box: Box) =>
   Math.max(0, ...findOutlines(raster).map((outline) => overlap(outline.box, box)));
 
 describe('findOutlines', () => {
+  it('finds a panel along the lower edge that is thinner than a window, and no small part that is as thin', () => {
+    const raster = canvas(600, 200, [200, 200, 200]);
+    const bar = { x: 0, y: 180, width: 600, height: 20 };
+    fill(raster, bar, [60, 60, 60]);
+    fill(raster, { x: 40, y: 60, width: 60, height: 18 }, [60, 60, 60]);
+    const boxes = findOutlines(raster).map((o) => o.box);
+    expect(boxes).toContainEqual(bar);
+    expect(boxes.filter((b) => b.width < 100)).toEqual([]);
+  });
   it('finds every window that nothing covers, wherever it stands, on a slope and on grain', () => {
     const box = fc.record({
       x: fc.integer({ min: 0, max: 300 }),
