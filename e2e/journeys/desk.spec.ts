@@ -80,8 +80,7 @@ test('this window: what covers it is in the picture, until it is brought to the 
   expect(first.pixels.equals(covered)).toBe(true);
 
   await page.getByRole('button', { name: 'Practice desk' }).click();
-  const uncovered = await deskPixels(page, box);
-  expect(uncovered.equals(covered)).toBe(false);
+  await expect.poll(async () => (await deskPixels(page, box)).equals(covered)).toBe(false);
 });
 
 test('windows are raised and moved by keyboard', async ({ page }) => {

@@ -197,6 +197,7 @@ test('a remark that is being written outlives another click and a reload', async
   await expect(field).toHaveValue('Half a sentence');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Half a sentence' })).toBeVisible();
+  await expect(field).toHaveCount(0);
   await page.reload();
   await page.getByTestId('points').waitFor();
   await expect(field).toHaveCount(0);

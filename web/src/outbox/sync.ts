@@ -59,7 +59,12 @@ async function sendEvidence(evidence: KeptEvidence, hooks: SyncHooks): Promise<v
     if (takenOut.length > 0) hooks.onTakenOut(evidenceId, takenOut);
     const version = draft.evidence.find((e) => e.id === evidenceId)?.version ?? baseVersion;
     const current = outboxContent().evidence.find((e) => e.evidenceId === evidenceId);
-    if (!current || current.revision === revision) await forgetEvidence(evidenceId);
+    if (current?.removed) {
+      // Taken out while it was on its way: it has arrived, so it is taken out there.
+      const after = await callApi('removeEvidence', { params: { evidenceId } });
+      await hooks.onDraft(assignmentId, after.draft);
+      await forgetEvidence(evidenceId);
+    } else if (!current || current.revision === revision) await forgetEvidence(evidenceId);
     else await putEvidence({ ...current, baseVersion: version });
   } catch (error) {
     const state = refusal(error);

@@ -4,10 +4,13 @@ import { type ReactNode, useEffect, useRef } from 'react';
 export function LiveView({
   stream,
   label,
+  paused = false,
   onReady,
 }: {
   stream: MediaStream;
   label: string;
+  /** stands still */
+  paused?: boolean;
   /** called once there is a picture to be seen */
   onReady?: (video: HTMLVideoElement) => void;
 }): ReactNode {
@@ -23,6 +26,13 @@ export function LiveView({
       element.srcObject = null;
     };
   }, [stream]);
+  useEffect(() => {
+    if (paused) video.current?.pause();
+    else
+      video.current?.play().catch(() => {
+        // As above.
+      });
+  }, [paused]);
   return (
     <video
       ref={video}

@@ -5,17 +5,21 @@ import type { MomentInfo } from '../workers/lookBack.worker.ts';
 interface MomentStripProps {
   moments: readonly MomentInfo[];
   memoryFull: boolean;
+  /** the times stand still */
+  still: boolean;
   onTake: (id: number) => void;
 }
 
 /** The moments at which the shared picture had changed and come to rest, the newest first. */
-export function MomentStrip({ moments, memoryFull, onTake }: MomentStripProps): ReactNode {
+export function MomentStrip({ moments, memoryFull, still, onTake }: MomentStripProps): ReactNode {
   // One clock for all: each with its own would have the page painted twenty times a second.
   const [now, setNow] = useState(Date.now);
   useEffect(() => {
+    if (still) return;
+    setNow(Date.now());
     const timer = setInterval(() => setNow(Date.now()), 1000);
     return () => clearInterval(timer);
-  }, []);
+  }, [still]);
   if (moments.length === 0)
     return (
       <p className="mt-1 text-sm text-faded">

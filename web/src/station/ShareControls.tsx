@@ -4,6 +4,7 @@ import type { Incoming } from '../intake/incoming.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
+import { useFocused } from '../ui/useFocused.ts';
 import { canFloat, FloatingControl } from './FloatingControl.tsx';
 import { MomentStrip } from './MomentStrip.tsx';
 import { changeTakeSettings, useTakeSettings } from './settings.ts';
@@ -35,6 +36,10 @@ export default function ShareControls({
 }: ShareControlsProps): ReactNode {
   const { delay, pointer } = useTakeSettings();
   const countdown = useCountdown();
+  // On a shared display this page is in the pictures too: what moves in it while one works elsewhere would be a moment.
+  const still = !useFocused() && share.surface === 'display';
+  const shown = useRef(share.moments);
+  if (!still) shown.current = share.moments;
   const [floating, setFloating] = useState(false);
   const [last, setLast] = useState<Blob | null>(null);
 
@@ -119,7 +124,8 @@ export default function ShareControls({
       )}
       {share.looksBack ? (
         <MomentStrip
-          moments={share.moments}
+          moments={shown.current}
+          still={still}
           memoryFull={share.memoryFull}
           onTake={(id) => void bring(() => takeMoment(id))}
         />

@@ -11,6 +11,7 @@ import { type OwnSheet, useProofSheet } from '../proofSheet/useProofSheet.ts';
 import { useTaking } from '../proofSheet/useTaking.tsx';
 import { whyLocked } from '../proofSheet/whyLocked.ts';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useFocused } from '../ui/useFocused.ts';
 import { beginShare } from './beginShare.ts';
 import { LiveView } from './LiveView.tsx';
 import { PresetsPanel } from './PresetsPanel.tsx';
@@ -82,6 +83,7 @@ function StationOf({ assignmentId }: { assignmentId: string }): ReactNode {
 function Station({ own }: { own: OwnSheet }): ReactNode {
   const [search] = useSearchParams();
   const navigate = useNavigate();
+  const focused = useFocused();
   const { share } = useShare();
   const { assignment } = own.sheet;
   const points = assignment.proofPoints;
@@ -117,7 +119,11 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
           <div className="grid min-h-64 flex-1 place-items-center bg-grey p-3">
             {share ? (
               <div className="h-full max-h-[46vh] w-full">
-                <LiveView stream={share.stream} label="What is shared now" />
+                <LiveView
+                  stream={share.stream}
+                  label="What is shared now"
+                  paused={share.surface === 'display' && !focused}
+                />
               </div>
             ) : (
               <p className="max-w-prose bg-card p-4">

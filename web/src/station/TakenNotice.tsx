@@ -54,7 +54,7 @@ function TakenNotice({
     what();
   };
   return (
-    <div className="pointer-events-auto flex w-[27rem] max-w-[92vw] gap-3 border border-edge bg-card p-3 text-ink">
+    <div className="flex w-full gap-3">
       <div className="grid size-20 shrink-0 place-items-center border border-edge bg-grey">
         {url && <img src={url} alt="" className="max-h-full max-w-full" />}
       </div>

@@ -41,6 +41,7 @@ interface ShareState {
 
 let state: ShareState = { share: null, ended: '' };
 let worker: { remote: Remote<LookBackWorker>; thread: Worker } | null = null;
+let leaveFocus: (() => void) | null = null;
 const listeners = new Set<() => void>();
 
 function setState(next: Partial<ShareState>): void {
@@ -156,6 +157,23 @@ function watchFrames(track: MediaStreamTrack): void {
     },
   });
   void remote.start(transfer(readable, [readable]), listener);
+  if (state.share?.surface === 'display') leaveFocus = watchWhileAway(remote);
+}
+
+/**
+ * On a shared display this page may be seen itself: while one works in it, nothing is kept, or each new moment in the
+ * strip would be the next one.
+ * @returns ends this
+ */
+function watchWhileAway(remote: Remote<LookBackWorker>): () => void {
+  const tell = () => void remote.watch(!document.hasFocus());
+  tell();
+  addEventListener('focus', tell);
+  addEventListener('blur', tell);
+  return () => {
+    removeEventListener('focus', tell);
+    removeEventListener('blur', tell);
+  };
 }
 
 /** Stops sharing; pictures taken stay. */
@@ -168,6 +186,8 @@ function endWith(ended: string): void {
   if (!share) return;
   setState({ share: null, ended });
   for (const track of share.stream.getTracks()) track.stop();
+  leaveFocus?.();
+  leaveFocus = null;
   worker?.thread.terminate();
   worker = null;
 }

@@ -49,6 +49,8 @@ let timer: ReturnType<typeof setInterval> | undefined;
 let coding: Promise<void> = Promise.resolve();
 const waiting: Array<() => void> = [];
 
+let watching = true;
+
 /** Watches shared frames off the page, also while the page is in the background. */
 const api = {
   async start(frames: ReadableStream<VideoFrame>, listener: LookBackEvents): Promise<void> {
@@ -85,6 +87,11 @@ const api = {
     return { blob, width, height };
   },
 
+  /** Whether moments are looked for; what is shown now can be taken all the same. */
+  watch(on: boolean): void {
+    watching = on;
+  },
+
   momentBlob(id: number): Blob | null {
     return held.find((moment) => moment.id === id)?.blob ?? null;
   },
@@ -105,7 +112,7 @@ export type LookBackWorker = typeof api;
  */
 async function look(): Promise<void> {
   const now = performance.now();
-  if (!latest || looking || now - lastLook < LOOK_MS) return;
+  if (!watching || !latest || looking || now - lastLook < LOOK_MS) return;
   lastLook = now;
   // The reader closes its own as soon as the next one comes.
   const frame = latest.clone();
