@@ -96,6 +96,13 @@ test('numbers can be typed; what does not fit is brought to what does', async ({
   await expect(frame).toHaveAttribute('data-box', '550,150,400,300');
   await page.getByLabel('width', { exact: true }).fill('9999');
   await expect(frame).toHaveAttribute('data-box', '550,150,450,300');
+  // A field that is being rewritten may be empty on the way.
+  const x = page.getByLabel('x', { exact: true });
+  await x.press('End');
+  for (let i = 0; i < 3; i++) await x.press('Backspace');
+  await expect(x).toHaveValue('');
+  await x.pressSequentially('120');
+  await expect(frame).toHaveAttribute('data-box', '120,150,450,300');
   await page.getByRole('button', { name: 'Whole picture' }).click();
   await expect(frame).toHaveAttribute('data-box', '0,0,1000,500');
 });

@@ -166,6 +166,9 @@ test('the floating control takes now and later from a window of its own, and sho
   await shareCanvas(page);
   await openStation(page, school);
   await page.getByLabel('Series: stay ready for the next picture').check();
+  const width = page.getByLabel('Scale to a width of');
+  await width.pressSequentially('640');
+  await expect(width).toHaveValue('640');
   await page.getByRole('button', { name: 'Share the screen' }).click();
   // The third takes a place that is taken: what was caught is counted, not what is on the sheet.
   const taken = async () => (await (await page.request.get('/api/captures?limit=10')).json()).total;

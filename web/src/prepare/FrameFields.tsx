@@ -1,5 +1,6 @@
 import { type Box, clampBox, type Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { NumberField } from '../ui/NumberField.tsx';
 
 const FIELDS = [
   ['x', 'x'],
@@ -19,7 +20,6 @@ export function FrameFields({
   onChange: (box: Box) => void;
 }): ReactNode {
   const change = (key: keyof Box, value: number) => {
-    if (!Number.isFinite(value)) return;
     const horizontal = key === 'x' || key === 'width';
     const length = horizontal ? within.width : within.height;
     const most = key === 'x' ? length - 1 : key === 'y' ? length - 1 : length - (horizontal ? box.x : box.y);
@@ -32,10 +32,9 @@ export function FrameFields({
       {FIELDS.map(([key, label]) => (
         <label key={key} className="flex items-center gap-1">
           {label}
-          <input
-            type="number"
+          <NumberField
             value={box[key]}
-            onChange={(event) => change(key, event.target.valueAsNumber)}
+            onChange={(value) => change(key, value)}
             className="h-8 w-18 border border-edge bg-card px-1"
           />
         </label>

@@ -1,5 +1,6 @@
 import { type Framing, framedBox, framedSize, type Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { NumberField } from '../ui/NumberField.tsx';
 
 /** Ratios of width to height by the names they are chosen by. */
 export const RATIOS = { free: null, '1:1': 1, '4:3': 4 / 3, '16:9': 16 / 9 } as const;
@@ -29,13 +30,11 @@ export function RatioField({
   onChange: (ratio: Ratio) => void;
 }): ReactNode {
   const side = (which: 'width' | 'height') => (
-    <input
-      type="number"
+    <NumberField
       min={1}
       aria-label={`Own ratio, ${which}`}
       value={ratio.own[which]}
-      onChange={(event) => {
-        const value = event.target.valueAsNumber;
+      onChange={(value) => {
         if (value > 0) onChange({ name: 'own', own: { ...ratio.own, [which]: value } });
       }}
       className={`${control} w-14`}
@@ -104,14 +103,13 @@ export function ScaleField({ framing, picture, leastScale, onChange }: ScaleFiel
       </label>
       {choice !== 'full' && (
         <>
-          <input
-            type="number"
+          <NumberField
             min={16}
             max={20_000}
             aria-label="Width to scale to"
             value={size.width}
-            onChange={(event) => {
-              const value = Math.round(event.target.valueAsNumber);
+            onChange={(typed) => {
+              const value = Math.round(typed);
               if (value >= 1 && value <= 20_000) onChange(value);
             }}
             className={`${control} w-18`}

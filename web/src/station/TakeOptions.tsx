@@ -1,6 +1,7 @@
 import { PRESET_FRAMINGS } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Choices } from '../ui/Choices.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
 import { changeTakeSettings, lastRegion, useTakeSettings } from './settings.ts';
 
 const field = 'h-9 border border-edge bg-card px-2';
@@ -64,13 +65,12 @@ export function TakeOptions(): ReactNode {
       <label className="flex items-center justify-between gap-2">
         Delay
         <span>
-          <input
-            type="number"
+          <NumberField
             min={0}
             max={10}
             value={settings.delay}
-            onChange={(event) => {
-              const delay = Math.round(event.target.valueAsNumber);
+            onChange={(value) => {
+              const delay = Math.round(value);
               if (delay >= 0 && delay <= 10) change({ delay });
             }}
             className={`${field} w-16 font-mono`}
@@ -105,17 +105,17 @@ export function TakeOptions(): ReactNode {
       )}
       <label className="flex items-center justify-between gap-2">
         Scale to a width of
-        <input
-          type="number"
+        <NumberField
           min={16}
           max={20_000}
           placeholder="as it is"
-          value={settings.width ?? ''}
-          onChange={(event) => {
-            const width = Math.round(event.target.valueAsNumber);
-            change({ width: width >= 16 && width <= 20_000 ? width : null });
+          value={settings.width}
+          onChange={(value) => {
+            const width = Math.round(value);
+            if (width >= 16 && width <= 20_000) change({ width });
           }}
-          className={`${field} w-24 font-mono`}
+          onClear={() => change({ width: null })}
+          className={`${field} w-32 font-mono`}
         />
       </label>
       <Check checked={settings.series} onChange={(series) => change({ series })}>
