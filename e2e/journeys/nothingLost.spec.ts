@@ -98,6 +98,27 @@ test('a page that is still open when somebody else signs in sends nothing as the
   await expect(page.locator('[data-status=saved]')).toHaveText('321 × 200 · saved');
 });
 
+test('an undo while the picture is on its way takes it out at the server too', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  let release = () => {};
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/api/evidence/*', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    const response = await route.fetch();
+    await held;
+    await route.fulfill({ response });
+  });
+  await addByDrop(page, 322, 200, 'Escape');
+  const onServer = async () => (await serverDraft(page, school.single)).evidence.length;
+  await expect.poll(onServer).toBe(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  release();
+  await expect.poll(onServer).toBe(0);
+});
+
 test('a statement outlives a reload while the server is away', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await page.goto(`/assignments/${school.curve.id}/hand-in`);

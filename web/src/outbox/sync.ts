@@ -60,8 +60,11 @@ async function sendEvidence(evidence: KeptEvidence, hooks: SyncHooks): Promise<v
     const version = draft.evidence.find((e) => e.id === evidenceId)?.version ?? baseVersion;
     const current = outboxContent().evidence.find((e) => e.evidenceId === evidenceId);
     if (current?.removed) {
-      // Taken out while it was on its way: it has arrived, so it is taken out there.
-      const after = await callApi('removeEvidence', { params: { evidenceId } });
+      // Taken out while it was on its way: it has arrived, so it is taken out there, or what made room for it put back.
+      const [before] = takenOut;
+      const after = before
+        ? await callApi('restoreEvidence', { params: { evidenceId: before } })
+        : await callApi('removeEvidence', { params: { evidenceId } });
       await hooks.onDraft(assignmentId, after.draft);
       await forgetEvidence(evidenceId);
     } else if (!current || current.revision === revision) await forgetEvidence(evidenceId);
