@@ -48,7 +48,8 @@ const WORKERS = 2;
 export function createPictureWork(): PictureWork {
   const fromSource = import.meta.url.endsWith('.ts');
   const pool = new Piscina<PictureTask, unknown>({
-    filename: new URL(fromSource ? './worker.ts' : './worker.js', import.meta.url).href,
+    filename: new URL(fromSource ? './doPictureTask.ts' : './worker.cjs', import.meta.url).href,
+    name: 'doPictureTask',
     maxThreads: WORKERS,
     minThreads: 1,
     idleTimeout: 60_000,

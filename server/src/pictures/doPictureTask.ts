@@ -8,8 +8,8 @@ import { renderEvidence } from './renderEvidence.ts';
 sharp.concurrency(1);
 sharp.cache(false);
 
-/** Entry of a worker thread. */
-export default function work(task: PictureTask): Promise<unknown> {
+/** Does one task in the thread it is called in. */
+export function doPictureTask(task: PictureTask): Promise<unknown> {
   switch (task.task) {
     case 'admit':
       return admitBytes(task.bytes, task.fileName);
