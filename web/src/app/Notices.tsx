@@ -2,20 +2,20 @@ import { type ReactNode, useEffect } from 'react';
 import * as sonner from 'sonner';
 import { noticesReady } from '../ui/notices.ts';
 
-/** The place for notices: at the top, clear of the header and of the bar to hand in. */
+/** The place for notices: below the header, or beside the button in the bar to hand in. */
 export default function Notices(): ReactNode {
   useEffect(() => noticesReady(sonner), []);
   return (
     <sonner.Toaster
       position="top-center"
       style={{ fontFamily: 'inherit' }}
-      offset={{ top: 56, bottom: 76 }}
+      offset={{ top: 56, bottom: 5, left: 16 }}
       mobileOffset={{ top: 56, bottom: 130 }}
       toastOptions={{
         unstyled: true,
         classNames: {
           toast:
-            'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card p-3 text-ink',
+            'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card px-3 py-1.5 text-ink',
           actionButton:
             'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
           description: 'text-sm text-faded',

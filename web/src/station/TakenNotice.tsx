@@ -27,8 +27,9 @@ export function tellWhereItWent(picture: TakenPicture, actions: TakenActions): v
   toast.custom((id) => <TakenNotice picture={picture} actions={actions} onDone={() => toast.dismiss(id)} />, {
     id: picture.evidenceId,
     duration: 9_000,
-    // Away from the mounts and from what takes the next picture, which may follow at once.
-    position: 'top-right',
+    // In the bar to hand in, beside its button: clear of the mounts and of what takes the next picture.
+    position: 'bottom-left',
+    style: { width: 'min(40rem, 92vw)' },
   });
 }
 
@@ -54,11 +55,11 @@ function TakenNotice({
     what();
   };
   return (
-    <div className="flex w-full gap-3">
-      <div className="grid size-20 shrink-0 place-items-center border border-edge bg-grey">
+    <div className="flex w-full flex-wrap items-center gap-x-3 gap-y-2">
+      <div className="grid size-11 shrink-0 place-items-center border border-edge bg-grey">
         {url && <img src={url} alt="" className="max-h-full max-w-full" />}
       </div>
-      <div className="min-w-0 flex-1">
+      <div className="min-w-48 flex-1">
         <p>The picture is in {code}.</p>
         {fileName && <p className="truncate font-mono text-sm text-faded">{fileName}</p>}
         {look?.warnings.map((warning) => (
@@ -69,17 +70,17 @@ function TakenNotice({
             {warning.sentence}
           </p>
         ))}
-        <div className="mt-1.5 flex flex-wrap gap-1.5">
-          <Button small onClick={act(actions.onMark)}>
-            Mark it up
-          </Button>
-          <Button small onClick={act(actions.onAgain)}>
-            Take again
-          </Button>
-          <Button small onClick={act(actions.onUndo)}>
-            Undo
-          </Button>
-        </div>
+      </div>
+      <div className="flex flex-wrap gap-1.5">
+        <Button small onClick={act(actions.onMark)}>
+          Mark it up
+        </Button>
+        <Button small onClick={act(actions.onAgain)}>
+          Take again
+        </Button>
+        <Button small onClick={act(actions.onUndo)}>
+          Undo
+        </Button>
       </div>
     </div>
   );
