@@ -40,6 +40,64 @@ test('a pasted picture shows its pixels in the framing view as they are', async 
   expect(Buffer.from(shown).equals(await pixelsOf(png))).toBe(true);
 });
 
+test('a picture is seen where it is to be framed before the framing view is there, and nothing stays of it', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  // What was shown first, and what the framing view then drew in its place.
+  await page.evaluate(() => {
+    const places = { seen: {} as Record<string, string> };
+    Object.assign(window, { places });
+    new MutationObserver(() => {
+      for (const name of ['first-look', 'frame-pixels']) {
+        const found = document.querySelector(`[data-testid=${name}]`);
+        const canvas = found?.querySelector('canvas') ?? found;
+        const { x, y, width, height } = canvas?.getBoundingClientRect() ?? {
+          x: 0,
+          y: 0,
+          width: 0,
+          height: 0,
+        };
+        if (width > 0) places.seen[name] ??= [x, y, width, height].map(Math.round).join();
+      }
+    }).observe(document.body, { childList: true, subtree: true });
+  });
+  const seen = () =>
+    page.evaluate(() => {
+      const { places } = window as unknown as { places: { seen: Record<string, string> } };
+      const { seen } = places;
+      places.seen = {};
+      return seen;
+    });
+  await copyPicture(page, await testPicture(900, 400));
+  await page.keyboard.press('Control+v');
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  expect(Object.keys(await seen())).toEqual(['frame-pixels']);
+  await page.keyboard.press('Enter');
+  await page.getByTestId('frame-stage').waitFor({ state: 'detached' });
+  await seen();
+
+  // From the second picture on the place is known.
+  await copyPicture(page, await testPicture(901, 401));
+  await page.keyboard.press('Control+v');
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  const places = await seen();
+  expect(places['first-look']).toBe(places['frame-pixels']);
+  await expect(page.getByTestId('first-look')).toHaveCount(0);
+  await page.keyboard.press('Enter');
+  await page.getByTestId('frame-stage').waitFor({ state: 'detached' });
+
+  // Its pixels can be read and its last chunk is not what it says: seen, refused, and gone.
+  const broken = Buffer.from(await testPicture(902, 402));
+  broken[broken.length - 1] = (broken[broken.length - 1] ?? 0) ^ 1;
+  await dropFiles(page, [{ name: 'broken.png', bytes: broken, type: 'image/png' }]);
+  await expect(page.getByText(/“broken.png”/)).toBeVisible();
+  await expect(page.getByTestId('first-look')).toHaveCount(0);
+  await expect(page.getByTestId('frame-stage')).toHaveCount(0);
+});
+
 test('going back from framing keeps the picture whole in its mount; undo takes it out again', async ({
   page,
   school,

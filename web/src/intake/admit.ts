@@ -26,20 +26,27 @@ export type Checked = { ok: true; admitted: Admitted; bitmap: ImageBitmap } | Re
 
 /**
  * Checks a picture's structure, and decodes it once it is known not to claim too many pixels. A PNG, which most
- * captures are, says so in its first bytes and is decoded while it is checked; everything else waits for the check.
+ * captures are, says so in its first bytes and is decoded, and may be seen, before it is checked; everything else
+ * waits for the check.
  * @param head the first PNG_HEAD_BYTES where they have been read already
+ * @param onDecoded called with the pixels, which may still be refused
  */
-export async function admitBlob(blob: Blob, name: string, head?: Uint8Array): Promise<Checked> {
+export async function admitBlob(
+  blob: Blob,
+  name: string,
+  head?: Uint8Array,
+  onDecoded: (bitmap: ImageBitmap) => Promise<void> = async () => {},
+): Promise<Checked> {
   if (blob.size > MAX_PICTURE_BYTES) return refuseTooLarge(blob.size, name);
-  const checking = admitWorker().admit(blob, name);
   const size = pngHeaderSize(head ?? new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer()));
-  const decoding = size && size.width * size.height <= MAX_PICTURE_PIXELS ? decode(blob) : null;
-  const admitted = await checking;
+  const early = size && size.width * size.height <= MAX_PICTURE_PIXELS ? await decode(blob) : null;
+  // The check follows: beside the decoding, it would hold it up.
+  const [admitted] = await Promise.all([admitWorker().admit(blob, name), early && onDecoded(early)]);
   if (!admitted.ok) {
-    void decoding?.then((bitmap) => bitmap?.close());
+    early?.close();
     return admitted;
   }
-  const bitmap = await (decoding ?? decode(blob));
+  const bitmap = early ?? (await decode(blob));
   return bitmap ? { ok: true, admitted, bitmap } : damaged(name);
 }
 

@@ -24,6 +24,8 @@ interface IntakeOptions {
   chosenId: string;
   /** the framing a new picture begins with */
   framingFor: (capture: Size) => Framing;
+  /** called with the pixels of a picture that comes alone, before it is known whether it is taken */
+  onSeen: (bitmap: ImageBitmap) => Promise<void>;
   /** called for each picture once it is in its mount */
   onAdded: (added: Added, howMany: number) => void;
   /** called once with a sentence for each picture that was not taken */
@@ -37,8 +39,9 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
   useEffect(warmUp, []);
 
   return useCallback(async (incoming: readonly Incoming[]) => {
+    const onSeen = incoming.length === 1 ? latest.current.onSeen : undefined;
     const checked = await Promise.all(
-      incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name, one.head) })),
+      incoming.map(async (one) => ({ one, result: await admitBlob(one.blob, one.name, one.head, onSeen) })),
     );
     const good = checked.flatMap(({ one, result }) => (result.ok ? [{ one, ...result }] : []));
     const { personId, assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } =

@@ -1,5 +1,7 @@
 import type { Size } from '@nachweis/core';
 import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
+import { canvasSize, drawPicture } from './drawPicture.ts';
+import { endFirst } from './firstLook.ts';
 
 /** Smooth scaling of four million pixels takes longer than decoding them: it follows once the picture is there. */
 const BETTER_AFTER_MS = 250;
@@ -10,16 +12,17 @@ const BETTER_AFTER_MS = 250;
  */
 export function Pixels({ bitmap, shown }: { bitmap: ImageBitmap; shown: Size }): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const width = Math.max(1, Math.min(bitmap.width, Math.round(shown.width * devicePixelRatio)));
-  const height = Math.max(1, Math.min(bitmap.height, Math.round(shown.height * devicePixelRatio)));
+  const { width, height } = canvasSize(bitmap, shown);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a canvas of another size is empty
   useLayoutEffect(() => {
-    draw(canvas.current, bitmap, 'low');
+    drawPicture(canvas.current, bitmap, 'low');
+    performance.mark('nachweis:picture-drawn');
     performance.mark('nachweis:framing-drawn');
+    endFirst();
   }, [bitmap, width, height]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a canvas of another size is empty
   useEffect(() => {
-    const timer = setTimeout(() => draw(canvas.current, bitmap, 'high'), BETTER_AFTER_MS);
+    const timer = setTimeout(() => drawPicture(canvas.current, bitmap, 'high'), BETTER_AFTER_MS);
     return () => clearTimeout(timer);
   }, [bitmap, width, height]);
   return (
@@ -31,13 +34,4 @@ export function Pixels({ bitmap, shown }: { bitmap: ImageBitmap; shown: Size }):
       data-testid="frame-pixels"
     />
   );
-}
-
-function draw(canvas: HTMLCanvasElement | null, bitmap: ImageBitmap, quality: ImageSmoothingQuality): void {
-  const context = canvas?.getContext('2d');
-  // Closed meanwhile: the view is on its way out.
-  if (!canvas || !context || bitmap.width === 0) return;
-  context.imageSmoothingQuality = quality;
-  context.clearRect(0, 0, canvas.width, canvas.height);
-  context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
 }

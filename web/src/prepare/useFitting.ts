@@ -1,7 +1,6 @@
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
-
-/** Left free around the picture, both sides together, for the size label and the handles. */
-const MARGIN = 72;
+import { rememberRoom } from './firstLook.ts';
+import { fittingScale } from './fitting.ts';
 
 /** Fits a picture into the room there is, whole and at most at its own size. */
 export function useFitting(
@@ -13,12 +12,15 @@ export function useFitting(
   useLayoutEffect(() => {
     const element = room.current;
     if (!element) return;
-    const fit = () =>
-      setScale(Math.min((element.clientWidth - MARGIN) / width, (element.clientHeight - MARGIN) / height, 1));
+    const fit = () => {
+      const box = element.getBoundingClientRect();
+      rememberRoom(box);
+      setScale(fittingScale(box, { width, height }));
+    };
     fit();
     const observer = new ResizeObserver(fit);
     observer.observe(element);
     return () => observer.disconnect();
   }, [width, height]);
-  return [room, { width: Math.max(width * scale, 0), height: Math.max(height * scale, 0) }];
+  return [room, { width: width * scale, height: height * scale }];
 }

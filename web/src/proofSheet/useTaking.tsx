@@ -6,6 +6,7 @@ import type { Incoming } from '../intake/incoming.ts';
 import { type OpenedDocument, unpack } from '../intake/unpack.ts';
 import { type Added, useIntake } from '../intake/useIntake.ts';
 import { usePasteAndDrop } from '../intake/usePasteAndDrop.ts';
+import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import { useMe } from '../session/session.ts';
 import { takeSettings, useTakeSettings } from '../station/settings.ts';
 import { currentShare, takeShared } from '../station/share.ts';
@@ -113,8 +114,14 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     pictures,
     chosenId,
     framingFor: framingFromSettings,
+    onSeen: async (bitmap) => {
+      if (!takeSettings().series) await showFirst(bitmap);
+    },
     onAdded,
-    onRefused: setRefused,
+    onRefused(sentences) {
+      endFirst();
+      setRefused(sentences);
+    },
   });
   const takeIn = useCallback(
     async (incoming: readonly Incoming[]) => {
@@ -171,6 +178,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       toast.warning(
         'Framing cannot be fetched now. The picture is kept, whole, in its mount; frame it when the server is back.',
       );
+      endFirst();
       closePreparing();
     },
   });
