@@ -8,6 +8,8 @@ const COVER_WIDTH = 80;
 const COVER_HEIGHT = 40;
 /** A line that runs under a cover ends this close to the cover's side. */
 const TOUCH = 4;
+/** Sides of a window and of its parts may be apart by this. */
+const BORDER = 4;
 /** A covered side has to be seen for at least this long. */
 const LEAST_SEEN = 16;
 
@@ -155,7 +157,8 @@ interface Cover {
 /** Support of the parts of an outline that no cover hides; 0 when a side is hardly seen or not an edge. */
 function seenSupport(edges: Edges, box: Box, covers: readonly Cover[]): number {
   const { x, y, width, height } = box;
-  const crosses = (c: Box) => overlaps(c, box) && !holds(c, box) && !holds(box, c);
+  // A part of the window itself may stick out by the thickness of its border.
+  const crosses = (c: Box) => overlaps(c, box) && !holds(c, box, BORDER) && !holds(box, c, BORDER);
   // Of a window and the parts in it, the window alone says what is hidden.
   const crossing = covers.filter((c) => crosses(c.box) && !c.holders.some(crosses)).map((c) => c.box);
   if (crossing.length === 0) return 0;
@@ -209,6 +212,12 @@ function overlaps(a: Box, b: Box): boolean {
   return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 }
 
-function holds(a: Box, b: Box): boolean {
-  return b.x >= a.x && b.y >= a.y && b.x + b.width <= a.x + a.width && b.y + b.height <= a.y + a.height;
+/** Whether `b` lies in `a`, or sticks out by no more than `slack`. */
+function holds(a: Box, b: Box, slack = 0): boolean {
+  return (
+    b.x >= a.x - slack &&
+    b.y >= a.y - slack &&
+    b.x + b.width <= a.x + a.width + slack &&
+    b.y + b.height <= a.y + a.height + slack
+  );
 }
