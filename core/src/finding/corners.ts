@@ -1,4 +1,4 @@
-import type { EdgeRun, Edges } from './edges.ts';
+import type { EdgeLines, EdgeRun, Edges } from './edges.ts';
 
 /** A place where a row edge and a column edge meet, and which corners of a box it can be. */
 export interface Corner {
@@ -10,7 +10,7 @@ export interface Corner {
   upperRight: boolean;
   lowerLeft: boolean;
   lowerRight: boolean;
-  /** both edges end here: no other line goes on */
+  /** both edges end here, or at the picture's border: no other line goes on */
   sharp: boolean;
   row: EdgeRun;
   column: EdgeRun;
@@ -49,7 +49,7 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
           upperRight: left && down,
           lowerLeft: right && up,
           lowerRight: left && up,
-          sharp: !(right && left) && !(up && down),
+          sharp: (isBorder(row, rows) || !(right && left)) && (isBorder(column, columns) || !(up && down)),
           row,
           column,
         });
@@ -58,3 +58,5 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
   }
   return corners;
 }
+
+const isBorder = (run: EdgeRun, lines: EdgeLines) => run.at === 0 || run.at === lines.end;

@@ -13,6 +13,8 @@ export interface EdgeRun {
 /** The straight edges of a picture in one direction, and how much of any stretch is edge. */
 export interface EdgeLines {
   runs: EdgeRun[];
+  /** the last line, which is the picture's lower or right border; the first is 0 */
+  end: number;
   /** share of the stretch `from` to `to` at line `at` on which there is an edge, 0 to 1; 1 on the picture's border */
   support(at: number, from: number, to: number): number;
 }
@@ -90,6 +92,7 @@ function edgeLines(
   }
   return {
     runs,
+    end: lines,
     support(at, from, to) {
       if (to <= from || at <= 0 || at >= lines) return 1;
       const row = at * (length + 1);
