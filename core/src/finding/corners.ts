@@ -10,8 +10,10 @@ export interface Corner {
   upperRight: boolean;
   lowerLeft: boolean;
   lowerRight: boolean;
-  /** both edges end here, or at the picture's border: no other line goes on */
+  /** both edges end here */
   sharp: boolean;
+  /** both edges end here or are the picture's border: no line in the picture goes on */
+  closed: boolean;
   row: EdgeRun;
   column: EdgeRun;
 }
@@ -49,7 +51,8 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
           upperRight: left && down,
           lowerLeft: right && up,
           lowerRight: left && up,
-          sharp: (isBorder(row, rows) || !(right && left)) && (isBorder(column, columns) || !(up && down)),
+          sharp: !(right && left) && !(up && down),
+          closed: (isBorder(row, rows) || !(right && left)) && (isBorder(column, columns) || !(up && down)),
           row,
           column,
         });

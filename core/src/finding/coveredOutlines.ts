@@ -36,7 +36,7 @@ export function coveredOutlines(
   const underToRight = (run: EdgeRun, flat: boolean) => covers.some((c) => entersAt(c, flat, run.at, run.to));
   const underToLeft = (run: EdgeRun, flat: boolean) =>
     covers.some((c) => leavesAt(c, flat, run.at, run.from));
-  const sharp = corners.filter((c) => c.sharp);
+  const closed = corners.filter((c) => c.closed);
   const corner =
     (row: typeof underToRight, column: typeof underToRight) =>
     (c: Corner): OpenCorner => ({
@@ -45,10 +45,10 @@ export function coveredOutlines(
       rowOpen: row(c.row, true),
       columnOpen: column(c.column, false),
     });
-  const upperLeft = once(sharp.filter((c) => c.upperLeft).map(corner(underToRight, underToRight)));
-  const upperRight = once(sharp.filter((c) => c.upperRight).map(corner(underToLeft, underToRight)));
-  const lowerLeft = once(sharp.filter((c) => c.lowerLeft).map(corner(underToRight, underToLeft)));
-  const lowerRight = once(sharp.filter((c) => c.lowerRight).map(corner(underToLeft, underToLeft)));
+  const upperLeft = once(closed.filter((c) => c.upperLeft).map(corner(underToRight, underToRight)));
+  const upperRight = once(closed.filter((c) => c.upperRight).map(corner(underToLeft, underToRight)));
+  const lowerLeft = once(closed.filter((c) => c.lowerLeft).map(corner(underToRight, underToLeft)));
+  const lowerRight = once(closed.filter((c) => c.lowerRight).map(corner(underToLeft, underToLeft)));
   const between = (run: EdgeRun, flat: boolean) => underToLeft(run, flat) && underToRight(run, flat);
   const rowsBetween = edges.rows.runs.filter((run) => between(run, true));
   const columnsBetween = edges.columns.runs.filter((run) => between(run, false));

@@ -209,6 +209,21 @@ describe('findOutlines', () => {
     expect(findOutlines(raster).find((o) => overlap(o.box, back) > 0.97)?.complete).toBe(false);
     expect(bestOf(raster, front)).toBeGreaterThan(0.97);
   });
+  it('gives a window that is cut by the border of the picture and covered in part what there is of it', () => {
+    const raster = canvas(800, 600, [90, 120, 140]);
+    drawWindow(raster, { x: 420, y: 80, width: 520, height: 400 });
+    drawWindow(raster, { x: 200, y: 200, width: 360, height: 160 });
+    expect(bestOf(raster, { x: 420, y: 80, width: 380, height: 400 })).toBeGreaterThan(0.97);
+  });
+  it('gives a menu whose first entry is lit and flows into its title', () => {
+    const raster = canvas(700, 500, [245, 245, 245]);
+    const menu = { x: 60, y: 80, width: 300, height: 340 };
+    fill(raster, menu, [200, 200, 200]);
+    fill(raster, { x: 61, y: 81, width: 298, height: 338 }, [255, 255, 255]);
+    fill(raster, { ...menu, height: 24 }, [30, 100, 220]);
+    fill(raster, { x: 60, y: 60, width: 38, height: 20 }, [30, 100, 220]);
+    expect(bestOf(raster, menu)).toBeGreaterThan(0.97);
+  });
   it('finds parts inside a window, the largest first', () => {
     const raster = canvas(600, 400, [90, 120, 140]);
     drawWindow(raster, { x: 50, y: 40, width: 480, height: 320 });

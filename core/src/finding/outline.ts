@@ -5,7 +5,7 @@ export interface Outline {
   box: Box;
   /** share of the uncovered outline that is edge, 0 to 1 */
   support: number;
-  /** false where another outline lies over a part of this one */
+  /** false where another outline lies over a part of this one, or a corner is not seen */
   complete: boolean;
 }
 
