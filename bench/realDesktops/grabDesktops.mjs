@@ -95,25 +95,23 @@ async function newClient(before) {
 }
 
 /**
- * What is seen of a frame: some window managers make it larger than that, to be taken hold of beside the window, and
- * say by _NET_FRAME_EXTENTS how much of it is drawn.
+ * What is drawn of a window of the root: some window managers make frames larger than that, to be taken hold of beside
+ * the window, and say by _NET_FRAME_EXTENTS how much of it is drawn; programs that draw their own shadow say so by
+ * _GTK_FRAME_EXTENTS.
  */
 function drawnPart(frame, frameId) {
   const tree = run('xwininfo', '-tree', '-id', frameId);
-  const client = clients().find((id) => tree.includes(`${id} `));
-  if (!client) return frame;
-  const extents = /_NET_FRAME_EXTENTS.*= (\d+), (\d+), (\d+), (\d+)/.exec(
-    run('xprop', '-id', client, '_NET_FRAME_EXTENTS'),
-  );
-  if (!extents) return frame;
-  const [left, right, top, bottom] = extents.slice(1).map(Number);
-  const info = run('xwininfo', '-id', client);
-  const number = (name) => Number(new RegExp(`${name}:\\s+(-?\\d+)`).exec(info)?.[1]);
+  const client = clients().find((id) => tree.includes(`${id} `)) ?? frameId;
+  const shadow = extentsOf(client, '_GTK');
+  const drawn = extentsOf(client, '_NET');
+  if (!shadow && !drawn) return frame;
+  const outside = boxOf(client);
+  const [left, right, top, bottom] = shadow ? shadow.map((n) => -n) : drawn;
   const box = {
-    x: number('Absolute upper-left X') - left,
-    y: number('Absolute upper-left Y') - top,
-    width: number('Width') + left + right,
-    height: number('Height') + top + bottom,
+    x: outside.x - left,
+    y: outside.y - top,
+    width: outside.width + left + right,
+    height: outside.height + top + bottom,
   };
   const inside =
     box.x >= frame.x &&
@@ -121,6 +119,25 @@ function drawnPart(frame, frameId) {
     box.x + box.width <= frame.x + frame.width &&
     box.y + box.height <= frame.y + frame.height;
   return inside ? box : frame;
+}
+
+/** What a property says of the four sides, left, right, top, bottom; null where it is not set or all zero. */
+function extentsOf(id, kind) {
+  const said = run('xprop', '-id', id, `${kind}_FRAME_EXTENTS`);
+  const sides = /= (\d+), (\d+), (\d+), (\d+)/.exec(said)?.slice(1).map(Number);
+  return sides?.some((n) => n > 0) ? sides : null;
+}
+
+/** The place of a window with its border: xwininfo gives the corner outside the border, and the size inside it. */
+function boxOf(id, info = run('xwininfo', '-id', id)) {
+  const number = (name) => Number(new RegExp(`${name}:\\s+(-?\\d+)`).exec(info)?.[1]);
+  const borders = 2 * number('Border width');
+  return {
+    x: number('Absolute upper-left X'),
+    y: number('Absolute upper-left Y'),
+    width: number('Width') + borders,
+    height: number('Height') + borders,
+  };
 }
 
 /** Children of the root that are seen, front first: frames of the window manager, panels, menus. */
@@ -135,16 +152,8 @@ function reportedWindows(width, height) {
     } catch {
       continue;
     }
-    const number = (name) => Number(new RegExp(`${name}:\\s+(-?\\d+)`).exec(info)?.[1]);
     if (!/IsViewable/.test(info) || /Class: InputOnly/.test(info)) continue;
-    const border = number('Border width');
-    const frame = {
-      x: number('Absolute upper-left X') - border,
-      y: number('Absolute upper-left Y') - border,
-      width: number('Width') + 2 * border,
-      height: number('Height') + 2 * border,
-    };
-    const box = drawnPart(frame, id);
+    const box = drawnPart(boxOf(id, info), id);
     const x2 = Math.min(box.x + box.width, width);
     const y2 = Math.min(box.y + box.height, height);
     box.x = Math.max(box.x, 0);

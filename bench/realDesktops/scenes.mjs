@@ -92,6 +92,22 @@ const leaf = (at) => ({ command: ['featherpad', 'notes.txt'], at });
 const reckoner = (at) => ({ command: ['qalculate-gtk'], at });
 const viewer = (at) => ({ command: ['viewnior', 'soft.png'], at });
 const keys = (at) => ({ command: ['xcalc'], at });
+const console = (at) => ({
+  command: ['xfce4-terminal', '--disable-server', '-x', 'sh', '-c', 'cat notes.txt; exec sleep 600'],
+  at,
+});
+const tabbed = (at) => ({ command: ['sakura', '-x', 'sh -c "ls -la /etc; exec sleep 600"'], at });
+const slate = (at) => ({ command: ['qterminal', '-e', 'sh -c "cat notes.txt; exec sleep 600"'], at });
+const jotter = (at) => ({ command: ['l3afpad', 'notes.txt'], at });
+const quill = (at) => ({ command: ['pluma', 'notes.txt'], at });
+const sums = (at) => ({ command: ['mate-calc'], at });
+const formula = (at) => ({ command: ['speedcrunch'], at });
+const cabinet = (at) => ({ command: ['pcmanfm-qt', '/usr'], at });
+const drawers = (at) => ({ command: ['xfe', '/usr'], at });
+const graph = (at) => ({
+  command: ['gnuplot', '-e', 'set terminal qt size 560,420; set grid; plot sin(x), x/3; pause 600'],
+  at,
+});
 const panel = { command: ['tint2'] };
 
 const openbox = ['openbox'];
@@ -100,6 +116,10 @@ const jwm = ['jwm'];
 const fluxbox = ['fluxbox'];
 const metacity = ['metacity'];
 const fvwm = ['fvwm'];
+const xfwm = ['xfwm4', '--compositor=off'];
+const xfwmWithShadows = ['xfwm4', '--compositor=on'];
+const pekwm = ['pekwm'];
+const ctwm = ['ctwm', '-W'];
 
 export const SCENES = [
   {
@@ -311,6 +331,105 @@ export const SCENES = [
     wallpaper: 'soft',
     manager: icewm,
     programs: [pad([60, 60, 800, 600]), plotter([760, 380]), lister([900, 80, 640, 360])],
+  },
+  {
+    name: 'xfwm-terminal-plotter',
+    size: [1440, 900],
+    wallpaper: 'slope',
+    manager: xfwm,
+    programs: [console([60, 60, 640, 420]), graph([520, 260])],
+  },
+  {
+    name: 'xfwm-shadows',
+    size: [1366, 768],
+    wallpaper: 'plain',
+    manager: xfwmWithShadows,
+    programs: [quill([60, 60, 700, 520]), tabbed([500, 240, 680, 400])],
+  },
+  {
+    name: 'pek-files-reckoner',
+    size: [1920, 1080],
+    wallpaper: 'light',
+    manager: pekwm,
+    programs: [
+      cabinet([60, 60, 860, 600]),
+      formula([760, 120, 480, 420]),
+      plotter([1100, 500]),
+      jotter([300, 560, 700, 420]),
+    ],
+  },
+  {
+    name: 'ctwm-leaf-plotter',
+    size: [1280, 800],
+    wallpaper: 'plain',
+    manager: ctwm,
+    programs: [jotter([60, 60, 640, 460]), graph([560, 240])],
+  },
+  {
+    name: 'xfwm-table-menu',
+    size: [1280, 800],
+    wallpaper: 'hills',
+    manager: xfwm,
+    programs: [console([500, 60, 640, 420]), table([60, 120, 820, 560])],
+    moves: [['key', 'alt+f']],
+  },
+  {
+    name: 'plotter-warning',
+    size: [1366, 768],
+    wallpaper: 'grey',
+    manager: openbox,
+    programs: [graph([700, 60]), drawers([80, 120, 760, 520])],
+    moves: [['key', 'alt+f']],
+  },
+  {
+    name: 'xfwm-folders',
+    size: [1366, 768],
+    wallpaper: 'light',
+    manager: xfwm,
+    programs: [folders([30, 30, 700, 480]), plotter([660, 180]), jotter([300, 360, 640, 380])],
+  },
+  {
+    name: 'xfwm-writer-menu',
+    size: [1600, 900],
+    wallpaper: 'dusk',
+    manager: xfwm,
+    programs: [writer([60, 50, 760, 600]), slate([640, 320, 760, 460])],
+    moves: [['key', 'alt+f']],
+  },
+  {
+    name: 'pek-plotter-shell',
+    size: [1440, 900],
+    wallpaper: 'slope',
+    manager: pekwm,
+    programs: [table([40, 40, 880, 620]), graph([760, 160]), shell([300, 480, 640, 360])],
+  },
+  {
+    name: 'ctwm-editor',
+    size: [1280, 1024],
+    wallpaper: 'grey',
+    manager: ctwm,
+    programs: [editor([60, 200, 700, 520]), calculator([640, 140]), terminal([420, 560])],
+  },
+  {
+    name: 'flux-three',
+    size: [1440, 900],
+    wallpaper: 'plain',
+    manager: fluxbox,
+    programs: [quill([60, 40, 760, 560]), graph([700, 120]), console([240, 420, 680, 400])],
+  },
+  {
+    name: 'metacity-three',
+    size: [1680, 1050],
+    wallpaper: 'light',
+    manager: metacity,
+    programs: [table([60, 60, 900, 640]), jotter([800, 120, 640, 480]), sums([560, 480])],
+  },
+  {
+    name: 'writer-reckoner',
+    size: [1280, 800],
+    wallpaper: 'dusk',
+    manager: openbox,
+    programs: [quill([40, 40, 760, 560]), formula([720, 80, 460, 400]), tabbed([260, 360, 640, 380])],
   },
   { name: 'empty-panel', size: [1280, 720], wallpaper: 'hills', manager: icewm, programs: [] },
 ];
