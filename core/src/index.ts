@@ -1,4 +1,9 @@
-export { type CaptureWarning, captureWarnings, type WarningCode } from './checks/captureWarnings.ts';
+export {
+  type CaptureWarning,
+  captureWarnings,
+  isSettled,
+  type WarningCode,
+} from './checks/captureWarnings.ts';
 export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
 export { type CheckedPicture, type PictureFinding, pictureFindings } from './checks/pictureFindings.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';

@@ -56,7 +56,11 @@ test('displays are found; a key takes one, with exactly its pixels', async ({ pa
   await expectClean(page, 'framing with displays');
   await page.keyboard.press('2');
   await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '1280,0,1024,768');
+  await expect(page.getByText('One of 2 displays is framed.')).toBeVisible();
   const { framing, file } = await handedIn(page, school);
+  // The notice says where it went, and warns of nothing that framing has settled.
+  await expect(page.getByText('The picture is in P1.')).toBeVisible();
+  await expect(page.getByText('2 displays are in the picture.')).toHaveCount(0);
   expect(framing).toEqual({ kind: 'display', box: { x: 1280, y: 0, width: 1024, height: 768 } });
   const expected = await pixelsOf(bytes, { left: 1280, top: 0, width: 1024, height: 768 });
   expect((await pixelsOf(file)).equals(expected)).toBe(true);

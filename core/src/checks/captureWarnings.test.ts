@@ -1,8 +1,9 @@
 import { createCanvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
-import { captureWarnings } from './captureWarnings.ts';
+import { captureWarnings, isSettled } from './captureWarnings.ts';
 import { leastScale, letterHeight } from './legibility.ts';
 
 const ANY = { minWidth: null, minHeight: null, surface: 'any' } as const;
@@ -42,6 +43,26 @@ const plain = (level: number): Raster => ({
   width: 300,
   height: 200,
   data: new Uint8ClampedArray(300 * 200 * 4).map((_, i) => (i % 4 === 3 ? 255 : level)),
+});
+
+describe('isSettled', () => {
+  const displays = [
+    { x: 0, y: 0, width: 1440, height: 900 },
+    { x: 1440, y: 0, width: 1024, height: 768 },
+  ];
+  const several = captureWarnings(page(15), 2, ANY).filter((w) => w.code === 'several-displays');
+  const settled = (part: Box) => several.map((warning) => isSettled(warning, displays, part));
+  it('is settled by one display or a part of it, not by one that reaches over to the other', () => {
+    expect(settled({ x: 1440, y: 0, width: 1024, height: 768 })).toEqual([true]);
+    expect(settled({ x: 200, y: 100, width: 300, height: 200 })).toEqual([true]);
+    expect(settled({ x: 1400, y: 0, width: 300, height: 200 })).toEqual([false]);
+    expect(settled({ x: 1440, y: 0, width: 1024, height: 900 })).toEqual([false]);
+  });
+  it('settles nothing that is wrong with the pixels', () => {
+    expect(
+      isSettled({ code: 'blurred', sentence: '' }, displays, { x: 0, y: 0, width: 10, height: 10 }),
+    ).toBe(false);
+  });
 });
 
 describe('captureWarnings', () => {

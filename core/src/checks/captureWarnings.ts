@@ -1,3 +1,4 @@
+import type { Box } from '../geometry/box.ts';
 import type { PointRequirements } from '../handIns/missingForHandIn.ts';
 import { flatShare } from '../raster/flatShare.ts';
 import { greyOf } from '../raster/grey.ts';
@@ -72,6 +73,17 @@ export function captureWarnings(
     warnings.push({ code: 'blurred', sentence: 'The picture is blurred; its text may not be readable.' });
   return warnings;
 }
+
+/** Whether the part of a capture that was chosen settles what was to be said: it lies on one of several displays. */
+export function isSettled(warning: CaptureWarning, displays: readonly Box[], part: Box): boolean {
+  return warning.code === 'several-displays' && displays.some((display) => isInside(part, display));
+}
+
+const isInside = (part: Box, whole: Box) =>
+  part.x >= whole.x &&
+  part.y >= whole.y &&
+  part.x + part.width <= whole.x + whole.width &&
+  part.y + part.height <= whole.y + whole.height;
 
 const BLOCK = 16;
 /** How much of the box around it a black area fills: a video surface all of it, a black terminal not where its text is. */

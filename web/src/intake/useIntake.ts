@@ -14,6 +14,7 @@ export interface Added {
   source: Source;
   blob: Blob;
   bitmap: ImageBitmap;
+  size: Size;
 }
 
 interface IntakeOptions {
@@ -62,7 +63,7 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
       }
       const ids = { captureId: crypto.randomUUID(), evidenceId: crypto.randomUUID() };
       const size = { width: bitmap.width, height: bitmap.height };
-      onAdded({ ...ids, proofPointId, source: one.source, blob: one.blob, bitmap }, good.length);
+      onAdded({ ...ids, proofPointId, source: one.source, blob: one.blob, bitmap, size }, good.length);
       await keepNew(
         {
           captureId: ids.captureId,

@@ -226,7 +226,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
           />
         )}
       </div>
-      <FrameWarnings warnings={look?.warnings ?? []} onAgain={onAgain} />
+      <FrameWarnings look={look} box={box} onAgain={onAgain} />
       <div ref={room} className="grid min-h-0 flex-1 place-items-center overflow-hidden bg-grey">
         {failed && (
           <p className="bg-card p-4">

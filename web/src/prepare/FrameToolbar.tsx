@@ -1,7 +1,8 @@
-import { type Box, type CaptureWarning, sameBox } from '@nachweis/core';
+import { type Box, isSettled, sameBox } from '@nachweis/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { classes } from '../ui/classes.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import type { Look } from '../workers/finding.worker.ts';
 import type { FramingWork } from './useFraming.ts';
@@ -80,20 +81,36 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
 
 /** What has to be said while the picture can still be taken again. */
 export function FrameWarnings({
-  warnings,
+  look,
+  box,
   onAgain,
 }: {
-  warnings: readonly CaptureWarning[];
+  look: Look | null;
+  /** what is framed */
+  box: Box;
   /** null for a picture that did not just come in */
   onAgain: (() => void) | null;
 }): ReactNode {
-  if (warnings.length === 0) return null;
+  if (!look || look.warnings.length === 0) return null;
+  // What framing settles stays a line, so that the picture below it does not move while it is being framed.
+  const lines = look.warnings.map((warning) => ({
+    ...warning,
+    settled: isSettled(warning, look.displays, box),
+  }));
+  const settled = lines.every((line) => line.settled);
   return (
-    <div role="status" className="flex flex-wrap items-center gap-3 bg-ochre-wash px-4 py-1.5 text-ochre">
+    <div
+      role="status"
+      className={classes(
+        'flex flex-wrap items-center gap-3 px-4 py-1.5',
+        settled ? 'bg-verdigris-wash text-verdigris-deep' : 'bg-ochre-wash text-ochre',
+      )}
+    >
       <span className="min-w-0 flex-1">
-        {warnings.map((warning) => (
-          <span key={warning.code} className="flex items-center gap-1.5">
-            <FindingSign level="look" /> {warning.sentence}
+        {lines.map((line) => (
+          <span key={line.code} className="flex items-center gap-1.5">
+            <FindingSign level={line.settled ? 'fine' : 'look'} />{' '}
+            {line.settled ? `One of ${look.displays.length} displays is framed.` : line.sentence}
           </span>
         ))}
       </span>

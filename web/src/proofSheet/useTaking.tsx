@@ -1,11 +1,12 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
-import { clampBox, type Framing } from '@nachweis/core';
+import { clampBox, type Framing, framedBox } from '@nachweis/core';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { FileChooser } from '../intake/FileChooser.tsx';
 import type { Incoming } from '../intake/incoming.ts';
 import { type OpenedDocument, unpack } from '../intake/unpack.ts';
 import { type Added, useIntake } from '../intake/useIntake.ts';
 import { usePasteAndDrop } from '../intake/usePasteAndDrop.ts';
+import { outboxContent } from '../outbox/outbox.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import { useMe } from '../session/session.ts';
 import { takeSettings, useTakeSettings } from '../station/settings.ts';
@@ -70,9 +71,13 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const tellAdded = useCallback(
     (added: Added) => {
       const point = points.find((p) => p.id === added.proofPointId);
+      const isIt = (one: { evidenceId: string }) => one.evidenceId === added.evidenceId;
+      // What is waiting here is newer than what the server and the page know.
+      const now = outboxContent().evidence.find(isIt) ?? latest.current.own.pictures.find(isIt);
       tellWhereItWent(
         {
           ...added,
+          framed: framedBox(now?.framing ?? framingFromSettings(added.size), added.size),
           code: point?.code ?? '',
           fileName: latest.current.own.draft.nextNames[added.proofPointId] ?? '',
           asked: point?.requirements ?? null,

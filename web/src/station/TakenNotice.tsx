@@ -1,3 +1,4 @@
+import { type Box, isSettled } from '@nachweis/core';
 import { type ReactNode, useEffect, useState } from 'react';
 import { lookAt } from '../finding/looks.ts';
 import { localUrl } from '../outbox/outbox.ts';
@@ -14,6 +15,8 @@ export interface TakenPicture {
   fileName: string;
   blob: Blob;
   asked: Asked;
+  /** the part of it that counts */
+  framed: Box;
 }
 
 interface TakenActions {
@@ -43,13 +46,14 @@ function TakenNotice({
   onDone: () => void;
 }): ReactNode {
   const [look, setLook] = useState<Look | null>(null);
-  const { captureId, blob, asked, code, fileName } = picture;
+  const { captureId, blob, asked, code, fileName, framed } = picture;
   useEffect(() => {
     lookAt(captureId, blob, asked).then(setLook, () => {
       // Without a look there are no warnings; the picture is safe all the same.
     });
   }, [captureId, blob, asked]);
   const url = localUrl(captureId);
+  const warnings = look?.warnings.filter((warning) => !isSettled(warning, look.displays, framed));
   const act = (what: () => void) => () => {
     onDone();
     what();
@@ -62,7 +66,7 @@ function TakenNotice({
       <div className="min-w-48 flex-1">
         <p>The picture is in {code}.</p>
         {fileName && <p className="truncate font-mono text-sm text-faded">{fileName}</p>}
-        {look?.warnings.map((warning) => (
+        {warnings?.map((warning) => (
           <p key={warning.code} className="flex gap-1.5 text-sm text-ochre">
             <span className="mt-0.5">
               <FindingSign level="look" />
