@@ -41,7 +41,10 @@ export async function admitBlob(
   const size = pngHeaderSize(head ?? new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer()));
   const early = size && size.width * size.height <= MAX_PICTURE_PIXELS ? await decode(blob) : null;
   // The check follows: beside the decoding, it would hold it up.
-  const [admitted] = await Promise.all([admitWorker().admit(blob, name), early && onDecoded(early)]);
+  const [admitted] = await Promise.all([
+    admitWorker().admit(blob, name),
+    early && onDecoded(early).catch(() => {}),
+  ]);
   if (!admitted.ok) {
     early?.close();
     return admitted;

@@ -7,6 +7,8 @@ let shown: HTMLElement | null = null;
 
 /** Whatever happens to the view, the page is free again after this. */
 const AT_LONGEST_MS = 2_000;
+/** The picture is kept after this, whether the page gets its frames or not. */
+const PAINTED_AT_LATEST_MS = 100;
 
 export function rememberRoom(box: DOMRect): void {
   room = { box, windowWidth: innerWidth, windowHeight: innerHeight };
@@ -19,7 +21,9 @@ export function rememberRoom(box: DOMRect): void {
  */
 export async function showFirst(bitmap: ImageBitmap): Promise<void> {
   endFirst();
-  if (!room || room.windowWidth !== innerWidth || room.windowHeight !== innerHeight) return;
+  // A page in the background has no frames to wait for.
+  if (document.hidden || !room || room.windowWidth !== innerWidth || room.windowHeight !== innerHeight)
+    return;
   const { left, top, width, height } = room.box;
   const scale = fittingScale(room.box, bitmap);
   const size = { width: bitmap.width * scale, height: bitmap.height * scale };
@@ -38,8 +42,9 @@ export async function showFirst(bitmap: ImageBitmap): Promise<void> {
   const mine = shown;
   setTimeout(() => mine.remove(), AT_LONGEST_MS);
   performance.mark('nachweis:picture-drawn');
-  await new Promise(requestAnimationFrame);
-  await new Promise(requestAnimationFrame);
+  const frame = () => new Promise((done) => requestAnimationFrame(done));
+  const late = new Promise((done) => setTimeout(done, PAINTED_AT_LATEST_MS));
+  await Promise.race([frame().then(frame), late]);
 }
 
 /** Takes the first look away: the framing view has its picture, or there will be none. */
