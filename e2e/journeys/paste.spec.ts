@@ -98,6 +98,24 @@ test('a picture is seen where it is to be framed before the framing view is ther
   await expect(page.getByTestId('frame-stage')).toHaveCount(0);
 });
 
+test('a picture that comes in while the page is in the background is kept at once', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 900, 400, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  // A page in the background gets no frames.
+  await page.evaluate(() => {
+    Object.defineProperty(document, 'hidden', { value: true });
+    window.requestAnimationFrame = () => 0;
+  });
+  await dropFiles(page, [{ name: 'b.png', bytes: await testPicture(901, 401), type: 'image/png' }]);
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
+  await expect(page.getByTestId('first-look')).toHaveCount(0);
+});
+
 test('going back from framing keeps the picture whole in its mount; undo takes it out again', async ({
   page,
   school,
