@@ -3,6 +3,7 @@ import type { PointRequirements } from '../handIns/missingForHandIn.ts';
 import { flatShare } from '../raster/flatShare.ts';
 import { greyOf } from '../raster/grey.ts';
 import type { Raster } from '../raster/raster.ts';
+import { tooSmall } from './tooSmall.ts';
 
 export type WarningCode =
   | 'all-black'
@@ -62,13 +63,8 @@ export function captureWarnings(
       sentence: `${displays} displays are in the picture. Choose the one that is meant, or take it again.`,
     });
   }
-  const { minWidth, minHeight } = asked ?? { minWidth: null, minHeight: null };
-  if ((minWidth !== null && raster.width < minWidth) || (minHeight !== null && raster.height < minHeight)) {
-    warnings.push({
-      code: 'too-small',
-      sentence: `${raster.width} × ${raster.height} pixels; at least ${minWidth ?? 'any'} × ${minHeight ?? 'any'} are asked for.`,
-    });
-  }
+  const small = asked && tooSmall(raster, asked);
+  if (small) warnings.push({ code: 'too-small', sentence: small });
   if (flat.share < BLANK && sharpness(raster) < SHARP)
     warnings.push({ code: 'blurred', sentence: 'The picture is blurred; its text may not be readable.' });
   return warnings;

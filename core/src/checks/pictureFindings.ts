@@ -1,6 +1,7 @@
 import type { Size } from '../geometry/box.ts';
 import type { PointRequirements } from '../handIns/missingForHandIn.ts';
 import type { FlatShare } from '../raster/flatShare.ts';
+import { tooSmall } from './tooSmall.ts';
 
 /** What an automatic check says, worst first: stop, look, fine. */
 export interface PictureFinding {
@@ -49,13 +50,8 @@ export function pictureFindings(
       sentence: `Exactly this picture was also handed in by ${listed(picture.alsoHandedInBy)}.`,
     });
   }
-  const { minWidth, minHeight } = requirements;
-  if ((minWidth !== null && width < minWidth) || (minHeight !== null && height < minHeight)) {
-    findings.push({
-      level: 'look',
-      sentence: `${width} x ${height} pixels; at least ${minWidth ?? 'any'} x ${minHeight ?? 'any'} are asked for.`,
-    });
-  }
+  const small = tooSmall({ width, height }, requirements);
+  if (small) findings.push({ level: 'look', sentence: small });
   const unpinned = letters.filter((letter) => !picture.pinned.includes(letter));
   if (unpinned.length > 0)
     findings.push({ level: 'look', sentence: `Not pinned here: ${unpinned.join(', ')}.` });

@@ -58,7 +58,14 @@ describe('missingForHandIn', () => {
       framing: { kind: 'region' as const, box: { x: 500, y: 0, width: 300, height: 600 } },
     };
     expect(sentences(draft([framed], { minWidth: 400 }))).toEqual([
-      'look: P1: the picture has 300 x 600 pixels; at least 400 x any are asked for.',
+      'look: P1: 300 × 600 pixels; a width of at least 400 is asked for.',
+    ]);
+  });
+  it('measures what the framed part is scaled to', () => {
+    const scaled = { ...picture('a', 'b'), framing: { kind: 'whole' as const, width: 400 } };
+    expect(sentences(draft([scaled], { minWidth: 400 }))).toEqual([]);
+    expect(sentences(draft([scaled], { minWidth: 401 }))).toEqual([
+      'look: P1: 400 × 300 pixels; a width of at least 401 is asked for.',
     ]);
   });
   it('asks for the statement only where one is asked for; blanks are none', () => {

@@ -1,15 +1,14 @@
+import { type AskedSize, tooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
 import { boxHolds } from '../geometry/box.ts';
-import { type Framing, framedBox } from '../marks/framing.ts';
+import { type Framing, framedBox, framedSize } from '../marks/framing.ts';
 import type { Mark } from '../marks/pins.ts';
 
 /** What of a proof point a machine can ask for. */
-export interface PointRequirements {
+export interface PointRequirements extends AskedSize {
   /** fewest pictures; 0 makes the proof point optional */
   minPictures: number;
   needsPins: boolean;
-  minWidth: number | null;
-  minHeight: number | null;
   /** what is to be taken */
   surface?: 'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo';
 }
@@ -67,7 +66,7 @@ function missingAtPoint(
   pictures: readonly DraftPicture[],
 ): Missing[] {
   const letters = mustShows.map((mustShow) => mustShow.letter);
-  const { minPictures, needsPins, minWidth, minHeight } = requirements;
+  const { minPictures, needsPins } = requirements;
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {
     const lack = minPictures - pictures.length;
@@ -91,15 +90,8 @@ function missingAtPoint(
     );
   }
   for (const picture of pictures) {
-    const { width, height } = framedBox(picture.framing, picture.capture);
-    if ((minWidth !== null && width < minWidth) || (minHeight !== null && height < minHeight)) {
-      const asked = `${minWidth ?? 'any'} x ${minHeight ?? 'any'}`;
-      missing.push({
-        level: 'look',
-        point: code,
-        sentence: `${code}: the picture has ${width} x ${height} pixels; at least ${asked} are asked for.`,
-      });
-    }
+    const small = tooSmall(framedSize(picture.framing, picture.capture), requirements);
+    if (small) missing.push({ level: 'look', point: code, sentence: `${code}: ${small}` });
   }
   return missing;
 }
