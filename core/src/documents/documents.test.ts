@@ -48,6 +48,47 @@ describe('text documents and presentations', () => {
     expect(sameBytes(found[1]!.bytes, jpeg)).toBe(true);
     expect(found.every((p) => !p.rebuilt)).toBe(true);
   });
+  // Word writes both the break that was asked for and the one it then made (ECMA-376-1, 17.3.1.20 and 17.3.3.13).
+  it.each([
+    ['asked for and made', '<w:br w:type="page"/><w:lastRenderedPageBreak/>', '', 2],
+    ['two asked for', '<w:br w:type="page"/><w:br w:type="page"/><w:lastRenderedPageBreak/>', '', 3],
+    [
+      'made after text',
+      '<w:br w:type="page"/><w:lastRenderedPageBreak/><w:t>long</w:t><w:lastRenderedPageBreak/>',
+      '',
+      3,
+    ],
+    ['none, of one page', '', '<Pages>1</Pages>', 1],
+    ['none, of three pages', '', '<Pages>3</Pages>', null],
+    ['none, nothing said', '', '', null],
+  ])('counts the pages of a .docx by its breaks: %s', async (_, breaks, pages, expected) => {
+    const bytes = zipSync({
+      'word/document.xml': strToU8(
+        `<w:document xmlns:w="w" xmlns:a="a" xmlns:r="r" xmlns:v="v">${breaks}<a:blip r:embed="one"/><v:imagedata r:id="one"/></w:document>`,
+      ),
+      'word/_rels/document.xml.rels': strToU8(
+        '<Relationships><Relationship Id="one" Target="media/one.png"/></Relationships>',
+      ),
+      'word/media/one.png': png,
+      ...(pages && { 'docProps/app.xml': strToU8(`<Properties>${pages}</Properties>`) }),
+    });
+    // Once, though it is there a second time for older programs.
+    expect((await pictures(bytes)).pictures.map((p) => p.page)).toEqual([expected]);
+  });
+  it('counts the breaks that the styles of an .odt ask for, but not one before its first paragraph', async () => {
+    const picture = (at: number) =>
+      `<text:p text:style-name="P${at}"><draw:image xlink:href="Pictures/${at}.png"/></text:p>`;
+    const style = (at: number) =>
+      `<style:style style:name="P${at}"><style:paragraph-properties fo:break-before="page"/></style:style>`;
+    const content = `<office:document-content xmlns:office="o" xmlns:draw="d" xmlns:text="t" xmlns:xlink="x" xmlns:style="s" xmlns:fo="f">${style(0)}${style(2)}${[0, 1, 2].map(picture).join('')}</office:document-content>`;
+    const files = Object.fromEntries([0, 1, 2].map((at) => [`Pictures/${at}.png`, png]));
+    const { pictures: found } = await pictures(zipSync({ 'content.xml': strToU8(content), ...files }));
+    expect(found.map((p) => [p.name, p.page])).toEqual([
+      ['0.png', 1],
+      ['1.png', 1],
+      ['2.png', 2],
+    ]);
+  });
   it('gives the pictures of a .pptx slide by slide', async () => {
     const slides = new PptxGenJS();
     slides.addSlide().addText('no picture here', { x: 1, y: 1 });

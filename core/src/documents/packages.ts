@@ -42,7 +42,11 @@ export function readPackage(bytes: Uint8Array, fileName: string): DocumentResult
 function found(files: Files, pictures: Place[], fileName: string): DocumentResult {
   const readable: DocumentPicture[] = [];
   const notes = new Set<string>();
+  const seen = new Set<string>();
   for (const { path, page } of pictures) {
+    // A picture is there once more for older programs, and a logo on every slide.
+    if (seen.has(path)) continue;
+    seen.add(path);
     const bytes = files[path];
     const name = path.slice(path.lastIndexOf('/') + 1);
     if (bytes) readable.push({ page, name, bytes, rebuilt: false });
@@ -114,19 +118,47 @@ function resolvePath(folder: string, target: string): string {
   return parts.join('/');
 }
 
-/** Pages of a text document are known where its program has written down where it broke them. */
+/**
+ * Pages of a text document are known where its program has written down where it broke them, or that there is but one.
+ * A break that was asked for and the one then written down at the same place are one.
+ */
 function wordPictures(files: Files): Place[] {
   const targets = relationships(files, 'word/document.xml');
   const places: Place[] = [];
   let page = 1;
-  walk(files['word/document.xml'], ({ name, attributes }) => {
-    if (name === 'w:lastRenderedPageBreak' || (name === 'w:br' && attributes['w:type'] === 'page')) page++;
+  let knows = onePage(files);
+  let atTop = false;
+  const turn = (asked: boolean) => {
+    if (asked || !atTop) page++;
+    knows = true;
+    atTop = asked;
+  };
+  const onOpen = ({ name, attributes }: Tag) => {
+    if (name === 'w:br' && attributes['w:type'] === 'page') turn(true);
+    if (name === 'w:lastRenderedPageBreak') turn(false);
     const id =
       name === 'a:blip' ? attributes['r:embed'] : name === 'v:imagedata' ? attributes['r:id'] : undefined;
     const path = id && targets.get(id);
-    if (path) places.push({ path, page });
+    if (!path) return;
+    places.push({ path, page });
+    atTop = false;
+  };
+  walk(files['word/document.xml'], onOpen, (text) => {
+    if (text.trim() !== '') atTop = false;
   });
-  return places;
+  return knows ? places : places.map(({ path }) => ({ path, page: null }));
+}
+
+function onePage(files: Files): boolean {
+  let pages = '';
+  walk(
+    files['docProps/app.xml'],
+    () => {},
+    (text, tag) => {
+      if (tag === 'Pages') pages += text;
+    },
+  );
+  return pages.trim() === '1';
 }
 
 function slidePictures(files: Files): Place[] {
@@ -147,14 +179,31 @@ function slidePictures(files: Files): Place[] {
   });
 }
 
+const TEXT_BLOCKS: ReadonlySet<string> = new Set(['text:p', 'text:h', 'table:table', 'text:list']);
+
+/** Slides are pages; in a text, the breaks that its program wrote down and those that a paragraph's style asks for. */
 function openDocumentPictures(files: Files): Place[] {
   const places: Place[] = [];
-  let page: number | null = null;
-  walk(files['content.xml'], ({ name, attributes }) => {
-    if (name === 'draw:page') page = (page ?? 0) + 1;
-    if (name === 'text:soft-page-break') page = (page ?? 1) + 1;
+  const breaking = new Set<string>();
+  let style = '';
+  let page = 1;
+  let slides = 0;
+  let knows = false;
+  let begun = false;
+  const onOpen = ({ name, attributes }: Tag) => {
+    if (name === 'style:style') style = attributes['style:name'] ?? '';
+    if (name === 'style:paragraph-properties' && attributes['fo:break-before'] === 'page')
+      breaking.add(style);
+    const asksForBreak = TEXT_BLOCKS.has(name) && breaking.has(attributes['text:style-name'] ?? '');
+    if (name === 'text:soft-page-break' || (asksForBreak && begun)) {
+      page++;
+      knows = true;
+    }
+    if (TEXT_BLOCKS.has(name)) begun = true;
+    if (name === 'draw:page') slides++;
     const href = name === 'draw:image' && attributes['xlink:href'];
-    if (href && !href.includes(':')) places.push({ path: href.replace(/^\.\//, ''), page });
-  });
-  return places;
+    if (href && !href.includes(':')) places.push({ path: href.replace(/^\.\//, ''), page: slides || page });
+  };
+  walk(files['content.xml'], onOpen);
+  return knows || slides > 0 ? places : places.map(({ path }) => ({ path, page: null }));
 }

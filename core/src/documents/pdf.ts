@@ -52,6 +52,7 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
     for (const [index, page] of pdf.getPages().entries()) look(page.node.Resources(), index + 1, 0);
   } catch {
     if (pictures.length === 0) return refuseDocument('broken', fileName);
+    notes.add('The document is damaged; there may be more pictures in it than are listed.');
   }
   if (pictures.length === 0 && notes.size === 0) return refuseDocument('no-pictures', fileName);
   return { ok: true, title: titleOf(pdf), pictures, notes: [...notes] };
