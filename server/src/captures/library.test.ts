@@ -4,6 +4,7 @@ import type { Agent } from 'supertest';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
 import { emptyBin } from './library.ts';
+import { takeCapture } from './service.ts';
 
 const server = serverPerTest();
 let agent: Agent;
@@ -107,8 +108,12 @@ describe('filters and pages', () => {
     expect(used.length).toBeGreaterThan(0);
     expect(await ids(`courseId=${room.courseId}`)).toContain(loose.id);
     expect(await ids(`courseId=${room.courseId}`)).not.toContain(other.id);
-    expect(await ids('from=2026-11-05&until=2026-11-05')).toContain(other.id);
-    expect(await ids('from=2026-11-06')).toEqual([]);
+    // As received_at has it to the millisecond: `from` is included, `until` is not.
+    const at = (await list('source=clipboard')).items[0].receivedAt as string;
+    const later = new Date(Date.parse(at) + 1).toISOString();
+    expect(await ids(`from=${at}&until=${later}`)).toContain(other.id);
+    expect(await ids(`until=${at}`)).not.toContain(other.id);
+    expect(await ids(`from=${later}`)).toEqual([]);
   });
   it("shows nobody else's", async () => {
     await add('source=file');
@@ -145,6 +150,31 @@ describe('the bin', () => {
     expect(await emptyBin(context)).toBe(1);
     expect(await server().context.blobs.has(body.sha256)).toBe(true);
     expect((await agent.get((await list()).items[0].href)).status).toBe(200);
+  });
+  it('loses no bytes that are sent again while it is emptied', async () => {
+    const person = await server().addPerson();
+    const own = await server().signedIn(person);
+    const bytes = await picture(8);
+    const { body } = await putCapture(own, bytes, randomUUID());
+    await own.delete(`/api/captures/${body.id}`).expect(200);
+    const { context } = server();
+    let emptied = false;
+    const blobs = {
+      ...context.blobs,
+      // The bytes are there already; the bin lets go of them before the capture that needs them is entered.
+      put: async (again: Uint8Array) => {
+        const sha256 = await context.blobs.put(again);
+        if (!emptied) await emptyBin({ ...context, now: () => new Date('2030-01-01T00:00:00Z') });
+        emptied = true;
+        return sha256;
+      },
+    };
+    const again = await takeCapture(
+      { ...context, blobs },
+      { id: randomUUID(), ownerId: person.id, source: 'file', surface: 'unknown', name: '', bytes },
+    );
+    expect((await list('bin=yes', own)).total).toBe(0);
+    expect((await own.get(again.href)).status).toBe(200);
   });
   it('never takes what a hand-in holds, and says which', async () => {
     const room = await handedIn(server(), { attempts: 3 });

@@ -54,7 +54,7 @@ function filtered<O>(query: Query<O>, filter: CaptureFilter): Query<O> {
     );
   if (filter.source) q = q.where('source', '=', filter.source);
   if (filter.from) q = q.where('received_at', '>=', filter.from);
-  if (filter.until) q = q.where('received_at', '<', nextDay(filter.until));
+  if (filter.until) q = q.where('received_at', '<', filter.until);
   if (filter.favourite) q = q.where('favourite', '=', filter.favourite === 'yes' ? 1 : 0);
   if (filter.courseId) {
     const { courseId } = filter;
@@ -76,10 +76,6 @@ function matchExpression(words: string): string {
     .filter((word) => word !== '')
     .map((word) => `"${word}"*`)
     .join(' ');
-}
-
-function nextDay(day: string): string {
-  return new Date(Date.parse(`${day}T00:00:00Z`) + DAY_MS).toISOString().slice(0, 10);
 }
 
 async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureItem[]> {
@@ -121,6 +117,7 @@ async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureIt
       ...captureOf(row, row.bytes),
       label: row.label,
       document: row.document,
+      scale: row.scale,
       done: JSON.parse(row.done) as string[],
       jws: row.record,
       thumbHref: fileHref('capture-thumb', row.id, 'small.webp'),
@@ -264,6 +261,16 @@ export async function emptyBin({ db, blobs, now }: Context): Promise<number> {
     }
     return { count: old.length, unheld };
   });
-  for (const sha256 of gone.unheld) await blobs.remove(sha256);
+  for (const sha256 of gone.unheld) {
+    // In a transaction, so that nobody can enter the same bytes again between the question and the removal.
+    await db.transaction().execute(async (trx) => {
+      const again = await trx
+        .selectFrom('blobs')
+        .select('sha256')
+        .where('sha256', '=', sha256)
+        .executeTakeFirst();
+      if (!again) await blobs.remove(sha256);
+    });
+  }
   return gone.count;
 }

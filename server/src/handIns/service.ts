@@ -34,8 +34,8 @@ interface FrozenPicture {
   width: number;
   height: number;
   fileName: string;
-  base: { sha256: string; bytes: number };
-  file: { sha256: string; bytes: number };
+  base: { sha256: string; bytes: Uint8Array };
+  file: { sha256: string; bytes: Uint8Array };
 }
 
 /**
@@ -159,15 +159,15 @@ async function freezePictures(
         marks,
         ...size,
         fileName: evidence.fileName,
-        base: { sha256: await blobs.put(base), bytes: base.length },
-        file: { sha256: await blobs.put(file), bytes: file.length },
+        base: { sha256: await blobs.put(base), bytes: base },
+        file: { sha256: await blobs.put(file), bytes: file },
       };
     }),
   );
 }
 
 async function enterItem(
-  { jobs }: Context,
+  { blobs, jobs }: Context,
   trx: DbOrTrx,
   handInId: string,
   position: number,
@@ -175,7 +175,7 @@ async function enterItem(
   at: string,
 ): Promise<void> {
   for (const { sha256, bytes } of [picture.base, picture.file]) {
-    await enterBlob(trx, { sha256, bytes, mediaType: FORMAT_FACTS.png.mediaType, at });
+    await enterBlob(trx, blobs, { sha256, bytes, mediaType: FORMAT_FACTS.png.mediaType, at });
   }
   await trx
     .insertInto('hand_in_items')
