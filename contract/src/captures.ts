@@ -52,6 +52,8 @@ export const CaptureQuery = z.object({
   document: z.string().max(500).default(''),
   /** what was done to it before it came here, a sentence a line: straightened, scaled, converted */
   done: z.string().max(2000).default(''),
+  /** pixels for each unit that the source draws its programs in (2 on a display set to 200 %), where it is reported */
+  scale: z.coerce.number().min(0.1).max(16).optional(),
   /** the assignment it was taken for */
   assignmentId: Id.optional(),
 });
@@ -70,6 +72,8 @@ export const CaptureRecord = z.object({
   format: PictureFormatName,
   width: z.int(),
   height: z.int(),
+  /** null: not reported; records signed before it was kept lack it */
+  scale: z.number().nullable().default(null),
   bytes: z.int(),
   sha256: Sha256,
   done: z.array(z.string()),
@@ -92,6 +96,8 @@ export const CaptureItem = Capture.extend({
   ...CaptureDetails.shape,
   label: z.string(),
   document: z.string(),
+  /** null: not reported */
+  scale: z.number().nullable(),
   done: z.array(z.string()),
   /** compact JWS of its CaptureRecord; empty for what was taken in before records were signed */
   jws: z.string(),
@@ -104,15 +110,16 @@ export const CaptureItem = Capture.extend({
 });
 export type CaptureItem = z.infer<typeof CaptureItem>;
 
-const Day = z.iso.date();
 const yes = z.enum(['yes', 'no']);
 export const CaptureFilter = z.object({
   /** words that name, note, tags, source and document title are searched for */
   words: z.string().max(200).default(''),
   source: Source.optional(),
   courseId: Id.optional(),
-  from: Day.optional(),
-  until: Day.optional(),
+  /** instants, not days: whose day it is only the person's own clock knows */
+  from: Instant.optional(),
+  /** not included */
+  until: Instant.optional(),
   used: yes.optional(),
   favourite: yes.optional(),
   bin: yes.default('no'),

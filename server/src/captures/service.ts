@@ -1,7 +1,7 @@
 import type { Capture, CaptureQuery, CaptureRecord, Source } from '@nachweis/contract';
 import { FORMAT_FACTS } from '@nachweis/core';
 import type { Selectable } from 'kysely';
-import { sha256Of } from '../blobs/blobStore.ts';
+import { type BlobStore, sha256Of } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import type { Tables } from '../db/tables.ts';
@@ -9,7 +9,12 @@ import { fileHref, withExtension } from '../files/hrefs.ts';
 import { HttpProblem } from '../http/problem.ts';
 
 export type NewCapture = Pick<CaptureQuery, 'source' | 'surface' | 'name'> &
-  Partial<CaptureQuery> & { id: string; ownerId: string; bytes: Uint8Array };
+  Partial<Omit<CaptureQuery, 'scale'>> & {
+    scale?: number | null | undefined;
+    id: string;
+    ownerId: string;
+    bytes: Uint8Array;
+  };
 
 /** Of pictures from these sources Nachweis knows where they were made: it took them. */
 const TAKEN_HERE: readonly Source[] = ['screen-share', 'practice-desk', 'camera', 'recording'];
@@ -31,6 +36,7 @@ export async function takeCapture(
     name,
     label = '',
     document = '',
+    scale = null,
     done = '',
     assignmentId,
   }: NewCapture,
@@ -61,6 +67,7 @@ export async function takeCapture(
     format,
     width,
     height,
+    scale,
     bytes: bytes.length,
     sha256,
     done: done.split('\n').filter((line) => line !== ''),
@@ -80,14 +87,15 @@ export async function takeCapture(
     received_at: receivedAt,
     label,
     document,
+    scale,
     done: JSON.stringify(record.done),
     assignment_id: await knownAssignment(db, ownerId, assignmentId),
     record: await signing.sign(record),
   };
   await db.transaction().execute(async (trx) => {
-    await enterBlob(trx, {
+    await enterBlob(trx, blobs, {
       sha256,
-      bytes: bytes.length,
+      bytes,
       mediaType: FORMAT_FACTS[admitted.format].mediaType,
       at: receivedAt,
     });
@@ -120,14 +128,24 @@ async function knownAssignment(
   return row?.id ?? null;
 }
 
-/** Enters a blob that was made durable before. */
+/**
+ * Enters a blob that was made durable before. It may have been there already and have been removed in between, as the
+ * bin does in a transaction of its own: then it is put once more.
+ */
 export async function enterBlob(
-  db: DbOrTrx,
-  blob: { sha256: string; bytes: number; mediaType: string; at: string },
+  trx: DbOrTrx,
+  blobs: BlobStore,
+  blob: { sha256: string; bytes: Uint8Array; mediaType: string; at: string },
 ): Promise<void> {
-  await db
+  if (!(await blobs.has(blob.sha256))) await blobs.put(blob.bytes);
+  await trx
     .insertInto('blobs')
-    .values({ sha256: blob.sha256, bytes: blob.bytes, media_type: blob.mediaType, created_at: blob.at })
+    .values({
+      sha256: blob.sha256,
+      bytes: blob.bytes.length,
+      media_type: blob.mediaType,
+      created_at: blob.at,
+    })
     .onConflict((c) => c.column('sha256').doNothing())
     .execute();
 }

@@ -4,6 +4,7 @@ import SQLite from 'better-sqlite3';
 import { Kysely, type Migration, Migrator, SqliteDialect, type Transaction } from 'kysely';
 import * as start from './migrations/0001_start.ts';
 import * as station from './migrations/0002_station.ts';
+import * as captureScale from './migrations/0003_capture_scale.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -11,7 +12,11 @@ export type Db = Kysely<Tables>;
 export type DbOrTrx = Db | Transaction<Tables>;
 
 /** Listed by hand, so that a bundler or a moved folder cannot lose one. */
-const MIGRATIONS: Record<string, Migration> = { '0001_start': start, '0002_station': station };
+const MIGRATIONS: Record<string, Migration> = {
+  '0001_start': start,
+  '0002_station': station,
+  '0003_capture_scale': captureScale,
+};
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;
 

@@ -58,6 +58,8 @@ export interface Tables {
     received_at: string;
     label: Generated<string>;
     document: Generated<string>;
+    /** pixels for each unit its source draws in; null where that is not known */
+    scale: number | null;
     /** what was done to it before it came, sentences as JSON */
     done: Generated<string>;
     assignment_id: Generated<string | null>;

@@ -18,7 +18,7 @@ const A3_KEY = {
 const server = serverPerTest();
 
 async function recorded(
-  query = 'source=screen-share&surface=window&label=Curve%20Fitter&done=Scaled%20to%2050%20%25.',
+  query = 'source=screen-share&surface=window&scale=1.5&label=Curve%20Fitter&done=Scaled%20to%2050%20%25.',
 ) {
   const agent = await server().signedIn(await server().addPerson());
   const bytes = await picture();
@@ -47,6 +47,7 @@ describe('the record of a capture', () => {
       label: 'Curve Fitter',
       width: 64,
       height: 48,
+      scale: 1.5,
       sha256: sha256Of(bytes),
       done: ['Scaled to 50 %.'],
       receivedAt: '2026-11-05T10:00:00.000Z',

@@ -84,7 +84,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
 
 const NAVIGATION = [
   { to: '/', label: 'Assignments' },
-  { to: '/capture', label: 'Capture' },
+  { to: '/capture', label: 'Capture station' },
   { to: '/captures', label: 'Captures' },
 ];
 

@@ -107,6 +107,7 @@ function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
       'Size',
       `${item.width} × ${item.height} pixels, ${item.format.toUpperCase()}, ${Math.ceil(item.bytes / 1024)} kB`,
     ],
+    ...(item.scale === null ? [] : [['Scale', `${Math.round(item.scale * 100)} %`] as [string, ReactNode]]),
     ['Received', time.format(new Date(item.receivedAt))],
     [
       'SHA-256',

@@ -10,6 +10,7 @@ import { CaptureDialog } from './CaptureDialog.tsx';
 import { CaptureMount } from './CaptureMount.tsx';
 import { CaptureSheet } from './CaptureSheet.tsx';
 import { type Filter, FilterBar, NO_FILTER } from './FilterBar.tsx';
+import { filterQuery } from './filterQuery.ts';
 
 const PAGE = 60;
 
@@ -18,7 +19,7 @@ export default function CapturesScreen(): ReactNode {
   const [filter, setFilter] = useState<Filter>(NO_FILTER);
   const [openId, setOpenId] = useState<string | null>(null);
   const settled = useDeferredValue(filter);
-  const asked = Object.fromEntries(Object.entries(settled).filter(([, value]) => value !== ''));
+  const asked = filterQuery(settled);
   const { data, error, size, setSize, mutate } = useSWRInfinite<CaptureList>(
     (_index: number, before: CaptureList | null) => {
       if (before && before.next === null) return null;

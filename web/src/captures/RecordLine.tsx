@@ -20,6 +20,7 @@ export function RecordLine({ jws }: { jws: string }): ReactNode {
       {record.takenHere
         ? ` · taken in Nachweis, ${time.format(new Date(record.receivedAt))}`
         : ` · brought in as a ${SOURCE_WORDS[record.source]}, ${time.format(new Date(record.receivedAt))}; where it was made is not known`}
+      {record.scale !== null && `; at a scale of ${Math.round(record.scale * 100)} %`}
       {record.done.length > 0 && `; ${record.done.join(' ')}`}
       {genuine && ' · record signed'}
     </span>

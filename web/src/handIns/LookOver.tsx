@@ -1,4 +1,4 @@
-import { framedBox, missingForHandIn } from '@nachweis/core';
+import { framedBox, framedSize, missingForHandIn } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -47,13 +47,14 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
             const point = assignment.proofPoints.find((p) => p.id === picture.proofPointId);
             const code = point?.code ?? '';
             const frame = framedBox(picture.framing, picture);
+            const size = framedSize(picture.framing, picture);
             return (
               <div key={picture.evidenceId}>
                 <Mount
                   code={code}
                   name={picture.fileName}
                   status={
-                    <span className="block text-sm text-faded">{`${frame.width} × ${frame.height}`}</span>
+                    <span className="block text-sm text-faded">{`${size.width} × ${size.height}`}</span>
                   }
                 >
                   <div className="h-72 w-full">

@@ -11,6 +11,8 @@ export interface Incoming {
   label?: string;
   /** title or name of the document it was in */
   document?: string;
+  /** pixels for each unit that the source draws in, where it says so */
+  scale?: number | undefined;
   /** what was done to it on the way, a sentence each */
   done?: string[];
   /** its first bytes, where they have been read */

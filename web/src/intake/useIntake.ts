@@ -74,6 +74,7 @@ export function useIntake(options: IntakeOptions): (incoming: readonly Incoming[
           name: one.name,
           label: one.label ?? '',
           document: one.document ?? '',
+          scale: one.scale,
           done: one.done ?? [],
           assignmentId,
           ...size,

@@ -16,6 +16,7 @@ export interface KeptPicture {
   /** pictures kept by an earlier version lack these */
   label?: string;
   document?: string;
+  scale?: number | undefined;
   done?: string[];
   assignmentId?: string;
   keptAt: number;

@@ -79,7 +79,7 @@ async function sendEvidence(evidence: KeptEvidence, hooks: SyncHooks): Promise<v
 async function sendPicture(captureId: string): Promise<void> {
   const picture = outboxContent().pictures.find((p) => p.captureId === captureId);
   if (!picture) return;
-  const { source, surface, name, blob, label = '', document = '', done = [], assignmentId } = picture;
+  const { source, surface, name, blob, label = '', document = '', scale, done = [], assignmentId } = picture;
   await callApi('putCapture', {
     params: { captureId },
     query: {
@@ -89,6 +89,7 @@ async function sendPicture(captureId: string): Promise<void> {
       label: label.slice(0, 500),
       document: document.slice(0, 500),
       done: done.join('\n').slice(0, 2000),
+      ...(scale && { scale }),
       ...(assignmentId && { assignmentId }),
     },
     body: blob,

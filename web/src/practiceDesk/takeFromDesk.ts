@@ -4,6 +4,7 @@ import {
   deskArea,
   drawDesk,
   PROGRAMS,
+  scaleOf,
   type Take,
   takeArea,
 } from '@nachweis/desk';
@@ -27,6 +28,7 @@ export async function takeFromDesk(desk: Desk, take: Take, pointer: boolean): Pr
     source: 'practice-desk',
     surface: take.kind,
     label: labelOf(desk, take),
+    scale: scaleOfTake(desk, take),
   };
 }
 
@@ -34,4 +36,15 @@ function labelOf(desk: Desk, take: Take): string {
   if (take.kind === 'window') return PROGRAMS[take.program].title;
   if (take.kind === 'display') return desk.displays[take.index]?.name ?? '';
   return 'All displays';
+}
+
+/** Undefined where displays of unequal scale are in one picture. */
+function scaleOfTake(desk: Desk, take: Take): number | undefined {
+  if (take.kind === 'display') return desk.displays[take.index]?.scale;
+  if (take.kind === 'window') {
+    const window = desk.windows.find((w) => w.program === take.program);
+    return window && scaleOf(desk, window);
+  }
+  const [first, ...others] = desk.displays;
+  return others.every((d) => d.scale === first?.scale) ? first?.scale : undefined;
 }

@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { framedBox } from '@nachweis/core';
+import { framedBox, framedSize } from '@nachweis/core';
 import { Camera, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -28,12 +28,13 @@ export function EvidenceMount({
   actions,
 }: EvidenceMountProps): ReactNode {
   const frame = framedBox(picture.framing, picture);
+  const size = framedSize(picture.framing, picture);
   return (
     <div>
       <Mount
         code={point.code}
         name={picture.fileName}
-        status={<MountStatus picture={picture} size={`${frame.width} × ${frame.height}`} />}
+        status={<MountStatus picture={picture} size={`${size.width} × ${size.height}`} />}
         actions={
           locked ? null : (
             <>

@@ -21,6 +21,8 @@ export interface Share {
   label: string;
   width: number;
   height: number;
+  /** pixels for each unit that what is shared is drawn in, as the browser reports it */
+  scale: number | undefined;
   startedAt: number;
   /** whether the pointer is in the pictures, as the browser reports it; null where it does not say */
   pointer: boolean | null;
@@ -72,7 +74,7 @@ const NO_SHARE_HERE =
   'This browser cannot share the screen here: it needs a secure address (https, or this computer itself). Take the picture with your system’s own keys, then paste it.';
 
 type Supported = MediaTrackSupportedConstraints & { cursor?: boolean };
-type Settings = MediaTrackSettings & { cursor?: string; displaySurface?: string };
+type Settings = MediaTrackSettings & { cursor?: string; displaySurface?: string; screenPixelRatio?: number };
 interface TrackProcessor {
   readable: ReadableStream<VideoFrame>;
 }
@@ -123,6 +125,7 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
       label: track.label,
       width: settings.width ?? 0,
       height: settings.height ?? 0,
+      scale: settings.screenPixelRatio,
       startedAt: Date.now(),
       pointer: settings.cursor === undefined ? null : settings.cursor !== 'never',
       moments: [],
@@ -213,8 +216,8 @@ export async function takeMoment(id: number): Promise<Incoming> {
   return incoming(share, blob);
 }
 
-function incoming({ surface, label }: Share, blob: Blob): Incoming {
-  return { blob, name: '', source: 'screen-share', surface, label };
+function incoming({ surface, label, scale }: Share, blob: Blob): Incoming {
+  return { blob, name: '', source: 'screen-share', surface, label, scale };
 }
 
 /** For browsers that give no frames to a worker. */
