@@ -1,4 +1,4 @@
-import type { AssignmentCard } from '@nachweis/contract';
+import type { AssignmentCard, StudentCard } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +7,6 @@ import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { DueTime } from './DueTime.tsx';
 
-type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
 
 const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {

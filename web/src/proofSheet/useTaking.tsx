@@ -1,5 +1,5 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
-import { clampBox, type Framing, framedBox } from '@nachweis/core';
+import { clampBox, type Framing } from '@nachweis/core';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { FileChooser } from '../intake/FileChooser.tsx';
 import type { Incoming } from '../intake/incoming.ts';
@@ -77,7 +77,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       tellWhereItWent(
         {
           ...added,
-          framed: framedBox(now?.framing ?? framingFromSettings(added.size), added.size),
+          framing: now?.framing ?? framingFromSettings(added.size),
           code: point?.code ?? '',
           fileName: latest.current.own.draft.nextNames[added.proofPointId] ?? '',
           asked: point?.requirements ?? null,

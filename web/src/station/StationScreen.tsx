@@ -1,7 +1,8 @@
-import type { PresetSettings } from '@nachweis/contract';
+import type { PresetSettings, StudentCard } from '@nachweis/contract';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { DueTime } from '../assignments/DueTime.tsx';
 import { takeWaiting, useWaiting } from '../intake/waiting.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
@@ -12,6 +13,7 @@ import { useTaking } from '../proofSheet/useTaking.tsx';
 import { whyLocked } from '../proofSheet/whyLocked.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useFocused } from '../ui/useFocused.ts';
+import { useNow } from '../ui/useNow.ts';
 import { beginShare } from './beginShare.ts';
 import { LiveView } from './LiveView.tsx';
 import { PresetsPanel } from './PresetsPanel.tsx';
@@ -28,13 +30,16 @@ export default function StationScreen(): ReactNode {
 function ChooseAssignment(): ReactNode {
   const { data, error, mutate } = useApi('listAssignments', {});
   const waiting = useWaiting();
+  const now = useNow();
   if (!data)
     return error ? (
       <Failed error={error} onRetry={() => void mutate()} />
     ) : (
       <Loading what="the assignments" />
     );
-  const open = data.filter((card) => card.as === 'student' && ['open', 'late'].includes(card.window));
+  const open = data.filter(
+    (card): card is StudentCard => card.as === 'student' && ['open', 'late'].includes(card.window),
+  );
   const [only] = open;
   if (open.length === 1 && only) return <Navigate to={`/assignments/${only.id}/capture`} replace />;
   return (
@@ -60,9 +65,19 @@ function ChooseAssignment(): ReactNode {
               <li key={card.id} className="border-b border-rule">
                 <Link
                   to={`/assignments/${card.id}/capture`}
-                  className="block py-2 font-semibold text-verdigris-deep hover:bg-verdigris-wash"
+                  className="flex flex-wrap items-baseline justify-between gap-x-4 py-2 hover:bg-verdigris-wash"
                 >
-                  {card.title} <span className="font-normal text-faded">{card.courseTitle}</span>
+                  <span>
+                    <span className="block font-semibold text-verdigris-deep">{card.title}</span>
+                    <span className="text-faded">{card.courseTitle}</span>
+                  </span>
+                  <DueTime
+                    times={card}
+                    timeZone={card.timeZone}
+                    window={card.window}
+                    now={now}
+                    settled={card.state === 'handed-in' || card.state === 'returned'}
+                  />
                 </Link>
               </li>
             ))}

@@ -1,7 +1,8 @@
-import { type Box, isSettled } from '@nachweis/core';
+import { type Framing, framedBox, isSettled, type Size } from '@nachweis/core';
 import { type ReactNode, useEffect, useState } from 'react';
 import { lookAt } from '../finding/looks.ts';
 import { localUrl } from '../outbox/outbox.ts';
+import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { FindingSign } from '../ui/signs.tsx';
@@ -15,8 +16,8 @@ export interface TakenPicture {
   fileName: string;
   blob: Blob;
   asked: Asked;
-  /** the part of it that counts */
-  framed: Box;
+  size: Size;
+  framing: Framing;
 }
 
 interface TakenActions {
@@ -46,13 +47,14 @@ function TakenNotice({
   onDone: () => void;
 }): ReactNode {
   const [look, setLook] = useState<Look | null>(null);
-  const { captureId, blob, asked, code, fileName, framed } = picture;
+  const { captureId, blob, asked, code, fileName, size, framing } = picture;
   useEffect(() => {
     lookAt(captureId, blob, asked).then(setLook, () => {
       // Without a look there are no warnings; the picture is safe all the same.
     });
   }, [captureId, blob, asked]);
   const url = localUrl(captureId);
+  const framed = framedBox(framing, size);
   const warnings = look?.warnings.filter((warning) => !isSettled(warning, look.displays, framed));
   const act = (what: () => void) => () => {
     onDone();
@@ -60,8 +62,8 @@ function TakenNotice({
   };
   return (
     <div className="flex w-full flex-wrap items-center gap-x-3 gap-y-2">
-      <div className="grid size-11 shrink-0 place-items-center border border-edge bg-grey">
-        {url && <img src={url} alt="" className="max-h-full max-w-full" />}
+      <div className="size-11 shrink-0 border border-edge bg-grey">
+        {url && <FramedPicture url={url} {...size} framing={framing} alt="" />}
       </div>
       <div className="min-w-48 flex-1">
         <p>The picture is in {code}.</p>
