@@ -15,8 +15,10 @@ test('a frame is frozen at full size, and the share stays open until it is stopp
   await page.addInitScript(() => {
     const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);
     navigator.mediaDevices.getDisplayMedia = async (options) => {
-      const stream = await real(options);
-      Object.assign(window, { shared: stream });
+      const video = options?.video as MediaTrackConstraints;
+      // The browser's stand-in for a screen gives its smallest picture when more is wished than its largest.
+      const stream = await real({ ...options, video: { ...video, width: 1280, height: 720 } });
+      Object.assign(window, { shared: stream, wished: video });
       return stream;
     };
   });
@@ -24,6 +26,10 @@ test('a frame is frozen at full size, and the share stays open until it is stopp
   await openSheet(page, school.single);
   await page.getByRole('button', { name: 'Share the screen' }).click();
   await page.getByTestId('frame-pixels').waitFor();
+  // Without such a wish Chromium scales a larger display down to the one that the page is on.
+  expect(
+    await page.evaluate(() => (window as unknown as { wished: MediaTrackConstraints }).wished),
+  ).toMatchObject({ width: { ideal: 16_384 }, height: { ideal: 16_384 } });
   const size = await page.getByTestId('frame').getAttribute('data-box');
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-status=saved]')).toBeVisible();

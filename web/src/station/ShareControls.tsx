@@ -76,10 +76,15 @@ export default function ShareControls({
         <p className="mr-2">
           <span aria-hidden className="mr-1.5 inline-block size-2.5 rounded-full bg-madder" />
           Sharing {SURFACE_WORDS[share.surface] ?? 'a screen'},{' '}
-          <span className="font-mono">
-            {share.width} × {share.height}
-          </span>
-          , <Elapsed since={share.startedAt} />
+          {share.width > 0 && (
+            <>
+              <span className="font-mono">
+                {share.width} × {share.height}
+              </span>
+              ,{' '}
+            </>
+          )}
+          <Elapsed since={share.startedAt} />
         </p>
         <Button small look="main" keyName="T" onClick={take}>
           Take now

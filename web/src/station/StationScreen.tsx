@@ -65,7 +65,7 @@ function ChooseAssignment(): ReactNode {
               <li key={card.id} className="border-b border-rule">
                 <Link
                   to={`/assignments/${card.id}/capture`}
-                  className="flex flex-wrap items-baseline justify-between gap-x-4 py-2 hover:bg-verdigris-wash"
+                  className="grid gap-x-4 py-2 hover:bg-verdigris-wash sm:grid-cols-[1fr_13rem]"
                 >
                   <span>
                     <span className="block font-semibold text-verdigris-deep">{card.title}</span>

@@ -19,6 +19,7 @@ export interface Share {
   surface: Surface;
   /** what the browser calls it */
   label: string;
+  /** pixels of the last frame; 0 until the first one came */
   width: number;
   height: number;
   /** pixels for each unit that what is shared is drawn in, as the browser reports it */
@@ -73,7 +74,12 @@ const HINTS = { display: 'monitor', window: 'window', tab: 'browser' } as const;
 const NO_SHARE_HERE =
   'This browser cannot share the screen here: it needs a secure address (https, or this computer itself). Take the picture with your system’s own keys, then paste it.';
 
-type Supported = MediaTrackSupportedConstraints & { cursor?: boolean };
+/**
+ * Wished for as width and height: without a wish, Chromium scales what is shared down to the size of the display that
+ * the page itself is on. Nothing is scaled up to it.
+ */
+const LARGEST = 16_384;
+
 type Settings = MediaTrackSettings & { cursor?: string; displaySurface?: string; screenPixelRatio?: number };
 interface TrackProcessor {
   readable: ReadableStream<VideoFrame>;
@@ -92,10 +98,14 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
   stopShare();
   let stream: MediaStream;
   try {
-    const video: MediaTrackConstraints & { cursor?: string; displaySurface?: string } = { frameRate: 15 };
+    // A browser that knows nothing of the pointer passes over the wish; what it did is read from the settings.
+    const video: MediaTrackConstraints & { cursor?: string; displaySurface?: string } = {
+      frameRate: 15,
+      width: { ideal: LARGEST },
+      height: { ideal: LARGEST },
+      cursor: pointer ? 'always' : 'never',
+    };
     if (surface !== 'any') video.displaySurface = HINTS[surface];
-    if ((navigator.mediaDevices.getSupportedConstraints() as Supported).cursor)
-      video.cursor = pointer ? 'always' : 'never';
     stream = await navigator.mediaDevices.getDisplayMedia({
       video,
       audio: false,
@@ -123,8 +133,9 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
       stream,
       surface: SURFACES[settings.displaySurface ?? ''] ?? 'unknown',
       label: track.label,
-      width: settings.width ?? 0,
-      height: settings.height ?? 0,
+      // The settings only give the wish back; frames tell.
+      width: 0,
+      height: 0,
       scale: settings.screenPixelRatio,
       startedAt: Date.now(),
       pointer: settings.cursor === undefined ? null : settings.cursor !== 'never',
