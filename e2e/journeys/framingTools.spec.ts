@@ -1,35 +1,15 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
+import { at, desktop } from '../fixtures/knownDesktop.ts';
 import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
-
-/** Two displays of unequal height, a window with a panel on the first; every value is known. */
-const SIZE = { width: 1280 + 1024, height: 800 };
-const WINDOW = { x: 200, y: 150, width: 500, height: 400 };
-const PANEL = { x: 240, y: 240, width: 200, height: 150 };
-
-async function desktop(): Promise<Buffer> {
-  const rect = ({ x, y, width, height }: typeof WINDOW, fill: string, line = 'none') =>
-    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${fill}"/>${line === 'none' ? '' : `<path d="M${x} ${y}h${width}v${height}h-${width}z" fill="none"/>`}`;
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${SIZE.width}" height="${SIZE.height}">
-    <rect width="1280" height="800" fill="#5d7f86"/><rect x="1280" width="1024" height="768" fill="#8a6f4e"/>
-    <rect x="1280" y="768" width="1024" height="32" fill="#000"/>
-    ${rect(WINDOW, '#f4f2ea')}${rect({ ...WINDOW, height: 30 }, '#c9b98a')}${rect(PANEL, '#a8c4b4')}</svg>`;
-  return sharp(Buffer.from(svg)).flatten().png().toBuffer();
-}
 
 async function open(page: Page, school: School, bytes: Buffer): Promise<void> {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await dropFiles(page, [{ name: 'desk.png', bytes, type: 'image/png' }]);
   await page.getByTestId('frame-pixels').waitFor();
-}
-
-async function at(page: Page, x: number, y: number, width = SIZE.width): Promise<[number, number]> {
-  const shown = (await page.getByTestId('frame-stage').boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
-  const scale = shown.width / width;
-  return [shown.x + (x + 0.5) * scale, shown.y + (y + 0.5) * scale];
 }
 
 /** What the server hands out for the framed picture: accepted, handed in, fetched again. */

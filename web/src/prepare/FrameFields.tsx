@@ -28,7 +28,7 @@ export function FrameFields({
     if (next) onChange(next);
   };
   return (
-    <div className="flex gap-2 font-mono text-sm">
+    <div className="flex flex-wrap gap-2 font-mono text-sm">
       {FIELDS.map(([key, label]) => (
         <label key={key} className="flex items-center gap-1">
           {label}

@@ -19,7 +19,10 @@ export function FrameOverlay({ box, picture, whole, quiet = false }: FrameOverla
     height: `${(box.height / height) * 100}%`,
   };
   // Where there is no room above the frame its size is read inside it.
-  const labelPlace = box.y / height < 0.06 ? 'top-1 left-1' : 'bottom-full left-0 mb-2';
+  const inside = box.y / height < 0.06;
+  // It grows towards the middle of the picture, where it is not cut off.
+  const onRight = box.x + box.width / 2 > width / 2;
+  const labelPlace = `${inside ? 'top-1 mx-1' : 'bottom-full mb-2'} ${onRight ? 'right-0' : 'left-0'}`;
   return (
     <div className="pointer-events-none absolute inset-0">
       {!quiet && <Dimmed box={box} picture={picture} />}
@@ -41,7 +44,7 @@ export function FrameOverlay({ box, picture, whole, quiet = false }: FrameOverla
             <span
               key={handle}
               data-handle={handle}
-              className="pointer-events-auto absolute size-4 -translate-1/2 border-2 border-verdigris bg-card"
+              className="finger-room pointer-events-auto absolute size-4 -translate-1/2 border-2 border-verdigris bg-card"
               style={handlePlace(handle)}
             />
           ))}

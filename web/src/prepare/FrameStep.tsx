@@ -12,7 +12,15 @@ import {
   snapLines,
   wholeBox,
 } from '@nachweis/core';
-import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
 import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
@@ -206,7 +214,11 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       ? drag
       : tool === 'outline'
         ? outlineTool
-        : { onPointerMove: part.onPointerMove, onClick: takePart };
+        : {
+            onPointerMove: part.onPointerMove,
+            onClick: (event: MouseEvent) =>
+              (event.nativeEvent as PointerEvent).pointerType === 'touch' ? part.onTap(event) : takePart(),
+          };
 
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too

@@ -9,6 +9,9 @@ const SIDE = PIXELS * TIMES;
 /** Distance from the pointer to the loupe: more than half of what it enlarges. */
 const AWAY = 28;
 
+type At = Pick<PointerEvent, 'clientX' | 'clientY' | 'pointerType'>;
+const NOWHERE: At = { clientX: -1, clientY: -1, pointerType: 'touch' };
+
 interface LoupeProps {
   stage: RefObject<HTMLDivElement | null>;
   /** all of the picture's pixels; null until they are there */
@@ -30,7 +33,7 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
   useEffect(() => {
     const surface = stage.current;
     if (!surface) return;
-    let at: { clientX: number; clientY: number } | null = null;
+    let at: At | null = null;
     let asked = 0;
     const draw = () => {
       asked = 0;
@@ -46,7 +49,10 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
       if (!inside) return;
       const { x, y } = pixelUnder(at, surface, wholeBox(picture));
       const right = at.clientX + AWAY + SIDE < window.innerWidth;
-      const below = at.clientY + AWAY + SIDE + 40 < window.innerHeight;
+      // A hand lies below its finger.
+      const above = at.clientY - AWAY - SIDE - 40 >= 0;
+      const below =
+        at.clientY + AWAY + SIDE + 40 < window.innerHeight && !(at.pointerType === 'touch' && above);
       const left = right ? at.clientX + AWAY : at.clientX - AWAY - SIDE;
       const top = below ? at.clientY + AWAY : at.clientY - AWAY - SIDE - 40;
       box.style.transform = `translate(${left}px, ${top}px)`;
@@ -54,13 +60,21 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
       if (down.current) down.current.style.transform = `translateX(${at.clientX - shown.left}px)`;
       drawPixels(canvas.current, words.current, source, x, y);
     };
-    const onMove = (event: PointerEvent) => {
+    const onMove = (event: At) => {
       at = event;
       if (asked === 0) asked = requestAnimationFrame(draw);
     };
-    addEventListener('pointermove', onMove);
+    // A finger that was lifted points nowhere any more.
+    const onLift = (event: PointerEvent) => {
+      if (event.pointerType === 'touch') onMove(NOWHERE);
+    };
+    const moves = ['pointermove', 'pointerdown'] as const;
+    const lifts = ['pointerup', 'pointercancel'] as const;
+    for (const type of moves) addEventListener(type, onMove);
+    for (const type of lifts) addEventListener(type, onLift);
     return () => {
-      removeEventListener('pointermove', onMove);
+      for (const type of moves) removeEventListener(type, onMove);
+      for (const type of lifts) removeEventListener(type, onLift);
       cancelAnimationFrame(asked);
     };
   }, [stage, pixels, picture]);

@@ -12,6 +12,7 @@ interface OutlineWork {
   onPointerDown(event: PointerEvent<HTMLDivElement>): void;
   onPointerMove(event: PointerEvent<HTMLDivElement>): void;
   onPointerUp(): void;
+  onPointerCancel(): void;
   /** the stroke that is being drawn */
   stroke: readonly Point[];
 }
@@ -63,6 +64,11 @@ export function useOutlineTool(
         drawing.current = [...drawing.current, to];
         setStroke(drawing.current);
       }
+    },
+    onPointerCancel() {
+      moving.current = null;
+      drawing.current = null;
+      setStroke([]);
     },
     onPointerUp() {
       moving.current = null;
@@ -120,7 +126,7 @@ export function OutlineOverlay({
           // biome-ignore lint/suspicious/noArrayIndexKey: corners have no identity but their place in the outline
           key={index}
           data-corner={index}
-          className="absolute size-3.5 -translate-1/2 cursor-move rounded-full border-2 border-verdigris bg-card"
+          className="finger-room absolute size-3.5 -translate-1/2 cursor-move rounded-full border-2 border-verdigris bg-card"
           style={{ left: `${(point.x / width) * 100}%`, top: `${(point.y / height) * 100}%` }}
         />
       ))}

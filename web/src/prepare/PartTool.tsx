@@ -6,6 +6,8 @@ export interface PartWork {
   /** the part that lights up; null where nothing was found */
   lit: Box | null;
   onPointerMove(event: PointerEvent): void;
+  /** lights up what a finger taps; tapped again, what is around it, and after the outermost the smallest again */
+  onTap(event: { clientX: number; clientY: number }): void;
   outwards(): void;
   inwards(): void;
   /** to the next or the one before, for those who use no pointer */
@@ -29,8 +31,19 @@ export function usePartTool(
     : [];
   return {
     lit,
-    onPointerMove(event) {
+    onTap(event) {
       if (!stage.current) return;
+      const next = pixelUnder(event, stage.current, wholeBox(picture));
+      const again = picked === null && at !== null && lit !== null && boxHolds(lit, next);
+      setPicked(null);
+      if (again) setLevel((old) => (old + 1) % under.length);
+      else {
+        setLevel(0);
+        setAt(next);
+      }
+    },
+    onPointerMove(event) {
+      if (!stage.current || event.pointerType === 'touch') return;
       const next = pixelUnder(event, stage.current, wholeBox(picture));
       setPicked(null);
       // Moving on to another part starts again with the smallest.

@@ -10,7 +10,7 @@ export const HINTS: Readonly<Record<FrameTool, (looking: boolean, parts: number)
       ? 'Looking for windows and parts …'
       : parts === 0
         ? 'No window or part was found in this picture. Drag a region instead.'
-        : 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
+        : 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it. A tap lights it up, the next what is around it.',
   outline: () =>
     'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',
 };

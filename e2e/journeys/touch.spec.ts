@@ -1,0 +1,96 @@
+import type { Page } from '@playwright/test';
+import { at, desktop, PANEL, WINDOW } from '../fixtures/knownDesktop.ts';
+import { dropFiles } from '../fixtures/pictures.ts';
+import { expect, openSheet, type School, signIn, test } from '../fixtures/school.ts';
+
+test.use({ viewport: { width: 820, height: 900 }, hasTouch: true, isMobile: true });
+
+async function open(page: Page, school: School): Promise<void> {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'desk.png', bytes: await desktop(), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.getByText('2 displays are in the picture.').waitFor();
+}
+
+const tap = async (page: Page, x: number, y: number) => page.touchscreen.tap(...(await at(page, x, y)));
+
+/** A finger that goes from one pixel to another; lifted by the function that is given back. */
+async function press(page: Page, from: [number, number], to: [number, number]): Promise<() => Promise<void>> {
+  const devTools = await page.context().newCDPSession(page);
+  const send = (type: string, places: Array<[number, number]>) =>
+    devTools.send('Input.dispatchTouchEvent', {
+      type: type as 'touchStart',
+      touchPoints: places.map(([x, y]) => ({ x, y })),
+    });
+  const [start, end] = [await at(page, ...from), await at(page, ...to)];
+  await send('touchStart', [start]);
+  for (let i = 1; i <= 5; i++)
+    await send('touchMove', [
+      [start[0] + ((end[0] - start[0]) * i) / 5, start[1] + ((end[1] - start[1]) * i) / 5],
+    ]);
+  return () => send('touchEnd', []).then(() => undefined);
+}
+
+const boxOf = ({ x, y, width, height }: typeof WINDOW) => `${x},${y},${width},${height}`;
+
+test('a finger draws a region; the loupe stays above it, and goes when it is lifted', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  const loupe = page.getByTestId('loupe');
+  const lift = await press(page, [WINDOW.x, WINDOW.y], [800, 700]);
+  await expect(loupe).toBeVisible();
+  const shown = await loupe.boundingBox();
+  const [, finger] = await at(page, 800, 700);
+  expect((shown?.y ?? 0) + (shown?.height ?? 0)).toBeLessThan(finger);
+  await lift();
+  await expect(loupe).toBeHidden();
+  // The edge where the finger began was pulled to the window's corner.
+  const [x, y, width, height] = ((await page.getByTestId('frame').getAttribute('data-box')) ?? '')
+    .split(',')
+    .map(Number) as [number, number, number, number];
+  expect([x, y]).toEqual([WINDOW.x, WINDOW.y]);
+  expect(Math.abs(x + width - 801)).toBeLessThanOrEqual(4);
+  expect(Math.abs(y + height - 701)).toBeLessThanOrEqual(4);
+});
+
+test('a tap lights up the smallest part, the next what is around it, and a button takes it', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  await page.getByRole('button', { name: 'Window or part' }).tap();
+  const lit = page.getByTestId('lit-part');
+  await tap(page, PANEL.x + 100, PANEL.y + 70);
+  await expect(lit).toHaveAttribute('data-box', boxOf(PANEL));
+  await tap(page, PANEL.x + 90, PANEL.y + 60);
+  // Around the panel is the window's content, around that the window.
+  await expect(lit).toHaveAttribute(
+    'data-box',
+    boxOf({ ...WINDOW, y: WINDOW.y + 30, height: WINDOW.height - 30 }),
+  );
+  await tap(page, PANEL.x + 90, PANEL.y + 60);
+  await expect(lit).toHaveAttribute('data-box', boxOf(WINDOW));
+  await page.getByRole('button', { name: 'Take this part' }).tap();
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', boxOf(WINDOW));
+});
+
+test('taps set the corners of an outline', async ({ page, school }) => {
+  await open(page, school);
+  await page.getByRole('button', { name: 'Outline' }).tap();
+  const outline = page.getByTestId('outline');
+  const corners: Array<[number, number]> = [
+    [300, 100],
+    [1500, 200],
+    [900, 700],
+  ];
+  for (const [index, [x, y]] of corners.entries()) {
+    await tap(page, x, y);
+    await expect
+      .poll(async () => (await outline.getAttribute('data-points'))?.split(' ').length)
+      .toBe(index + 1);
+  }
+  expect(await outline.getAttribute('data-points')).toBe(corners.map((corner) => corner.join()).join(' '));
+});
