@@ -32,7 +32,7 @@ import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
 import { FrameOverlay } from './FrameOverlay.tsx';
 import { type FrameTool, FrameToolbar, FrameWarnings, TOOLS } from './FrameToolbar.tsx';
-import { HINTS, stageLabel } from './frameWords.ts';
+import { hintFor, stageLabel } from './frameWords.ts';
 import { Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
@@ -300,7 +300,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
               onChange={setScale}
             />
             <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2">
-              <p className="min-w-40 flex-1 text-sm text-faded">{HINTS[tool](look === null, parts.length)}</p>
+              <p className="min-w-40 flex-1 text-sm text-faded">{hintFor(tool, look && parts.length)}</p>
               <Button onClick={onBack} look="quiet" keyName="Esc">
                 Back
               </Button>

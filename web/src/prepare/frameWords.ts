@@ -1,19 +1,26 @@
 import type { Size } from '@nachweis/core';
 import type { FrameTool } from './FrameToolbar.tsx';
 
-/** What can be done with a tool, in a line. */
-export const HINTS: Readonly<Record<FrameTool, (looking: boolean, parts: number) => string>> = {
-  region: () =>
+const HINTS: Readonly<Record<FrameTool, string>> = {
+  region:
     'Drag a region; space moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
-  part: (looking, parts) =>
-    looking
-      ? 'Looking for windows and parts …'
-      : parts === 0
-        ? 'No window or part was found in this picture. Drag a region instead.'
-        : 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it. A tap lights it up, the next what is around it.',
-  outline: () =>
+  part: 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
+  outline:
     'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',
 };
+const TOUCH_HINTS: typeof HINTS = {
+  region: 'Drag a region, then its inside or a handle.',
+  part: 'Tap a window or part, and again for what is around it.',
+  outline: 'Draw around it, or tap its corners; corners can be moved.',
+};
+
+/** What can be done with a tool, in a line. @param parts how many were found; null while they are looked for */
+export function hintFor(tool: FrameTool, parts: number | null): string {
+  if (tool === 'part' && parts === null) return 'Looking for windows and parts …';
+  if (tool === 'part' && parts === 0)
+    return 'No window or part was found in this picture. Drag a region instead.';
+  return (matchMedia('(pointer: coarse)').matches ? TOUCH_HINTS : HINTS)[tool];
+}
 
 /** What the stage says to those who cannot see it. */
 export function stageLabel(
