@@ -4,8 +4,12 @@ export interface DocumentPicture {
   page: number | null;
   /** what the document calls it */
   name: string;
-  /** its file; the original bytes wherever the document holds them as a file */
-  bytes: Uint8Array;
+  /**
+   * Its file; the original bytes wherever the document holds them as a file. Made when asked for, since rebuilding one
+   * takes time and most are not chosen.
+   * @throws Error when its pixels are damaged
+   */
+  bytes(): Uint8Array;
   /** true where the document holds pixels only and the file was made from them, without loss */
   rebuilt: boolean;
 }

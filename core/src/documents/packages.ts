@@ -49,7 +49,7 @@ function found(files: Files, pictures: Place[], fileName: string): DocumentResul
     seen.add(path);
     const bytes = files[path];
     const name = path.slice(path.lastIndexOf('/') + 1);
-    if (bytes) readable.push({ page, name, bytes, rebuilt: false });
+    if (bytes) readable.push({ page, name, bytes: () => bytes, rebuilt: false });
     else if (/\.(emf|wmf|svg)$/i.test(name))
       notes.add('Drawings (EMF, WMF, SVG) in it are not pictures of a screen and are left out.');
   }

@@ -1,10 +1,10 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { Incoming } from './incoming.ts';
-import type { OpenedDocument } from './unpack.ts';
+import type { ListedPicture, OpenedDocument } from './unpack.ts';
 
 interface DocumentDialogProps {
   document: OpenedDocument;
@@ -20,30 +20,33 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
   const { pictures, title, fileName, notes } = document;
   const [chosen, setChosen] = useState<ReadonlySet<number>>(() => new Set(pictures.length === 1 ? [0] : []));
   const [from, setFrom] = useState(0);
+  const [taking, setTaking] = useState(false);
   const toggle = (index: number) =>
     setChosen((old) => {
       const next = new Set(old);
       if (!next.delete(index)) next.add(index);
       return next;
     });
-  const take = () =>
+  const take = async () => {
+    setTaking(true);
+    const wanted = [...chosen].sort((a, b) => a - b).flatMap((index) => pictures[index] ?? []);
+    const blobs = await Promise.all(wanted.map((picture) => picture.fetch()));
     onTake(
-      [...chosen]
-        .sort((a, b) => a - b)
-        .flatMap((index) => {
-          const picture = pictures[index];
-          if (!picture) return [];
-          return {
-            blob: picture.blob,
-            name: picture.name,
-            source: 'document' as const,
-            surface: 'unknown' as const,
-            document: title,
-            label: picture.page === null ? fileName : `${fileName}, page ${picture.page}`,
-            done: picture.rebuilt ? ['Rebuilt as PNG from the pixels in the document, without loss.'] : [],
-          };
-        }),
+      wanted.flatMap((picture, place) => {
+        const blob = blobs[place];
+        if (!blob) return [];
+        return {
+          blob,
+          name: picture.name,
+          source: 'document' as const,
+          surface: 'unknown' as const,
+          document: title,
+          label: picture.page === null ? fileName : `${fileName}, page ${picture.page}`,
+          done: picture.rebuilt ? ['Rebuilt as PNG from the pixels in the document, without loss.'] : [],
+        };
+      }),
     );
+  };
   return (
     <Dialog
       title={`Pictures in ${title}`}
@@ -90,7 +93,7 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
           <Button look="quiet" onClick={onClose} keyName="Esc">
             Leave it
           </Button>
-          <Button look="main" disabled={chosen.size === 0} onClick={take}>
+          <Button look="main" disabled={chosen.size === 0 || taking} onClick={() => void take()}>
             Take {chosen.size || 'none'}
           </Button>
         </div>
@@ -104,13 +107,26 @@ function Choice({
   chosen,
   onToggle,
 }: {
-  picture: OpenedDocument['pictures'][number];
+  picture: ListedPicture;
   chosen: boolean;
   onToggle: () => void;
 }): ReactNode {
-  const url = useObjectUrl(picture.blob);
+  const [blob, setBlob] = useState<Blob | null>(null);
+  const url = useObjectUrl(blob);
   const [size, setSize] = useState('');
   const [broken, setBroken] = useState(false);
+  useEffect(() => {
+    let shown = true;
+    const show = (fetched: Blob | null) => {
+      if (!shown) return;
+      setBlob(fetched);
+      if (!fetched) setBroken(true);
+    };
+    picture.fetch().then(show, () => show(null));
+    return () => {
+      shown = false;
+    };
+  }, [picture]);
   return (
     <div className={chosen ? 'outline-3 outline-verdigris' : ''}>
       <Mount

@@ -1,5 +1,7 @@
-import { PNG_HEAD_BYTES } from '@nachweis/core';
+import type { Source } from '@nachweis/contract';
+import { MAX_PICTURE_BYTES, PNG_HEAD_BYTES } from '@nachweis/core';
 import { type Remote, wrap } from 'comlink';
+import { toast } from '../ui/notices.ts';
 import type { ConvertWorker } from '../workers/convert.worker.ts';
 import type { DocumentsWorker } from '../workers/documents.worker.ts';
 import type { Incoming } from './incoming.ts';
@@ -8,8 +10,18 @@ import type { Incoming } from './incoming.ts';
 export interface OpenedDocument {
   fileName: string;
   title: string;
-  pictures: Array<{ page: number | null; name: string; blob: Blob; rebuilt: boolean }>;
+  pictures: ListedPicture[];
   notes: string[];
+  /** lets go of it; its pictures can be fetched no more */
+  close(): void;
+}
+
+export interface ListedPicture {
+  page: number | null;
+  name: string;
+  rebuilt: boolean;
+  /** its file, the same each time; null when it is damaged */
+  fetch(): Promise<Blob | null>;
 }
 
 export interface Unpacked {
@@ -37,6 +49,8 @@ function documentsWorker(): Remote<DocumentsWorker> {
 
 const startsWith = (head: Uint8Array, text: string) =>
   [...text].every((letter, i) => head[i] === letter.charCodeAt(0));
+/** What takes longer is said to be under way. */
+const PATIENCE_MS = 400;
 /** Documents larger than this are not read into memory. */
 const MOST_DOCUMENT_BYTES = 200 * 1024 * 1024;
 
@@ -55,7 +69,27 @@ export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
       await open(one, result);
     else result.pictures.push({ ...one, head });
   }
+  result.pictures = await Promise.all(result.pictures.map(packed));
   return result;
+}
+
+/** Sources whose files are written here, so that another way of writing them loses nothing. */
+const WRITTEN_HERE: readonly Source[] = ['screen-share', 'practice-desk', 'camera'];
+
+/** What was taken here and is too large as PNG is kept as WebP: nobody can save it again in another way. */
+async function packed(one: Incoming): Promise<Incoming> {
+  if (one.blob.size <= MAX_PICTURE_BYTES || !WRITTEN_HERE.includes(one.source)) return one;
+  try {
+    const blob = await convertWorker().toLosslessWebp(one.blob);
+    return {
+      ...one,
+      blob,
+      head: undefined,
+      done: [...(one.done ?? []), 'Kept as WebP without loss; as PNG it has more than 25 MB.'],
+    };
+  } catch {
+    return one;
+  }
 }
 
 async function convert(one: Incoming, kind: 'tiff' | 'bmp', result: Unpacked): Promise<void> {
@@ -78,20 +112,33 @@ async function open(one: Incoming, result: Unpacked): Promise<void> {
     );
     return;
   }
-  const read = await documentsWorker().read(one.blob, fileName);
-  if (!read.ok) {
-    result.refused.push(read.sentence);
+  const worker = documentsWorker();
+  const said = setTimeout(
+    () => toast.info(`Reading “${fileName}” …`, { id: fileName, duration: Infinity }),
+    PATIENCE_MS,
+  );
+  const listed = await worker.open(one.blob, fileName).finally(() => {
+    clearTimeout(said);
+    toast.dismiss(fileName);
+  });
+  if (!listed.ok) {
+    result.refused.push(listed.sentence);
     return;
   }
+  const { id, title, notes } = listed;
+  const pictures = listed.pictures.map((picture, index): ListedPicture => {
+    let blob: Promise<Blob | null> | null = null;
+    const fetch = () => {
+      blob ??= worker.picture(id, index).then((bytes) => bytes && new Blob([bytes]));
+      return blob;
+    };
+    return { ...picture, fetch };
+  });
   result.documents.push({
     fileName,
-    title: read.title || fileName,
-    pictures: read.pictures.map(({ page, name, bytes, rebuilt }) => ({
-      page,
-      name,
-      rebuilt,
-      blob: new Blob([new Uint8Array(bytes)]),
-    })),
-    notes: read.notes,
+    title: title || fileName,
+    pictures,
+    notes,
+    close: () => void worker.close(id),
   });
 }

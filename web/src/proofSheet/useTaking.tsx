@@ -204,6 +204,10 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const preparedPoint: ProofPoint | undefined = points.find((p) => p.id === prepared?.proofPointId);
   const target = chosenPoint?.code ?? '';
   const [document] = documents;
+  const leaveDocument = () => {
+    document?.close();
+    setDocuments((all) => all.slice(1));
+  };
   return {
     actions,
     chosenId,
@@ -249,9 +253,9 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
         {DocumentDialog && document && (
           <DocumentDialog
             document={document}
-            onClose={() => setDocuments((all) => all.slice(1))}
+            onClose={leaveDocument}
             onTake={(incoming) => {
-              setDocuments((all) => all.slice(1));
+              leaveDocument();
               void takeIn(incoming);
             }}
           />

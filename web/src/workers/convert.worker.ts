@@ -1,17 +1,26 @@
 import { tiffToRaster } from '@nachweis/core/tiff';
 import { expose } from 'comlink';
 
-/** Turns formats that browsers do not show, or no picture should be kept in, into PNG. */
+/** Turns pictures into the formats they are kept in. */
 const api = {
-  /** @throws Error when it cannot be read */
+  /**
+   * A picture as WebP, which packs screens without loss into less than PNG does.
+   * @throws Error when it is larger than the 16383 pixels a side that WebP has
+   */
+  async toLosslessWebp(blob: Blob): Promise<Blob> {
+    const canvas = drawn(await createImageBitmap(blob));
+    // Chromium's encoder is without loss at this quality; what another one gives is looked at, not trusted.
+    const packed = await canvas.convertToBlob({ type: 'image/webp', quality: 1 });
+    const tag = new TextDecoder('latin1').decode(await packed.slice(12, 64).arrayBuffer());
+    if (!tag.includes('VP8L')) throw new Error('This browser does not write WebP without loss.');
+    return packed;
+  },
+
+  /** A TIFF or BMP as PNG. @throws Error when it cannot be read */
   async toPng(blob: Blob, kind: 'tiff' | 'bmp'): Promise<{ blob: Blob; done: string }> {
     if (kind === 'bmp') {
-      const bitmap = await createImageBitmap(blob);
-      const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-      canvas.getContext('2d')?.drawImage(bitmap, 0, 0);
-      bitmap.close();
       return {
-        blob: await canvas.convertToBlob({ type: 'image/png' }),
+        blob: await drawn(await createImageBitmap(blob)).convertToBlob({ type: 'image/png' }),
         done: 'Converted from BMP to PNG, pixel for pixel.',
       };
     }
@@ -24,6 +33,13 @@ const api = {
     return { blob: await canvas.convertToBlob({ type: 'image/png' }), done };
   },
 };
+
+function drawn(bitmap: ImageBitmap): OffscreenCanvas {
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  canvas.getContext('2d')?.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return canvas;
+}
 
 export type ConvertWorker = typeof api;
 

@@ -1,10 +1,41 @@
-import { type DocumentResult, readDocument } from '@nachweis/core/documents';
-import { expose } from 'comlink';
+import { type DocumentPicture, type DocumentResult, readDocument } from '@nachweis/core/documents';
+import { expose, transfer } from 'comlink';
+
+type Opened = Extract<DocumentResult, { ok: true }>;
+
+/** A document as it is listed; its pictures are fetched one by one. */
+export type Listed =
+  | (Omit<Opened, 'pictures'> & { id: number; pictures: Array<Omit<DocumentPicture, 'bytes'>> })
+  | Exclude<DocumentResult, { ok: true }>;
+
+const opened = new Map<number, DocumentPicture[]>();
+let nextId = 1;
 
 /** Unpacks documents off the page. */
 const api = {
-  async read(blob: Blob, fileName: string): Promise<DocumentResult> {
-    return readDocument(new Uint8Array(await blob.arrayBuffer()), fileName);
+  async open(blob: Blob, fileName: string): Promise<Listed> {
+    const result = await readDocument(new Uint8Array(await blob.arrayBuffer()), fileName);
+    if (!result.ok) return result;
+    const id = nextId++;
+    opened.set(id, result.pictures);
+    const pictures = result.pictures.map(({ page, name, rebuilt }) => ({ page, name, rebuilt }));
+    return { ...result, id, pictures };
+  },
+
+  /** @returns null when its pixels are damaged */
+  picture(id: number, index: number): Uint8Array<ArrayBuffer> | null {
+    try {
+      const bytes = opened.get(id)?.[index]?.bytes();
+      if (!bytes) return null;
+      const own = new Uint8Array(bytes);
+      return transfer(own, [own.buffer]);
+    } catch {
+      return null;
+    }
+  },
+
+  close(id: number): void {
+    opened.delete(id);
   },
 };
 
