@@ -310,7 +310,7 @@ test('a busy camera and a refused one say what to do', async ({ page, school }) 
   await expect(page.getByText('The camera was not allowed.')).toBeVisible();
 });
 
-test('what is shared may change its size; that is said, and the next picture has it', async ({
+test('what is shared may change its size, and be another surface; the next picture has both', async ({
   page,
   school,
 }) => {
@@ -320,15 +320,23 @@ test('what is shared may change its size; that is said, and the next picture has
   await page.getByRole('button', { name: 'Share the screen' }).click();
   await expect(page.getByRole('list', { name: 'Moments to take' })).toBeVisible();
   await page.evaluate(() => {
-    const { canvas } = window as unknown as { canvas: HTMLCanvasElement };
+    const { canvas, shared } = window as unknown as { canvas: HTMLCanvasElement; shared: MediaStream };
     canvas.width = 900;
     canvas.height = 600;
+    // As after the browser's own button to share another tab in the same share.
+    const [track] = shared.getVideoTracks();
+    const settings = { ...track?.getSettings(), displaySurface: 'browser', screenPixelRatio: 1.5 };
+    Object.assign(track as MediaStreamTrack, { getSettings: () => settings });
   });
   await expect(page.getByText('What is shared has another size now.')).toBeVisible();
   await page.keyboard.press('t');
   await expect
     .poll(async () => (await serverDraft(page, school.curve)).evidence.at(-1)?.capture.width)
     .toBe(900);
+  const { evidence } = await serverDraft(page, school.curve);
+  expect(evidence.at(-1).capture.surface).toBe('tab');
+  const { items } = await (await page.request.get('/api/captures')).json();
+  expect(items[0].scale).toBe(1.5);
 });
 
 test('a picture pasted on any other page waits until its assignment is chosen', async ({ page, school }) => {

@@ -76,9 +76,12 @@ export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
 /** Sources whose files are written here, so that another way of writing them loses nothing. */
 const WRITTEN_HERE: readonly Source[] = ['screen-share', 'practice-desk', 'camera'];
 
+const PACKING = 'packing';
+
 /** What was taken here and is too large as PNG is kept as WebP: nobody can save it again in another way. */
 async function packed(one: Incoming): Promise<Incoming> {
   if (one.blob.size <= MAX_PICTURE_BYTES || !WRITTEN_HERE.includes(one.source)) return one;
+  toast.info('The picture is very large and is being packed …', { id: PACKING, duration: Infinity });
   try {
     const blob = await convertWorker().toLosslessWebp(one.blob);
     return {
@@ -89,6 +92,8 @@ async function packed(one: Incoming): Promise<Incoming> {
     };
   } catch {
     return one;
+  } finally {
+    toast.dismiss(PACKING);
   }
 }
 

@@ -126,19 +126,15 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
   const [track] = stream.getVideoTracks();
   if (!track)
     throw new ShareError('The browser shared no picture. Try again and choose a display or a window.');
-  const settings = track.getSettings() as Settings;
   setState({
     ended: '',
     share: {
       stream,
-      surface: SURFACES[settings.displaySurface ?? ''] ?? 'unknown',
-      label: track.label,
+      ...reportOf(track),
       // The settings only give the wish back; frames tell.
       width: 0,
       height: 0,
-      scale: settings.screenPixelRatio,
       startedAt: Date.now(),
-      pointer: settings.cursor === undefined ? null : settings.cursor !== 'never',
       moments: [],
       memoryFull: false,
       looksBack: typeof MediaStreamTrackProcessor !== 'undefined',
@@ -154,6 +150,17 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
   return true;
 }
 
+/** What the browser says of a share; it may offer to go on with another surface in the same share. */
+function reportOf(track: MediaStreamTrack): Pick<Share, 'surface' | 'label' | 'scale' | 'pointer'> {
+  const { displaySurface, screenPixelRatio, cursor } = track.getSettings() as Settings;
+  return {
+    surface: SURFACES[displaySurface ?? ''] ?? 'unknown',
+    label: track.label,
+    scale: screenPixelRatio,
+    pointer: cursor === undefined ? null : cursor !== 'never',
+  };
+}
+
 function watchFrames(track: MediaStreamTrack): void {
   if (typeof MediaStreamTrackProcessor === 'undefined') return;
   const thread = new Worker(new URL('../workers/lookBack.worker.ts', import.meta.url), { type: 'module' });
@@ -167,7 +174,7 @@ function watchFrames(track: MediaStreamTrack): void {
       const before = state.share;
       const resized =
         before !== null && before.width > 0 && (before.width !== width || before.height !== height);
-      change({ width, height, resized: resized && before.moments.length > 0 });
+      change({ ...reportOf(track), width, height, resized: resized && before.moments.length > 0 });
     },
   });
   void remote.start(transfer(readable, [readable]), listener);
@@ -216,7 +223,8 @@ export async function takeShared(): Promise<Incoming> {
   // A video asks the source for a frame where the stream has given none by itself.
   const taken = (await worker?.remote.take(PATIENCE_MS)) ?? (await freezeFrame(share.stream));
   if (!taken) throw new ShareError('The shared picture came out empty. Try again.');
-  return incoming(share, taken.blob);
+  const [track] = share.stream.getVideoTracks();
+  return incoming(track?.readyState === 'live' ? { ...share, ...reportOf(track) } : share, taken.blob);
 }
 
 /** Takes a moment that has passed. @throws ShareError when it is kept no longer */

@@ -1,6 +1,9 @@
 import { tiffToRaster } from '@nachweis/core/tiff';
 import { expose } from 'comlink';
 
+/** What stands before the pixels of a WebP is shorter: at most a colour profile. */
+const HEADERS = 16_384;
+
 /** Turns pictures into the formats they are kept in. */
 const api = {
   /**
@@ -9,9 +12,9 @@ const api = {
    */
   async toLosslessWebp(blob: Blob): Promise<Blob> {
     const canvas = drawn(await createImageBitmap(blob));
-    // Chromium's encoder is without loss at this quality; what another one gives is looked at, not trusted.
+    // Chromium's encoder is without loss at this quality. VP8L is the form without loss (RFC 9649, 3).
     const packed = await canvas.convertToBlob({ type: 'image/webp', quality: 1 });
-    const tag = new TextDecoder('latin1').decode(await packed.slice(12, 64).arrayBuffer());
+    const tag = new TextDecoder('latin1').decode(await packed.slice(0, HEADERS).arrayBuffer());
     if (!tag.includes('VP8L')) throw new Error('This browser does not write WebP without loss.');
     return packed;
   },
