@@ -4,7 +4,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { Incoming } from './incoming.ts';
-import type { ListedPicture, OpenedDocument } from './unpack.ts';
+import type { ListedPicture, OpenedDocument } from './openDocument.ts';
 
 interface DocumentDialogProps {
   document: OpenedDocument;
