@@ -12,6 +12,16 @@ test.beforeEach(async ({ page, school }) => {
   await openSheet(page, school.single);
 });
 
+const pdfOf = (draw: (pdf: PDFKit.PDFDocument) => void, options: PDFKit.PDFDocumentOptions = {}) =>
+  new Promise<Buffer>((resolve) => {
+    const pdf = new PDFDocument(options);
+    const parts: Buffer[] = [];
+    pdf.on('data', (part: Buffer) => parts.push(part));
+    pdf.on('end', () => resolve(Buffer.concat(parts)));
+    draw(pdf);
+    pdf.end();
+  });
+
 test('pictures are chosen from a document and keep their bytes; the record names it', async ({
   page,
   school,
@@ -43,20 +53,41 @@ test('pictures are chosen from a document and keep their bytes; the record names
 });
 
 test('a PDF that is protected, and one that is broken, say what to do', async ({ page }) => {
-  const locked = await new Promise<Buffer>((resolve) => {
-    const pdf = new PDFDocument({ userPassword: 'weir' });
-    const parts: Buffer[] = [];
-    pdf.on('data', (part: Buffer) => parts.push(part));
-    pdf.on('end', () => resolve(Buffer.concat(parts)));
-    pdf.text('secret');
-    pdf.end();
-  });
+  const locked = await pdfOf((pdf) => pdf.text('secret'), { userPassword: 'weir' });
   const file = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/pdf', buffer });
   await page
     .getByLabel('Picture files')
     .setInputFiles([file('locked.pdf', locked), file('cut.pdf', locked.subarray(0, 80))]);
   await expect(page.getByText('“locked.pdf” is protected by a password.')).toBeVisible();
   await expect(page.getByText('“cut.pdf” is damaged or not complete')).toBeVisible();
+});
+
+test('a picture of a PDF is rebuilt pixel for pixel; one that comes while the server is away says what to do', async ({
+  page,
+  school,
+}) => {
+  const grey = await sharp(await testPicture(64, 48, 5))
+    .png({ palette: true })
+    .toBuffer();
+  const buffer = await pdfOf((pdf) => pdf.image(grey, 20, 20));
+  const add = () =>
+    page
+      .getByLabel('Picture files')
+      .setInputFiles({ name: 'protocol.pdf', mimeType: 'application/pdf', buffer });
+  await school.stop();
+  await add();
+  await expect(page.getByText('“protocol.pdf” cannot be opened while the server is away.')).toBeVisible();
+  await school.start();
+  await openSheet(page, school.single);
+  await add();
+  await expect(page.getByText('p. 1')).toBeVisible();
+  await page.getByRole('button', { name: 'Take 1' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  const file = await (await page.request.get(capture.href)).body();
+  expect((await pixelsOf(file)).equals(await pixelsOf(grey))).toBe(true);
 });
 
 for (const [what, make] of [

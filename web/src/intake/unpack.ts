@@ -41,8 +41,9 @@ export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
       else if (kind === 'picture') result.pictures.push(await pack(one));
       else await convert(one, kind, result);
     } catch {
+      // A browser does not fetch again, in the same page, code that it could not fetch once.
       result.refused.push(
-        `“${one.name || 'The picture'}” cannot be opened while the server is away. Add it again when it is back.`,
+        `“${one.name || 'The picture'}” cannot be opened while the server is away. Reload the page when it is back, and add it again.`,
       );
     }
   }

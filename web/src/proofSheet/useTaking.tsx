@@ -174,7 +174,9 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const dragging = usePasteAndDrop(!locked && !busy, (incoming) => void takeIn(incoming));
 
   const missing = (what: string, then: () => void) => () => {
-    toast.warning(`${what} cannot be fetched now. Open it again when the server is back.`);
+    toast.warning(
+      `${what} cannot be fetched now. Reload the page when the server is back; what you took is kept.`,
+    );
     then();
   };
   const PrepareDialog = useLoaded(importPrepare, {
@@ -182,7 +184,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     ahead: !locked,
     onMissing() {
       toast.warning(
-        'Framing cannot be fetched now. The picture is kept, whole, in its mount; frame it when the server is back.',
+        'Framing cannot be fetched now. The picture is kept, whole, in its mount. Reload the page when the server is back, and frame it.',
       );
       endFirst();
       closePreparing();
