@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
@@ -56,6 +57,16 @@ const show = (page: Page, colour: string, menu: boolean) =>
     menu,
   ] as const);
 
+async function pastePicture(page: Page, seed: number): Promise<void> {
+  const png = await testPicture(48, 36, seed);
+  await page.evaluate((base64) => {
+    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    const data = new DataTransfer();
+    data.items.add(new File([bytes], 'image.png', { type: 'image/png' }));
+    dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, png.toString('base64'));
+}
+
 async function openStation(page: Page, school: School, point = ''): Promise<void> {
   await signIn(page, school, school.student);
   await page.goto(`/assignments/${school.curve.id}/capture${point && `?point=${point}`}`);
@@ -66,7 +77,6 @@ async function openStation(page: Page, school: School, point = ''): Promise<void
 async function lastCapture(page: Page, school: School, x: number, y: number) {
   const { evidence } = await serverDraft(page, school.curve);
   const { capture } = evidence.at(-1);
-  const { pixelsOf } = await import('../fixtures/pictures.ts');
   const file = await (await page.request.get(capture.href)).body();
   return { capture, colour: [...(await pixelsOf(file, { left: x, top: y, width: 1, height: 1 }))] };
 }
@@ -188,7 +198,6 @@ test('the floating control takes now and later from a window of its own, and sho
   await control.getByRole('button', { name: 'Take in 1 s' }).click();
   await expect.poll(taken).toBe(3);
   const [{ href }] = (await (await page.request.get('/api/captures?limit=1')).json()).items;
-  const { pixelsOf } = await import('../fixtures/pictures.ts');
   const file = await (await page.request.get(href)).body();
   const [, green = 0] = await pixelsOf(file, { left: 900, top: 500, width: 1, height: 1 });
   expect(Math.abs(green - 0x60)).toBeLessThan(12);
@@ -343,17 +352,50 @@ test('a picture pasted on any other page waits until its assignment is chosen', 
   await signIn(page, school, school.student);
   await page.goto('/captures');
   await page.getByRole('heading', { name: 'Captures' }).waitFor();
-  const { testPicture } = await import('../fixtures/pictures.ts');
-  const png = await testPicture(48, 36, 30);
-  await page.evaluate((base64) => {
-    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
-    const data = new DataTransfer();
-    data.items.add(new File([bytes], 'image.png', { type: 'image/png' }));
-    dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-  }, png.toString('base64'));
+  await pastePicture(page, 30);
   await page.getByText('A picture waits. Which assignment is it for?').waitFor();
   await page.getByRole('link', { name: /One picture/ }).click();
   await page.getByTestId('frame-pixels').waitFor();
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(1);
+});
+
+test('a picture dropped on any other page waits too, and the browser opens no file in the page’s place', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto('/');
+  await page.getByRole('heading', { name: 'Assignments' }).waitFor();
+  const bytes = await testPicture(48, 36, 31);
+  await dropFiles(page, [{ name: 'a.png', bytes, type: 'image/png' }]);
+  await page.getByText('A picture waits. Which assignment is it for?').waitFor();
+  await page.goto(`/assignments/${school.closed.id}`);
+  await page.getByRole('heading', { name: 'Probe start-up' }).waitFor();
+  const kept = await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.items.add(new File(['x'], 'a.png', { type: 'image/png' }));
+    const event = new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true });
+    document.body.dispatchEvent(event);
+    return event.defaultPrevented;
+  });
+  expect(kept).toBe(true);
+});
+
+test('what is pasted while another picture is framed waits for it, and then comes', async ({
+  page,
+  school,
+}) => {
+  await openStation(page, school);
+  await pastePicture(page, 1);
+  await page.getByTestId('frame-pixels').waitFor();
+  await pastePicture(page, 2);
+  await expect(page.getByText('It waits, and comes when this one is done.')).toBeVisible();
+  expect((await serverDraft(page, school.curve)).evidence.length).toBeLessThanOrEqual(1);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Done' }).waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'P2 The gaugings' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
 });

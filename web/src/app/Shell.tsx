@@ -36,7 +36,7 @@ export function Shell(): ReactNode {
 
 function SignedIn({ me }: { me: Me }): ReactNode {
   useOutboxSync(me.id);
-  usePasteAnywhere();
+  usePasteAnywhere(me.courses.some((course) => course.role === 'student'));
   const { reached, signedOut } = useConnection();
   const { pathname, search } = useLocation();
   // Asked for again when the server is back; what is said until then waits.

@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import type { Incoming } from './incoming.ts';
 
-/** Pictures that came in where there was no place for them, until an assignment is chosen. */
+/** Pictures that came in where they could not be taken: until an assignment is chosen, or the one before is done. */
 let waiting: Incoming[] = [];
 const listeners = new Set<() => void>();
 

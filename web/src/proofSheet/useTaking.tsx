@@ -1,12 +1,13 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
 import { clampBox, type Framing } from '@nachweis/core';
-import { type ReactNode, useCallback, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { FileChooser } from '../intake/FileChooser.tsx';
 import type { Incoming } from '../intake/incoming.ts';
 import type { OpenedDocument } from '../intake/openDocument.ts';
 import { unpack } from '../intake/unpack.ts';
 import { type Added, useIntake } from '../intake/useIntake.ts';
 import { usePasteAndDrop } from '../intake/usePasteAndDrop.ts';
+import { letWait, takeWaiting, useWaiting } from '../intake/waiting.ts';
 import { outboxContent } from '../outbox/outbox.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import { useMe } from '../session/session.ts';
@@ -171,7 +172,15 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     latest.current.again(fresh.source);
   };
   const busy = preparing !== null || open !== null || documents.length > 0;
-  const dragging = usePasteAndDrop(!locked && !busy, (incoming) => void takeIn(incoming));
+  const dragging = usePasteAndDrop(!locked, (incoming) => {
+    if (!busy) return void takeIn(incoming);
+    letWait(incoming);
+    toast.info('It waits, and comes when this one is done.');
+  });
+  const waiting = useWaiting();
+  useEffect(() => {
+    if (!locked && !busy && waiting.length > 0) void takeIn(takeWaiting());
+  }, [locked, busy, waiting, takeIn]);
 
   const missing = (what: string, then: () => void) => () => {
     toast.warning(

@@ -1,9 +1,9 @@
 import type { PresetSettings, StudentCard } from '@nachweis/contract';
-import { type ReactNode, useEffect, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { DueTime } from '../assignments/DueTime.tsx';
-import { takeWaiting, useWaiting } from '../intake/waiting.ts';
+import { useWaiting } from '../intake/waiting.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { RefusedPictures } from '../proofSheet/RefusedPictures.tsx';
@@ -106,12 +106,6 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
   const taking = useTaking(own, false, asked?.id ?? null);
   const point = points.find((p) => p.id === taking.chosenId);
   const sheetHref = `/assignments/${assignment.id}`;
-  const takeIn = useRef(taking.takeIn);
-  takeIn.current = taking.takeIn;
-  useEffect(() => {
-    const waiting = takeWaiting();
-    if (waiting.length > 0) takeIn.current(waiting);
-  }, []);
   const beginWith = ({ source }: PresetSettings) => {
     if (source === 'practice-desk') taking.openDesk();
     else if (source === 'camera') taking.openCamera();
