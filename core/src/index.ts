@@ -9,6 +9,7 @@ export { type CheckedPicture, type PictureFinding, pictureFindings } from './che
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
+export { halvesOf } from './finding/halvesOf.ts';
 export type { Outline } from './finding/outline.ts';
 export { boxWithAspect, resizeWithAspect } from './geometry/aspect.ts';
 export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';

@@ -46,6 +46,23 @@ test('displays are found; a key takes one, with exactly its pixels', async ({ pa
   expect((await pixelsOf(file)).equals(expected)).toBe(true);
 });
 
+test('a picture as wide as two displays that shows no seam is offered in halves, and nothing is claimed', async ({
+  page,
+  school,
+}) => {
+  const bytes = await sharp({ create: { width: 3840, height: 1080, channels: 3, background: '#5d7f86' } })
+    .composite([{ input: await testPicture(700, 500, 3), left: 300, top: 200 }])
+    .png()
+    .toBuffer();
+  await open(page, school, bytes);
+  await expect(page.getByText('Two displays?')).toBeVisible();
+  await expect(page.getByText('displays are in the picture')).toHaveCount(0);
+  await page.keyboard.press('2');
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '1920,0,1920,1080');
+  const { framing } = await handedIn(page, school);
+  expect(framing).toEqual({ kind: 'display', box: { x: 1920, y: 0, width: 1920, height: 1080 } });
+});
+
 test('the smallest part under the pointer lights up, keys step out and in, a click takes it', async ({
   page,
   school,

@@ -31,7 +31,7 @@ import { isTyping } from '../ui/typing.ts';
 import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
 import { FrameOverlay } from './FrameOverlay.tsx';
-import { type FrameTool, FrameToolbar, FrameWarnings, TOOLS } from './FrameToolbar.tsx';
+import { displaysOffered, type FrameTool, FrameToolbar, FrameWarnings, TOOLS } from './FrameToolbar.tsx';
 import { hintFor, stageLabel } from './frameWords.ts';
 import { Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
@@ -77,7 +77,10 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && fitted.width > 0);
   const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
   const parts = look?.outlines ?? [];
-  const lines = useMemo(() => (look ? snapLines([...look.outlines, ...look.displays]) : null), [look]);
+  const lines = useMemo(
+    () => (look ? snapLines([...look.outlines, ...look.displays, ...look.halves]) : null),
+    [look],
+  );
   const { minWidth, minHeight } = point.requirements;
   const asked = minWidth && minHeight ? { width: minWidth, height: minHeight } : null;
   const locked = ratioOf(ratio, asked);
@@ -178,9 +181,9 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     if (!arrow) {
       if (event.ctrlKey || event.metaKey || event.altKey || onButton) return;
       const next = TOOLS.find(({ key }) => key.toLowerCase() === event.key)?.name;
-      const display = look?.displays[Number(event.key) - 1];
+      const display = displaysOffered(look)[Number(event.key) - 1];
       if (next) choose(next);
-      else if (display && (look?.displays.length ?? 0) > 1) work.setBox(display, 'display');
+      else if (display) work.setBox(display, 'display');
       else if (tool === 'outline' && event.key === ' ')
         setOutline([...outline, cursor ?? middleOf(size)], `key ${outline.length}`);
       else if (tool === 'outline' && event.key === 'Backspace')

@@ -32,7 +32,7 @@ interface FrameToolbarProps {
 /** How to frame, the displays that were found, the same place again, and steps back and forth. */
 export function FrameToolbar(props: FrameToolbarProps): ReactNode {
   const { tool, onTool, look, box, whole, onDisplay, onAll, onSamePlace, work } = props;
-  const displays = look?.displays ?? [];
+  const offered = displaysOffered(look);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
       {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
@@ -43,10 +43,10 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
           </Button>
         ))}
       </span>
-      {displays.length > 1 && (
+      {offered.length > 0 && (
         <span className="flex flex-wrap items-center gap-1 text-sm">
-          Displays:
-          {displays.map((display, index) => (
+          {look?.halves.length ? 'Two displays?' : 'Displays:'}
+          {offered.map((display, index) => (
             <Button
               small
               key={`${display.x},${display.y}`}
@@ -78,6 +78,10 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
     </div>
   );
 }
+
+/** The displays that a key takes: those found, or halves that may be some. */
+export const displaysOffered = (look: Look | null): Box[] =>
+  look && look.displays.length > 1 ? look.displays : (look?.halves ?? []);
 
 /** What has to be said while the picture can still be taken again. */
 export function FrameWarnings({

@@ -5,6 +5,7 @@ import {
   findDisplays,
   findOutlines,
   findSheet,
+  halvesOf,
   leastScale,
   type Quad,
   type Raster,
@@ -18,6 +19,8 @@ export type Asked = Parameters<typeof captureWarnings>[2];
 /** What was found in a picture. */
 export interface Look {
   displays: Box[];
+  /** where one display was found, but the picture is as large as two equal ones: its halves */
+  halves: Box[];
   /** windows and parts, the largest first */
   outlines: Box[];
   /** smallest scale at which text stays readable; null without text */
@@ -32,6 +35,7 @@ const api = {
     const displays = findDisplays(raster);
     return {
       displays,
+      halves: displays.length === 1 ? halvesOf(raster) : [],
       outlines: findOutlines(raster).map((outline) => outline.box),
       leastScale: leastScale(raster),
       warnings: captureWarnings(raster, displays.length, asked),
