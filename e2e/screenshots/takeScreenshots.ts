@@ -127,7 +127,7 @@ async function station(): Promise<void> {
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
 
-  await page.getByRole('link', { name: 'Capture station' }).click();
+  await page.getByRole('link', { name: 'Capture station of this assignment' }).click();
   await page.locator('figure img').first().waitFor();
   await page.evaluate(async () => {
     const picture = document.querySelector<HTMLImageElement>('figure img');

@@ -46,7 +46,12 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
           Practice desk
         </Button>
         {stationHref && (
-          <Link to={stationHref} className={buttonClasses('quiet', true)}>
+          // The header has a link of the same words, to the station of any assignment.
+          <Link
+            to={stationHref}
+            aria-label="Capture station of this assignment"
+            className={buttonClasses('quiet', true)}
+          >
             Capture station
           </Link>
         )}
