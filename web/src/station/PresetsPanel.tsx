@@ -16,7 +16,14 @@ import { toast } from '../ui/notices.ts';
 import { changeTakeSettings, takeSettings } from './settings.ts';
 
 /** Ways of taking a picture under a name, to be used again by a click or a key. */
-export function PresetsPanel({ onUse }: { onUse: (settings: PresetSettings) => void }): ReactNode {
+export function PresetsPanel({
+  onUse,
+  listening,
+}: {
+  onUse: (settings: PresetSettings) => void;
+  /** whether keys use presets now; not while a dialog has them */
+  listening: boolean;
+}): ReactNode {
   const { data: presets = [], mutate } = useApi('listPresets', {});
   const [name, setName] = useState('');
   const [key, setKey] = useState('');
@@ -29,6 +36,7 @@ export function PresetsPanel({ onUse }: { onUse: (settings: PresetSettings) => v
   latest.current = { presets, use };
 
   useEffect(() => {
+    if (!listening) return;
     const onKey = (event: KeyboardEvent) => {
       if (!event.altKey || !event.shiftKey || event.ctrlKey || event.metaKey) return;
       // By its place on the keyboard: with Alt some systems give another letter.
@@ -40,7 +48,7 @@ export function PresetsPanel({ onUse }: { onUse: (settings: PresetSettings) => v
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, []);
+  }, [listening]);
 
   const save = async (writes: PresetWrite[]) => {
     for (const body of writes)
@@ -68,7 +76,11 @@ export function PresetsPanel({ onUse }: { onUse: (settings: PresetSettings) => v
   const importFile = async (file: File) => {
     const read = readPresetFile(await file.text());
     if (!read.ok) toast.error(`“${file.name}”: ${read.sentence}`);
-    else await told(() => save(read.presets), `${read.presets.length} imported.`);
+    else {
+      const { writes, without } = withFreeKeys(read.presets, presets);
+      const lost = without === 0 ? '' : ` ${without} without a key: others here have it.`;
+      await told(() => save(writes), `${writes.length} imported.${lost}`);
+    }
   };
   const exportAll = () => {
     const content: PresetFile = {
@@ -172,6 +184,25 @@ export function PresetsPanel({ onUse }: { onUse: (settings: PresetSettings) => v
       </div>
     </section>
   );
+}
+
+/** Takes the key from those whose key another preset has already; the rest of them is as good. */
+function withFreeKeys(
+  writes: readonly PresetWrite[],
+  present: readonly Preset[],
+): { writes: PresetWrite[]; without: number } {
+  const used = new Set(present.map((preset) => preset.key).filter((key) => key !== ''));
+  let without = 0;
+  const free = writes.map((write) => {
+    if (write.key === '') return write;
+    if (used.has(write.key)) {
+      without++;
+      return { ...write, key: '' };
+    }
+    used.add(write.key);
+    return write;
+  });
+  return { writes: free, without };
 }
 
 const SOURCE_WORDS = {

@@ -204,7 +204,7 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
             </button>
           </section>
           <TakeOptions />
-          <PresetsPanel onUse={beginWith} />
+          <PresetsPanel onUse={beginWith} listening={!taking.busy} />
         </aside>
       </div>
       {taking.dialogs}
