@@ -136,6 +136,7 @@ test('the whole way by keyboard alone', async ({ page, school }) => {
   await signInByKeys(page, school.student);
   await tabTo(page, /^Rating curve/);
   await page.keyboard.press('Enter');
+  await page.getByText(/returned: 1\.38/).waitFor();
   await tabTo(page, /returned: 1\.38/);
   await page.keyboard.press('Enter');
   await tabTo(page, /^Remark 1: Only eleven rows/);

@@ -225,6 +225,16 @@ test('a share that is ended outside, in the middle of a countdown, takes nothing
   await expect(page.getByText('Sharing was ended outside Nachweis. Pictures taken are safe')).toBeVisible();
   await expect(page.getByTestId('countdown')).toBeHidden();
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
+  // Who ends a share from elsewhere may do so to come back for a moment of it.
+  await expectClean(page, 'station, sharing has ended');
+  const moments = page.getByRole('list', { name: 'Moments to take' }).getByRole('button');
+  await moments.first().click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
+  await page.getByRole('button', { name: 'Let go of them' }).click();
+  await expect(moments).toHaveCount(0);
+  await expect(page.getByText('Sharing was ended outside Nachweis.')).toHaveCount(0);
 });
 
 test('where it went is said with the picture; it can be taken again or undone', async ({ page, school }) => {

@@ -1,12 +1,13 @@
-import { lazy, type ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { ApiProblem } from '../api/apiProblem.ts';
-import { SignInScreen } from '../session/SignInScreen.tsx';
+import { Loading } from '../ui/states.tsx';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { NotFoundPage } from './endPages.tsx';
 import { Shell } from './Shell.tsx';
 
+const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
 const AssignmentsScreen = lazy(() => import('../assignments/AssignmentsScreen.tsx'));
 const ProofSheetScreen = lazy(() => import('../proofSheet/ProofSheetScreen.tsx'));
 const HandInScreen = lazy(() => import('../handIns/HandInScreen.tsx'));
@@ -25,7 +26,14 @@ export function App(): ReactNode {
       <CrashBoundary>
         <BrowserRouter>
           <Routes>
-            <Route path="/sign-in" element={<SignInScreen />} />
+            <Route
+              path="/sign-in"
+              element={
+                <Suspense fallback={<Loading what="the page" />}>
+                  <SignInScreen />
+                </Suspense>
+              }
+            />
             <Route element={<Shell />}>
               <Route index element={<AssignmentsScreen />} />
               <Route path="assignments/:assignmentId" element={<ProofSheetScreen />} />

@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
 import { readClipboard } from '../intake/readClipboard.ts';
 import { beginShare } from '../station/beginShare.ts';
@@ -6,8 +6,10 @@ import { useShare } from '../station/share.ts';
 import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
 import type { Taking } from './useTaking.tsx';
 
-/** Only who shares needs it. */
-const ShareControls = lazy(() => import('../station/ShareControls.tsx'));
+/** Only who shares needs them; fetched ahead, since a share that runs must not be without them. */
+const importControls = () => import('../station/ShareControls.tsx');
+const ShareControls = lazy(importControls);
+const ShareEnded = lazy(() => importControls().then((part) => ({ default: part.ShareEnded })));
 
 interface SourceBarProps {
   taking: Taking;
@@ -19,6 +21,9 @@ interface SourceBarProps {
 export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
   const { share, ended } = useShare();
   const { chosenCode, takeIn } = taking;
+  useEffect(() => {
+    importControls().catch(() => {});
+  }, []);
   return (
     <>
       <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
@@ -62,12 +67,9 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
         </Suspense>
       )}
       {!share && ended && (
-        <p
-          role="status"
-          className="mx-4 border-l-4 border-ochre-mark bg-ochre-wash px-3 py-1.5 text-ochre sm:mx-6"
-        >
-          {ended}
-        </p>
+        <Suspense fallback={<p role="status">{ended}</p>}>
+          <ShareEnded onPictures={takeIn} />
+        </Suspense>
       )}
     </>
   );

@@ -14,7 +14,7 @@ const ROLE_TITLES: Readonly<Record<Role, string>> = {
 };
 const ROLE_ORDER: readonly Role[] = ['instructor', 'marker', 'student'];
 
-export function SignInScreen(): ReactNode {
+export default function SignInScreen(): ReactNode {
   const { mutate } = useSWRConfig();
   const navigate = useNavigate();
   const [search] = useSearchParams();

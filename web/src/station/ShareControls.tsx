@@ -2,14 +2,17 @@ import { PictureInPicture2, Square } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Incoming } from '../intake/incoming.ts';
 import { Button } from '../ui/Button.tsx';
-import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
 import { useFocused } from '../ui/useFocused.ts';
+import { bringPicture } from './bringPicture.ts';
 import { canFloat, FloatingControl } from './FloatingControl.tsx';
 import { MomentStrip } from './MomentStrip.tsx';
 import { changeTakeSettings, useTakeSettings } from './settings.ts';
-import { type Share, ShareError, stopShare, takeMoment, takeShared } from './share.ts';
+import { type Share, stopShare, takeMoment, takeShared } from './share.ts';
 import { useCountdown } from './useCountdown.ts';
+
+// In one part with this: it is wanted when the server may be away.
+export { ShareEnded } from './ShareEnded.tsx';
 
 const SURFACE_WORDS: Readonly<Record<string, string>> = {
   display: 'a display',
@@ -43,15 +46,11 @@ export default function ShareControls({
   const [floating, setFloating] = useState(false);
   const [last, setLast] = useState<Blob | null>(null);
 
-  const bring = async (get: () => Promise<Incoming>) => {
-    try {
-      const incoming = await get();
-      setLast(incoming.blob);
-      onPictures([incoming]);
-    } catch (error) {
-      toast.error(error instanceof ShareError ? error.message : 'The picture could not be taken. Try again.');
-    }
-  };
+  const bring = (get: () => Promise<Incoming>) =>
+    bringPicture(get, (incoming) => {
+      setLast(incoming[0]?.blob ?? null);
+      onPictures(incoming);
+    });
   const take = () => void bring(takeShared);
   const later = () => countdown.start(delay, take);
   const latest = useRef({ take, later });

@@ -40,9 +40,11 @@ interface ShareState {
   share: Share | null;
   /** why the last share ended, when it was not the page that ended it */
   ended: string;
+  /** the share that was ended outside: its moments can still be taken */
+  past: Share | null;
 }
 
-let state: ShareState = { share: null, ended: '' };
+let state: ShareState = { share: null, ended: '', past: null };
 let worker: { remote: Remote<LookBackWorker>; thread: Worker } | null = null;
 let leaveFocus: (() => void) | null = null;
 const listeners = new Set<() => void>();
@@ -54,6 +56,7 @@ function setState(next: Partial<ShareState>): void {
 
 function change(part: Partial<Share>): void {
   if (state.share) setState({ share: { ...state.share, ...part } });
+  else if (state.past) setState({ past: { ...state.past, ...part } });
 }
 
 /** The share of this page; it goes on from screen to screen until it is stopped. */
@@ -95,7 +98,7 @@ declare const MediaStreamTrackProcessor:
  */
 export async function startShare({ surface, pointer }: ShareWishes): Promise<boolean> {
   if (!navigator.mediaDevices?.getDisplayMedia) throw new ShareError(NO_SHARE_HERE);
-  stopShare();
+  stopRunning('');
   let stream: MediaStream;
   try {
     // A browser that knows nothing of the pointer passes over the wish; what it did is read from the settings.
@@ -126,8 +129,8 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
   const [track] = stream.getVideoTracks();
   if (!track)
     throw new ShareError('The browser shared no picture. Try again and choose a display or a window.');
+  letGoOfMoments();
   setState({
-    ended: '',
     share: {
       stream,
       ...reportOf(track),
@@ -144,7 +147,7 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
   track.addEventListener('ended', () => {
     if (state.share?.stream !== stream) return;
     const what = state.share.surface === 'window' ? 'The window was closed, or sharing' : 'Sharing';
-    endWith(`${what} was ended outside Nachweis. Pictures taken are safe; share again to take more.`);
+    stopRunning(`${what} was ended outside Nachweis. Pictures taken are safe; share again to take more.`);
   });
   watchFrames(track);
   return true;
@@ -197,18 +200,32 @@ function watchWhileAway(remote: Remote<LookBackWorker>): () => void {
   };
 }
 
-/** Stops sharing; pictures taken stay. */
+/** Stops sharing, as the person here wants it: moments go, pictures taken stay. */
 export function stopShare(): void {
-  endWith('');
+  stopRunning('');
+  letGoOfMoments();
 }
 
-function endWith(ended: string): void {
+/** Moments that nobody came back for take up memory no longer. */
+const PAST_MS = 5 * 60_000;
+let letGoLater: ReturnType<typeof setTimeout> | undefined;
+
+/** Ends the share that runs; its moments stay, as who ends a share from elsewhere may do so to come back for one. */
+function stopRunning(ended: string): void {
   const { share } = state;
   if (!share) return;
-  setState({ share: null, ended });
+  setState({ share: null, past: share, ended });
   for (const track of share.stream.getTracks()) track.stop();
   leaveFocus?.();
   leaveFocus = null;
+  letGoLater = setTimeout(letGoOfMoments, PAST_MS);
+}
+
+/** Lets go of the moments of a share that has ended. */
+export function letGoOfMoments(): void {
+  clearTimeout(letGoLater);
+  if (state.share) return;
+  setState({ past: null, ended: '' });
   worker?.thread.terminate();
   worker = null;
 }
@@ -229,7 +246,7 @@ export async function takeShared(): Promise<Incoming> {
 
 /** Takes a moment that has passed. @throws ShareError when it is kept no longer */
 export async function takeMoment(id: number): Promise<Incoming> {
-  const { share } = state;
+  const share = state.share ?? state.past;
   const blob = (await worker?.remote.momentBlob(id)) ?? null;
   if (!share || !blob) throw new ShareError('This moment is kept no longer. Choose a later one.');
   return incoming(share, blob);
