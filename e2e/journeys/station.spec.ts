@@ -305,6 +305,12 @@ test('the camera: a photograph, straightened by its corners with keys, says so i
   await expectClean(page, 'straightening');
   const corner = page.getByRole('button', { name: /^Corner upper left/ });
   await corner.focus();
+  const found = (await corner.getAttribute('aria-label')) ?? '';
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(corner).toHaveAttribute('aria-label', found);
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Shift+ArrowDown');
   await page.getByRole('button', { name: 'Straighten' }).click();
@@ -314,6 +320,65 @@ test('the camera: a photograph, straightened by its corners with keys, says so i
   const { items } = await (await page.request.get('/api/captures')).json();
   expect(items[0]).toMatchObject({ source: 'camera', surface: 'photo' });
   expect(items[0].done[0]).toMatch(/^Straightened from/);
+});
+
+test('a photograph is kept as it is when its corners are left with Escape', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Camera' }).click();
+  // The camera that is on is the one that is shown as chosen.
+  await expect(page.getByRole('combobox', { name: 'Camera' })).not.toHaveValue('');
+  await page.getByRole('button', { name: 'Take the photograph' }).click();
+  await page.getByRole('button', { name: 'Straighten' }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { evidence } = await serverDraft(page, school.single);
+  expect(evidence).toHaveLength(1);
+  expect(evidence[0].capture.source).toBe('camera');
+});
+
+test('a camera that is taken away, and one that opens after it is wanted no longer', async ({
+  page,
+  school,
+}) => {
+  await page.addInitScript(() => {
+    const real = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+    const opened: MediaStream[] = [];
+    navigator.mediaDevices.getUserMedia = async (wishes) => {
+      const stream = await real(wishes);
+      await (window as unknown as { held?: Promise<void> }).held;
+      opened.push(stream);
+      return stream;
+    };
+    Object.assign(window, { opened });
+  });
+  const states = () =>
+    page.evaluate(() =>
+      (window as unknown as { opened: MediaStream[] }).opened.map((s) => s.getVideoTracks()[0]?.readyState),
+    );
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Camera' }).click();
+  await expect(page.getByRole('button', { name: 'Take the photograph' })).toBeEnabled();
+  await page.evaluate(() => {
+    const [track] = (window as unknown as { opened: MediaStream[] }).opened[0]?.getVideoTracks() ?? [];
+    track?.stop();
+    track?.dispatchEvent(new Event('ended'));
+  });
+  await expect(page.getByText('The camera was taken away.')).toBeVisible();
+  await page.evaluate(() => {
+    let free = () => {};
+    const held = new Promise<void>((resolve) => {
+      free = resolve;
+    });
+    Object.assign(window, { held, free: () => free() });
+  });
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await page.keyboard.press('Escape');
+  await page.evaluate(() => (window as unknown as { free(): void }).free());
+  await expect.poll(states).toEqual(['ended', 'ended']);
 });
 
 test('a busy camera and a refused one say what to do', async ({ page, school }) => {
@@ -329,6 +394,7 @@ test('a busy camera and a refused one say what to do', async ({ page, school }) 
   await openSheet(page, school.single);
   await page.getByRole('button', { name: 'Camera' }).click();
   await expect(page.getByText('The camera is busy: another program uses it.')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Camera' })).toBeVisible();
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText('The camera was not allowed.')).toBeVisible();
 });

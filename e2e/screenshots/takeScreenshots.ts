@@ -174,7 +174,7 @@ async function station(): Promise<void> {
   await page.getByRole('button', { name: 'Take the photograph' }).click();
   await page.getByText('A clear sheet or screen was found').waitFor();
   await shot('straighten');
-  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Take again' }).click();
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Captures' }).click();
   await page.getByText(/captures$/).waitFor();

@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import type { Incoming } from '../intake/incoming.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { CameraStep } from './CameraStep.tsx';
@@ -15,8 +15,13 @@ interface CameraDialogProps {
 /** Takes a photograph of the bench, and straightens what is on it. */
 export default function CameraDialog({ target, onPicture, onClose }: CameraDialogProps): ReactNode {
   const [photo, setPhoto] = useState<Photo | null>(null);
-  const accept = (blob: Blob, done: string[]) =>
+  const accepted = useRef(false);
+  const accept = (blob: Blob, done: string[]) => {
+    // Until it is in its mount this stays open; once is enough.
+    if (accepted.current) return;
+    accepted.current = true;
     onPicture({ blob, name: '', source: 'camera', surface: 'photo', label: photo?.camera ?? '', done });
+  };
   return (
     <Dialog
       title={photo ? 'Straighten the photograph' : 'Photograph the bench'}
@@ -26,12 +31,8 @@ export default function CameraDialog({ target, onPicture, onClose }: CameraDialo
           : `The picture goes to ${target}.`
       }
       size="full"
-      onClose={onClose}
-      onEscape={(event) => {
-        if (!photo) return;
-        event.preventDefault();
-        setPhoto(null);
-      }}
+      // A photograph that was taken is never lost by leaving: it goes on as it is.
+      onClose={() => (photo ? accept(photo.blob, []) : onClose())}
     >
       {photo ? (
         <StraightenStep photo={photo} onAccept={accept} onAgain={() => setPhoto(null)} />

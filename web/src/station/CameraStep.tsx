@@ -19,14 +19,18 @@ export function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): Re
   const [chosen, setChosen] = useState('');
   const [seen, setSeen] = useState<HTMLVideoElement | null>(null);
   const running = useRef<MediaStream | null>(null);
+  /** counts the starts: a camera that opens after the next start, or after the end, is closed again */
+  const starts = useRef(0);
 
   const stop = useCallback(() => {
+    starts.current++;
     for (const track of running.current?.getTracks() ?? []) track.stop();
     running.current = null;
   }, []);
   const start = useCallback(
     async (deviceId: string) => {
       stop();
+      const mine = starts.current;
       setProblem('');
       setStream(null);
       setSeen(null);
@@ -38,16 +42,30 @@ export function CameraStep({ onPhoto }: { onPhoto: (photo: Photo) => void }): Re
       }
       try {
         const video: MediaTrackConstraints = { width: { ideal: 4096 }, height: { ideal: 2160 } };
+        // A bench is before the back of a phone, not before the face of who holds it.
         if (deviceId) video.deviceId = { exact: deviceId };
+        else video.facingMode = { ideal: 'environment' };
         const opened = await navigator.mediaDevices.getUserMedia({ video, audio: false });
+        const [track] = opened.getVideoTracks();
+        if (mine !== starts.current) return track?.stop();
         running.current = opened;
+        track?.addEventListener('ended', () => {
+          if (running.current !== opened) return;
+          stop();
+          setStream(null);
+          setSeen(null);
+          setProblem('The camera was taken away. Connect it again, then try again.');
+        });
         setStream(opened);
-        const devices = await navigator.mediaDevices.enumerateDevices();
-        setCameras(devices.filter((device) => device.kind === 'videoinput'));
+        setChosen(track?.getSettings().deviceId ?? deviceId);
       } catch (error) {
+        if (mine !== starts.current) return;
         const name = error instanceof DOMException ? error.name : '';
         setProblem(REFUSED[name] ?? 'The camera could not be opened. Add a photograph as a file.');
       }
+      // Also after a failure: another camera may be free.
+      const devices = await navigator.mediaDevices.enumerateDevices();
+      setCameras(devices.filter((device) => device.kind === 'videoinput'));
     },
     [stop],
   );

@@ -1,4 +1,5 @@
 import type { Quad } from '@nachweis/core';
+import { Undo2 } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { finder } from '../finding/finder.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
@@ -27,6 +28,8 @@ export function StraightenStep({
     { x: 0, y: height },
   ];
   const [quad, setQuad] = useState<Quad>(whole);
+  /** where the corners were before each drag and each key */
+  const [before, setBefore] = useState<Quad[]>([]);
   const [found, setFound] = useState<'looking' | 'found' | 'none'>('looking');
   const [problem, setProblem] = useState('');
   const surface = useRef<HTMLDivElement>(null);
@@ -50,6 +53,13 @@ export function StraightenStep({
     };
   }, [blob]);
 
+  const remember = () => setBefore((list) => [...list, quad]);
+  const undo = () => {
+    const last = before.at(-1);
+    if (!last) return;
+    setQuad(last);
+    setBefore(before.slice(0, -1));
+  };
   const put = (index: number, x: number, y: number) => {
     touched.current = true;
     const corner = { x: Math.min(Math.max(x, 0), width), y: Math.min(Math.max(y, 0), height) };
@@ -69,6 +79,7 @@ export function StraightenStep({
     const corner = quad[index];
     if (!arrow || !corner) return;
     event.preventDefault();
+    remember();
     put(index, corner.x + arrow.dx, corner.y + arrow.dy);
   };
   const straighten = async () => {
@@ -80,6 +91,17 @@ export function StraightenStep({
       setProblem('These corners span no area. Move them apart, then try again.');
     }
   };
+  const latest = useRef(undo);
+  latest.current = undo;
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+      event.preventDefault();
+      latest.current();
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
   return (
     <>
       <div className="grid min-h-0 flex-1 place-items-center bg-grey p-3 [container-type:size]">
@@ -112,6 +134,7 @@ export function StraightenStep({
               className="absolute size-7 -translate-1/2 rounded-full border-3 border-verdigris bg-card/70"
               style={{ left: `${(corner.x / width) * 100}%`, top: `${(corner.y / height) * 100}%` }}
               onPointerDown={(event) => {
+                remember();
                 dragged.current = index;
                 event.currentTarget.parentElement?.setPointerCapture(event.pointerId);
               }}
@@ -129,10 +152,15 @@ export function StraightenStep({
               none: 'No clear sheet or screen was found. Put the corners yourself, or take the photograph as it is.',
             }[found]}
         </p>
-        <Button look="quiet" keyName="Esc" onClick={onAgain}>
+        <Button look="quiet" aria-label="Undo" disabled={before.length === 0} onClick={undo}>
+          <Undo2 size={16} aria-hidden />
+        </Button>
+        <Button look="quiet" onClick={onAgain}>
           Take again
         </Button>
-        <Button onClick={() => onAccept(blob, [])}>As it is</Button>
+        <Button keyName="Esc" onClick={() => onAccept(blob, [])}>
+          As it is
+        </Button>
         <Button look="main" onClick={() => void straighten()}>
           Straighten
         </Button>
