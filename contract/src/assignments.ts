@@ -134,4 +134,3 @@ export const AssignmentCard = z.discriminatedUnion('as', [
   }),
 ]);
 export type AssignmentCard = z.infer<typeof AssignmentCard>;
-export type StudentCard = Extract<AssignmentCard, { as: 'student' }>;

@@ -1,9 +1,10 @@
+import type { Page } from '@playwright/test';
 import { Document, ImageRun, Packer, Paragraph } from 'docx';
 import PDFDocument from 'pdfkit';
 import sharp, { type Sharp } from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { pixelsOf, testPicture } from '../fixtures/pictures.ts';
-import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
 
@@ -11,6 +12,15 @@ test.beforeEach(async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
 });
+
+/** Accepts the whole of the picture that is being framed. @returns the capture's file as the server has it */
+async function accepted(page: Page, school: School): Promise<Buffer> {
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  return (await page.request.get(capture.href)).body();
+}
 
 const pdfOf = (draw: (pdf: PDFKit.PDFDocument) => void, options: PDFKit.PDFDocumentOptions = {}) =>
   new Promise<Buffer>((resolve) => {
@@ -42,11 +52,7 @@ test('pictures are chosen from a document and keep their bytes; the record names
   await expectClean(page, 'pictures of a document');
   await page.getByRole('checkbox').nth(1).check();
   await page.getByRole('button', { name: 'Take 1' }).click();
-  await page.getByTestId('frame-pixels').waitFor();
-  await page.keyboard.press('Enter');
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
-  const { capture } = (await serverDraft(page, school.single)).evidence[0];
-  const file = await (await page.request.get(capture.href)).body();
+  const file = await accepted(page, school);
   expect(file.equals(second)).toBe(true);
   const { items } = await (await page.request.get('/api/captures?words=field')).json();
   expect(items[0]).toMatchObject({ source: 'document', document: 'Field report' });
@@ -82,11 +88,7 @@ test('a picture of a PDF is rebuilt pixel for pixel; one that comes while the se
   await add();
   await expect(page.getByText('p. 1')).toBeVisible();
   await page.getByRole('button', { name: 'Take 1' }).click();
-  await page.getByTestId('frame-pixels').waitFor();
-  await page.keyboard.press('Enter');
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
-  const { capture } = (await serverDraft(page, school.single)).evidence[0];
-  const file = await (await page.request.get(capture.href)).body();
+  const file = await accepted(page, school);
   expect((await pixelsOf(file)).equals(await pixelsOf(grey))).toBe(true);
 });
 
@@ -100,11 +102,7 @@ for (const [what, make] of [
     await page
       .getByLabel('Picture files')
       .setInputFiles({ name: 'gauge.tif', mimeType: 'image/tiff', buffer });
-    await page.getByTestId('frame-pixels').waitFor();
-    await page.keyboard.press('Enter');
-    await expect(page.locator('[data-status=saved]')).toBeVisible();
-    const { capture } = (await serverDraft(page, school.single)).evidence[0];
-    const file = await (await page.request.get(capture.href)).body();
+    const file = await accepted(page, school);
     const [ours, theirs] = [await pixelsOf(file), await pixelsOf(png)];
     expect(Math.max(...ours.map((v, i) => Math.abs(v - (theirs[i] ?? 0))))).toBeLessThanOrEqual(1);
     const { items } = await (await page.request.get('/api/captures')).json();
@@ -126,11 +124,7 @@ test('a BMP becomes a PNG pixel for pixel', async ({ page, school }) => {
   const pixels = Buffer.from([255, 0, 0, 0, 255, 0, 0, 0, 0, 0, 255, 9, 8, 7, 0, 0]);
   const buffer = Buffer.concat([head, pixels]);
   await page.getByLabel('Picture files').setInputFiles({ name: 'old.bmp', mimeType: 'image/bmp', buffer });
-  await page.getByTestId('frame-pixels').waitFor();
-  await page.keyboard.press('Enter');
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
-  const { capture } = (await serverDraft(page, school.single)).evidence[0];
-  const file = await (await page.request.get(capture.href)).body();
+  const file = await accepted(page, school);
   expect([...(await pixelsOf(file))]).toEqual([255, 0, 0, 7, 8, 9, 0, 0, 255, 0, 255, 0]);
 });
 

@@ -1,12 +1,13 @@
-import type { AssignmentCard, StudentCard } from '@nachweis/contract';
+import type { AssignmentCard } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
-import { DueTime } from './DueTime.tsx';
+import { CardDue } from './DueTime.tsx';
 
+type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
 
 const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {
@@ -40,13 +41,7 @@ export default function AssignmentsScreen(): ReactNode {
                 <span className="block text-lg font-semibold text-verdigris-deep">{card.title}</span>
                 <span className="text-sm text-faded">{card.courseTitle}</span>
               </span>
-              <DueTime
-                times={card}
-                timeZone={card.timeZone}
-                window={card.window}
-                now={now}
-                settled={card.as === 'student' && (card.state === 'handed-in' || card.state === 'returned')}
-              />
+              <CardDue card={card} now={now} />
               {card.as === 'student' ? <StudentState card={card} /> : <StaffState card={card} />}
             </Link>
           </li>

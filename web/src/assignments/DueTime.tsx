@@ -1,3 +1,4 @@
+import type { AssignmentCard } from '@nachweis/contract';
 import type { WindowState } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { dateAndTime, inWords } from '../ui/when.ts';
@@ -9,6 +10,12 @@ interface DueTimeProps {
   now: number;
   /** handed in already: how long it can still be done late is no news */
   settled?: boolean;
+}
+
+/** When the assignment of a card is due; once it is handed in, only that. */
+export function CardDue({ card, now }: { card: AssignmentCard; now: number }): ReactNode {
+  const settled = card.as === 'student' && (card.state === 'handed-in' || card.state === 'returned');
+  return <DueTime times={card} timeZone={card.timeZone} window={card.window} now={now} settled={settled} />;
 }
 
 /** When an assignment is due, in words and as a date in the course's time zone. */

@@ -1,8 +1,8 @@
-import type { PresetSettings, StudentCard } from '@nachweis/contract';
+import type { PresetSettings } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
-import { DueTime } from '../assignments/DueTime.tsx';
+import { CardDue } from '../assignments/DueTime.tsx';
 import { useWaiting } from '../intake/waiting.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
@@ -37,9 +37,7 @@ function ChooseAssignment(): ReactNode {
     ) : (
       <Loading what="the assignments" />
     );
-  const open = data.filter(
-    (card): card is StudentCard => card.as === 'student' && ['open', 'late'].includes(card.window),
-  );
+  const open = data.filter((card) => card.as === 'student' && ['open', 'late'].includes(card.window));
   const [only] = open;
   if (open.length === 1 && only) return <Navigate to={`/assignments/${only.id}/capture`} replace />;
   return (
@@ -71,13 +69,7 @@ function ChooseAssignment(): ReactNode {
                     <span className="block font-semibold text-verdigris-deep">{card.title}</span>
                     <span className="text-faded">{card.courseTitle}</span>
                   </span>
-                  <DueTime
-                    times={card}
-                    timeZone={card.timeZone}
-                    window={card.window}
-                    now={now}
-                    settled={card.state === 'handed-in' || card.state === 'returned'}
-                  />
+                  <CardDue card={card} now={now} />
                 </Link>
               </li>
             ))}
