@@ -109,6 +109,15 @@ for (const [what, make] of [
     expect(items[0].done[0]).toMatch(/^Converted from TIFF to PNG/);
   });
 
+test('a TIFF that comes while its converter cannot be fetched is not called unreadable', async ({ page }) => {
+  await page.route(/convert\.worker/, (route) => route.abort());
+  const buffer = await sharp(await testPicture(60, 40, 4))
+    .tiff()
+    .toBuffer();
+  await page.getByLabel('Picture files').setInputFiles({ name: 'gauge.tif', mimeType: 'image/tiff', buffer });
+  await expect(page.getByText('“gauge.tif” cannot be opened while the server is away.')).toBeVisible();
+});
+
 test('a BMP becomes a PNG pixel for pixel', async ({ page, school }) => {
   // Two by two pixels, 24 bits, rows from below, padded to four bytes (Windows bitmap, BITMAPINFOHEADER).
   const head = Buffer.alloc(54);

@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { Incoming } from './incoming.ts';
 import type { ListedPicture, OpenedDocument } from './openDocument.ts';
@@ -31,6 +32,8 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
     setTaking(true);
     const wanted = [...chosen].sort((a, b) => a - b).flatMap((index) => pictures[index] ?? []);
     const blobs = await Promise.all(wanted.map((picture) => picture.fetch()));
+    const damaged = blobs.filter((blob) => blob === null).length;
+    if (damaged > 0) toast.warning(`${damaged} of them cannot be read and were left out.`);
     onTake(
       wanted.flatMap((picture, place) => {
         const blob = blobs[place];
@@ -117,12 +120,11 @@ function Choice({
   const [broken, setBroken] = useState(false);
   useEffect(() => {
     let shown = true;
-    const show = (fetched: Blob | null) => {
+    void picture.fetch().then((fetched) => {
       if (!shown) return;
       setBlob(fetched);
       if (!fetched) setBroken(true);
-    };
-    picture.fetch().then(show, () => show(null));
+    });
     return () => {
       shown = false;
     };

@@ -1,6 +1,6 @@
 import { toast } from '../ui/notices.ts';
 import type { ConvertWorker } from '../workers/convert.worker.ts';
-import { onDemand } from '../workers/onDemand.ts';
+import { onDemand, WorkerMissing } from '../workers/onDemand.ts';
 import type { Incoming } from './incoming.ts';
 import type { Unpacked } from './unpack.ts';
 
@@ -27,13 +27,14 @@ export async function pack(one: Incoming): Promise<Incoming> {
   }
 }
 
-/** Makes a PNG of what browsers do not show, or says why that cannot be. */
+/** Makes a PNG of what browsers do not show, or says why that cannot be. @throws WorkerMissing */
 export async function convert(one: Incoming, kind: 'tiff' | 'bmp', result: Unpacked): Promise<void> {
   try {
     const { blob, done } = await askConverter((converter) => converter.toPng(one.blob, kind));
     const name = one.name.replace(/\.(tiff?|bmp)$/i, '.png');
     result.pictures.push({ ...one, blob, name, head: undefined, done: [...(one.done ?? []), done] });
-  } catch {
+  } catch (error) {
+    if (error instanceof WorkerMissing) throw error;
     result.refused.push(
       `“${one.name || 'The picture'}” is a ${kind.toUpperCase()} that cannot be read. Save it as PNG and add that file.`,
     );

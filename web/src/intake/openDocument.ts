@@ -18,7 +18,7 @@ export interface ListedPicture {
   page: number | null;
   name: string;
   rebuilt: boolean;
-  /** its file, the same each time; null when it is damaged */
+  /** its file, the same each time; null when it is damaged. Never rejects. */
   fetch(): Promise<Blob | null>;
 }
 
@@ -33,7 +33,7 @@ const askReader = onDemand<DocumentsWorker>(
   () => new Worker(new URL('../workers/documents.worker.ts', import.meta.url), { type: 'module' }),
 );
 
-/** Lists a document's pictures, or says why that cannot be. */
+/** Lists a document's pictures, or says why that cannot be. @throws WorkerMissing */
 export async function openDocument(one: Incoming, result: Unpacked): Promise<void> {
   const fileName = one.name || 'The document';
   if (one.blob.size > MOST_DOCUMENT_BYTES) {
@@ -60,6 +60,7 @@ export async function openDocument(one: Incoming, result: Unpacked): Promise<voi
     const fetch = () => {
       blob ??= askReader((reader): Promise<Bytes | null> => reader.picture(id, index)).then(
         (bytes) => bytes && new Blob([bytes]),
+        () => null,
       );
       return blob;
     };
@@ -70,6 +71,6 @@ export async function openDocument(one: Incoming, result: Unpacked): Promise<voi
     title: title || fileName,
     pictures,
     notes,
-    close: () => void askReader((reader) => reader.close(id)),
+    close: () => void askReader((reader) => reader.close(id)).catch(() => {}),
   });
 }

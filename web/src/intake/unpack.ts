@@ -41,9 +41,14 @@ export async function unpack(incoming: readonly Incoming[]): Promise<Unpacked> {
       else if (kind === 'picture') result.pictures.push(await pack(one));
       else await convert(one, kind, result);
     } catch {
+      if (kind === 'picture') {
+        // It was taken here and cannot be added again: what is said of it is that it is too large.
+        result.pictures.push({ ...one, head });
+        continue;
+      }
       // A browser does not fetch again, in the same page, code that it could not fetch once.
       result.refused.push(
-        `“${one.name || 'The picture'}” cannot be opened while the server is away. Reload the page when it is back, and add it again.`,
+        `“${one.name || 'The file'}” cannot be opened while the server is away. Reload the page when it is back, and add it again.`,
       );
     }
   }
