@@ -105,3 +105,30 @@ test('a browser that cannot share says what to do instead', async ({ page, schoo
   await page.getByRole('button', { name: 'Share the screen' }).click();
   await expect(page.getByText('Take the picture with your system’s own keys, then paste it.')).toBeVisible();
 });
+
+test('a share whose controls cannot be fetched takes its picture, and can be stopped', async ({
+  page,
+  school,
+}) => {
+  await page.addInitScript(() => {
+    const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);
+    navigator.mediaDevices.getDisplayMedia = async () => {
+      const stream = await real({ video: { width: 1280, height: 720 } });
+      Object.assign(window, { shared: stream });
+      return stream;
+    };
+  });
+  await page.route(/ShareControls/, (route) => route.abort());
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await expect(page.getByText('The controls of the share cannot be fetched now.')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop sharing' }).click();
+  const states = await page.evaluate(() =>
+    (window as unknown as { shared: MediaStream }).shared.getTracks().map((t) => t.readyState),
+  );
+  expect(states).toEqual(['ended']);
+});

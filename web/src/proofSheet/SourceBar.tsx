@@ -1,15 +1,31 @@
-import { lazy, type ReactNode, Suspense, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import { readClipboard } from '../intake/readClipboard.ts';
 import { beginShare } from '../station/beginShare.ts';
-import { useShare } from '../station/share.ts';
+import { stopShare, useShare } from '../station/share.ts';
 import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
 import type { Taking } from './useTaking.tsx';
 
-/** Only who shares needs them; fetched ahead, since a share that runs must not be without them. */
-const importControls = () => import('../station/ShareControls.tsx');
+/** Only who shares needs them. A share that runs is never without a way to stop it. */
+const importControls = () =>
+  import('../station/ShareControls.tsx').catch(() => ({
+    default: ControlsMissing,
+    ShareEnded: ControlsMissing,
+  }));
 const ShareControls = lazy(importControls);
 const ShareEnded = lazy(() => importControls().then((part) => ({ default: part.ShareEnded })));
+
+/** Stands in for both and takes what they take. */
+function ControlsMissing(_: { onPictures: Taking['takeIn'] }): ReactNode {
+  return (
+    <p role="alert" className="mx-4 flex items-center gap-3 py-1.5 sm:mx-6">
+      The controls of the share cannot be fetched now. Reload the page when the server is back.
+      <Button small onClick={stopShare}>
+        Stop sharing
+      </Button>
+    </p>
+  );
+}
 
 interface SourceBarProps {
   taking: Taking;
@@ -21,9 +37,6 @@ interface SourceBarProps {
 export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
   const { share, ended } = useShare();
   const { chosenCode, takeIn } = taking;
-  useEffect(() => {
-    importControls().catch(() => {});
-  }, []);
   return (
     <>
       <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
