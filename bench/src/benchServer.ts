@@ -2,8 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { enterAssignment } from '@nachweis/demo';
-import { type Context, createContext, hashPassword, readSettings, startServer } from '@nachweis/server';
+import {
+  type Context,
+  createContext,
+  enterAssignment,
+  hashPassword,
+  readSettings,
+  startServer,
+} from '@nachweis/server';
 import { pino } from 'pino';
 import sharp from 'sharp';
 
@@ -93,7 +99,7 @@ async function addCaptures({ db, blobs }: Context, ownerId: string, howMany: num
       format: 'png' as const,
       width: 640,
       height: 400,
-      notes: '[]',
+      notes: '',
       received_at: new Date(Date.UTC(2026, 0, 1) + (from + i) * 60_000).toISOString(),
     }));
     await db.insertInto('captures').values(rows).execute();

@@ -1,6 +1,6 @@
 import type { Box, Framing as CoreFraming, Pin as CorePin } from '@nachweis/core';
 import * as z from 'zod';
-import { Href, Id, Instant, Sha256 } from './shared.ts';
+import { Href, Id, Instant, Sha256, Told } from './shared.ts';
 
 export const SOURCES = [
   'screen-share',
@@ -21,6 +21,29 @@ export type Surface = z.infer<typeof Surface>;
 
 export const PictureFormatName = z.enum(['png', 'jpeg', 'gif', 'webp', 'avif']);
 
+/**
+ * What was done to a picture before it came here. Records are signed with what was written then, so that sentences of
+ * earlier versions stay as they are.
+ */
+export const Done = z.union([
+  z.string(),
+  z.object({
+    code: z.enum(['straightened', 'scaled', 'converted', 'rebuilt', 'packed']),
+    data: z.record(z.string(), z.union([z.string(), z.number()])),
+  }),
+]);
+export type Done = z.infer<typeof Done>;
+
+/** Reads what a query says was done; lines of sentences, as earlier pages send them, too. */
+function readDone(text: string): unknown {
+  if (!text.startsWith('[')) return text.split('\n').filter((line) => line !== '');
+  try {
+    return JSON.parse(text);
+  } catch {
+    return [text];
+  }
+}
+
 /** A capture: a picture exactly as it came in. */
 export const Capture = z.object({
   id: Id,
@@ -36,8 +59,8 @@ export const Capture = z.object({
   receivedAt: Instant,
   /** the picture as it came in; only its owner can fetch it */
   href: Href,
-  /** what had to be said when it was taken in */
-  notes: z.array(z.string()),
+  /** what had to be said when it was taken in; sentences where it was kept before codes were */
+  notes: z.array(z.union([Told, z.string()])),
 });
 export type Capture = z.infer<typeof Capture>;
 
@@ -50,14 +73,14 @@ export const CaptureQuery = z.object({
   label: z.string().max(500).default(''),
   /** title or name of the document it was in */
   document: z.string().max(500).default(''),
-  /** what was done to it before it came here, a sentence a line: straightened, scaled, converted */
-  done: z.string().max(2000).default(''),
+  /** what was done to it before it came here, as JSON */
+  done: z.string().max(4000).default('').transform(readDone).pipe(z.array(Done).max(20)),
   /** pixels for each unit that the source draws its programs in (2 on a display set to 200 %), where it is reported */
   scale: z.coerce.number().min(0.1).max(16).optional(),
   /** the assignment it was taken for */
   assignmentId: Id.optional(),
 });
-export type CaptureQuery = z.infer<typeof CaptureQuery>;
+export type CaptureQuery = z.output<typeof CaptureQuery>;
 
 /** What the server signs about a capture. */
 export const CaptureRecord = z.object({
@@ -76,7 +99,7 @@ export const CaptureRecord = z.object({
   scale: z.number().nullable().default(null),
   bytes: z.int(),
   sha256: Sha256,
-  done: z.array(z.string()),
+  done: z.array(Done),
   receivedAt: Instant,
 });
 export type CaptureRecord = z.infer<typeof CaptureRecord>;
@@ -98,13 +121,15 @@ export const CaptureItem = Capture.extend({
   document: z.string(),
   /** null: not reported */
   scale: z.number().nullable(),
-  done: z.array(z.string()),
+  done: z.array(Done),
   /** compact JWS of its CaptureRecord; empty for what was taken in before records were signed */
   jws: z.string(),
   thumbHref: Href,
   courseTitle: z.string(),
-  /** proof points and hand-ins that hold it: "P2 of Rating curve" */
-  uses: z.array(z.object({ where: z.string(), href: Href, handedIn: z.boolean() })),
+  /** proof points and hand-ins that hold it; `attempt` is null for a proof sheet */
+  uses: z.array(
+    z.object({ point: z.string(), assignment: z.string(), href: Href, attempt: z.int().nullable() }),
+  ),
   /** null while it is not in the bin */
   deletedAt: Instant.nullable(),
 });

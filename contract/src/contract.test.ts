@@ -57,8 +57,8 @@ describe('the schemas', () => {
       type: '/problems/closed',
       title: 'Closed',
       status: 409,
-      detail: 'It is closed.',
       code: 'closed',
+      data: { title: 'Rating curve' },
     };
     expect(Problem.parse(body)).toEqual(body);
     expect(Problem.safeParse({ ...body, code: 'made-up' }).success).toBe(false);

@@ -12,6 +12,7 @@ export const ACCESS = [
   'course-staff',
   'course-instructor',
   'own-capture',
+  'own-preset',
   'own-evidence',
   'own-hand-in',
   'hand-in-staff',

@@ -1,5 +1,14 @@
 import * as z from 'zod';
-import { AssignmentCard, DraftDocument, ProofSheet, StatementWrite } from './assignments.ts';
+import {
+  AssignmentCard,
+  Corrections,
+  CorrectionWrite,
+  DraftDocument,
+  GrantWrite,
+  PersonTerms,
+  ProofSheet,
+  StatementWrite,
+} from './assignments.ts';
 import {
   Capture,
   CaptureDetails,
@@ -12,7 +21,16 @@ import type { Endpoint } from './endpoint.ts';
 import { DraftAnswer, EvidenceWrite } from './evidence.ts';
 import { HandInRequest, HandInView, Receipt } from './handIns.ts';
 import { Preset, PresetWrite } from './presets.ts';
-import { AdjustmentWrite, Released, RemarkWrite, Review, ReviewList, VerdictsWrite } from './reviews.ts';
+import {
+  AdjustmentWrite,
+  Released,
+  RemarksNow,
+  RemarkWrite,
+  Review,
+  ReviewList,
+  VerdictsNow,
+  VerdictsWrite,
+} from './reviews.ts';
 import { Credentials, DemoPerson, Me } from './session.ts';
 import { Id } from './shared.ts';
 
@@ -143,7 +161,7 @@ export const endpoints = {
   putPreset: {
     method: 'put',
     path: '/api/presets/:presetId',
-    access: 'person',
+    access: 'own-preset',
     summary: 'Makes or changes an own preset.',
     params: z.object({ presetId: Id }),
     body: PresetWrite,
@@ -152,7 +170,7 @@ export const endpoints = {
   removePreset: {
     method: 'delete',
     path: '/api/presets/:presetId',
-    access: 'person',
+    access: 'own-preset',
     summary: 'Removes an own preset.',
     params: z.object({ presetId: Id }),
     response: z.array(Preset),
@@ -199,6 +217,49 @@ export const endpoints = {
     params: handInParams,
     response: HandInView,
   },
+  withdraw: {
+    method: 'post',
+    path: '/api/hand-ins/:handInId/withdraw',
+    access: 'own-hand-in',
+    summary: 'Withdraws an own hand-in, as long as nobody has begun to judge it.',
+    params: handInParams,
+    response: HandInView,
+  },
+  personTerms: {
+    method: 'get',
+    path: '/api/assignments/:assignmentId/terms/:personId',
+    access: 'course-instructor',
+    summary: 'What holds for one student, and how it came about.',
+    params: assignmentParams.extend({ personId: Id }),
+    response: PersonTerms,
+  },
+  grantTerms: {
+    method: 'post',
+    path: '/api/assignments/:assignmentId/terms/:personId',
+    access: 'course-instructor',
+    summary: 'Grants one student other times or attempts; as a dry run, says what that would change.',
+    params: assignmentParams.extend({ personId: Id }),
+    body: GrantWrite,
+    response: PersonTerms,
+  },
+  corrections: {
+    method: 'get',
+    path: '/api/assignments/:assignmentId/corrections',
+    access: 'course-instructor',
+    summary: 'What was corrected for all.',
+    params: assignmentParams,
+    response: Corrections,
+  },
+  correct: {
+    method: 'post',
+    path: '/api/assignments/:assignmentId/corrections',
+    access: 'course-instructor',
+    summary:
+      'Changes the worth of a must-show for all that was handed in; as a dry run, says whose points change.',
+    params: assignmentParams,
+    body: CorrectionWrite,
+    response: Corrections,
+  },
   reviewList: {
     method: 'get',
     path: '/api/assignments/:assignmentId/hand-ins',
@@ -222,7 +283,7 @@ export const endpoints = {
     summary: 'Gives, changes or (with null) clears verdicts on must-shows.',
     params: handInParams,
     body: VerdictsWrite,
-    response: Review,
+    response: VerdictsNow,
   },
   putRemark: {
     method: 'put',
@@ -231,7 +292,7 @@ export const endpoints = {
     summary: 'Writes or changes a remark.',
     params: handInParams.extend({ remarkId: Id }),
     body: RemarkWrite,
-    response: Review,
+    response: RemarksNow,
   },
   removeRemark: {
     method: 'delete',
@@ -239,7 +300,7 @@ export const endpoints = {
     access: 'hand-in-staff',
     summary: 'Takes a remark away.',
     params: handInParams.extend({ remarkId: Id }),
-    response: Review,
+    response: RemarksNow,
   },
   writeAdjustment: {
     method: 'put',
@@ -248,7 +309,7 @@ export const endpoints = {
     summary: 'Adjusts the points by hand, with a reason.',
     params: handInParams,
     body: AdjustmentWrite,
-    response: Review,
+    response: VerdictsNow,
   },
   release: {
     method: 'post',

@@ -9,19 +9,23 @@ export const HandInRequest = z.object({
   draftVersion: z.int().min(1),
 });
 
+/** A file of a hand-in; size, hash and address follow once it is sealed. */
 export const ReceiptFile = z.object({
   itemId: Id,
   point: z.string(),
   name: z.string(),
-  bytes: z.int().positive(),
-  sha256: Sha256,
-  href: Href,
+  bytes: z.int().positive().nullable(),
+  sha256: Sha256.nullable(),
+  href: Href.nullable(),
+  /** its pixels could not be read, so that there will be no file */
+  damaged: z.boolean(),
 });
 
 export const Receipt = z.object({
   handInId: Id,
   /** "H-00042" */
   number: z.string(),
+  /** everybody it belongs to */
   student: z.string(),
   assignmentId: Id,
   assignmentTitle: z.string(),
@@ -29,18 +33,16 @@ export const Receipt = z.object({
   timeZone: z.string(),
   attempt: z.int(),
   handedInAt: Instant,
+  /** what held for the person then */
   dueAt: Instant,
   late: z.boolean(),
+  /** null while its files are still being made; what was handed in and when is fixed already */
+  sealedAt: Instant.nullable(),
   files: z.array(ReceiptFile),
 });
 export type Receipt = z.infer<typeof Receipt>;
 
-export const FINDING_LEVELS = ['fine', 'look', 'stop'] as const;
-/** What an automatic check says. */
-export const Finding = z.object({ level: z.enum(FINDING_LEVELS), sentence: z.string() });
-export type Finding = z.infer<typeof Finding>;
-
-/** One handed-in picture, frozen. */
+/** One handed-in picture, frozen. Addresses and hash are null until its files are sealed. */
 export const HandInItem = z.object({
   id: Id,
   proofPointId: Id,
@@ -52,19 +54,32 @@ export const HandInItem = z.object({
   source: Source,
   surface: Surface,
   fileName: z.string(),
-  bytes: z.int().positive(),
-  sha256: Sha256,
+  bytes: z.int().positive().nullable(),
+  sha256: Sha256.nullable(),
+  damaged: z.boolean(),
   /** the signed record of the capture, a compact JWS; empty for captures older than records */
   record: z.string(),
   /** the framed picture without marks */
-  baseHref: Href,
+  baseHref: Href.nullable(),
   /** the picture that was handed in: flattened, under its name */
-  fileHref: Href,
-  thumbHref: Href,
+  fileHref: Href.nullable(),
+  thumbHref: Href.nullable(),
 });
 export type HandInItem = z.infer<typeof HandInItem>;
 
 export const VerdictName = z.enum(['shown', 'partly', 'not-shown']);
+
+/** The verdict on a must-show as it stands. */
+export const VerdictNow = z.object({
+  /** null: it was cleared */
+  verdict: VerdictName.nullable(),
+  /** what a change has to be made on */
+  version: z.int().min(1),
+  /** who gave it; empty for students */
+  by: z.string(),
+  at: Instant,
+});
+export type VerdictNow = z.infer<typeof VerdictNow>;
 
 export const Remark = z.object({
   id: Id,
@@ -74,7 +89,11 @@ export const Remark = z.object({
   y: z.int().nullable(),
   text: z.string(),
   author: z.string(),
+  /** whether it is the reader's own, who alone can change it */
+  own: z.boolean(),
   writtenAt: Instant,
+  /** what a change has to be made on */
+  version: z.int().min(1),
 });
 export type Remark = z.infer<typeof Remark>;
 
@@ -89,7 +108,8 @@ export const GradeDocument = z.object({
 export type GradeDocument = z.infer<typeof GradeDocument>;
 
 export const Judgement = z.object({
-  verdicts: z.record(Id, VerdictName),
+  /** by must-show; none where no verdict was ever given */
+  verdicts: z.record(Id, VerdictNow),
   remarks: z.array(Remark),
   grade: GradeDocument,
 });
@@ -98,9 +118,17 @@ export type Judgement = z.infer<typeof Judgement>;
 /** What a student sees of an own hand-in; `feedback` is null until it is released. */
 export const HandInView = z.object({
   receipt: Receipt,
+  /** as it was when this was handed in, with what was corrected for all since */
   assignment: Assignment,
   statement: z.string(),
   items: z.array(HandInItem),
-  feedback: Judgement.extend({ releasedAt: Instant }).nullable(),
+  withdrawnAt: Instant.nullable(),
+  /** whether it can still be withdrawn */
+  mayWithdraw: z.boolean(),
+  feedback: Judgement.extend({
+    releasedAt: Instant,
+    /** when something was changed after it was released; null where nothing was */
+    changedAt: Instant.nullable(),
+  }).nullable(),
 });
 export type HandInView = z.infer<typeof HandInView>;

@@ -8,4 +8,4 @@ export * from './presets.ts';
 export * from './problem.ts';
 export * from './reviews.ts';
 export * from './session.ts';
-export { Id, MAX_TEXT } from './shared.ts';
+export { Id, Level, MAX_TEXT, Told } from './shared.ts';

@@ -24,10 +24,10 @@ export const PresetSettings = z.object({
 export type PresetSettings = z.infer<typeof PresetSettings>;
 
 /** A letter or digit that, with Alt and Shift, uses the preset; none where empty. */
-export const PresetKey = z.string().regex(/^[a-z0-9]?$/, 'A key is one letter a to z or one digit.');
+export const PresetKey = z.string().regex(/^[a-z0-9]?$/, 'preset-key');
 
 export const PresetWrite = z.object({
-  name: z.string().trim().min(1, 'A preset needs a name.').max(60),
+  name: z.string().trim().min(1, 'preset-name').max(60),
   key: PresetKey,
   settings: PresetSettings,
 });
@@ -45,22 +45,18 @@ export const PresetFile = z.object({
 });
 export type PresetFile = z.infer<typeof PresetFile>;
 
-/** Reads an exported file. @returns the presets, or a sentence that names the first field that is wrong */
+/** Reads an exported file. @returns the presets, or the first field that is wrong; none for what is no JSON at all */
 export function readPresetFile(
   text: string,
-): { ok: true; presets: PresetWrite[] } | { ok: false; sentence: string } {
+): { ok: true; presets: PresetWrite[] } | { ok: false; field: string | null; message: string } {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    return { ok: false, sentence: 'The file is no JSON. Choose a file that was exported here.' };
+    return { ok: false, field: null, message: 'no-json' };
   }
   const parsed = PresetFile.safeParse(value);
   if (parsed.success) return { ok: true, presets: parsed.data.presets };
   const [issue] = parsed.error.issues;
-  const where = issue && issue.path.length > 0 ? `“${issue.path.join('.')}”` : 'The file';
-  return {
-    ok: false,
-    sentence: `${where} is wrong: ${issue?.message ?? 'not readable'}. Nothing was imported.`,
-  };
+  return { ok: false, field: issue?.path.join('.') ?? '', message: issue?.message ?? '' };
 }

@@ -4,35 +4,51 @@ import * as z from 'zod';
 export const PROBLEM_CODES = [
   'invalid-request',
   'signed-out',
+  'other-person',
+  'outdated-page',
   'wrong-credentials',
   'forbidden',
+  'no-demo',
   'not-found',
   'foreign-origin',
   'stale-version',
   'already-exists',
   'in-use',
+  'in-bin',
   'not-open',
   'closed',
   'no-attempt-left',
   'incomplete',
+  'review-begun',
+  'replaced',
+  'released',
+  'withdrawn',
   'picture-refused',
   'too-large',
+  'too-many-pixels',
+  'too-many',
+  'quota',
   'too-many-requests',
-  'not-released',
+  'bad-method',
+  'bad-encoding',
+  'bad-range',
+  'changed-since',
+  'disk-full',
+  'busy',
   'internal',
 ] as const;
 export type ProblemCode = (typeof PROBLEM_CODES)[number];
 
-/** Problem details of RFC 9457; `detail` is a sentence a person can act on. */
+/**
+ * Problem details of RFC 9457. `title` says in short what went wrong; the sentence for a person is made from code and
+ * data where it is shown.
+ */
 export const Problem = z.object({
   type: z.string(),
   title: z.string(),
   status: z.int(),
-  detail: z.string(),
   code: z.enum(PROBLEM_CODES),
-  /** which part of the request is wrong, for `invalid-request` */
-  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
-  /** every sentence there is to say, for `incomplete` */
-  missing: z.array(z.string()).optional(),
+  /** what the sentence needs: which object, which limit */
+  data: z.record(z.string(), z.unknown()),
 });
 export type Problem = z.infer<typeof Problem>;

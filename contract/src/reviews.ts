@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Assignment } from './assignments.ts';
-import { Finding, HandInItem, Judgement, VerdictName } from './handIns.ts';
-import { Id, Instant, Units } from './shared.ts';
+import { GradeDocument, HandInItem, Judgement, Remark, VerdictName, VerdictNow } from './handIns.ts';
+import { Id, Instant, Told, Units } from './shared.ts';
 
 export const REVIEW_STATES = ['waiting', 'marked', 'released'] as const;
 export const ReviewState = z.enum(REVIEW_STATES);
@@ -12,20 +12,27 @@ export const Review = z.object({
   handInId: Id,
   number: z.string(),
   student: z.object({ id: Id, name: z.string() }),
+  /** as it was when this was handed in, with what was corrected for all since */
   assignment: Assignment,
   attempt: z.int(),
   handedInAt: Instant,
+  /** by what holds for the person now */
   late: z.boolean(),
   statement: z.string(),
   items: z.array(HandInItem),
   /** by item id; empty while the check still runs */
-  findings: z.record(Id, z.array(Finding)),
+  findings: z.record(Id, z.array(Told)),
   state: ReviewState,
   releasedAt: Instant.nullable(),
   judgement: Judgement,
-  /** counts changes of the adjustment */
-  adjustmentVersion: z.int(),
+  /** version of the adjustment; 0 where there was none */
+  adjustmentVersion: z.int().min(0),
   mayRelease: z.boolean(),
+  /** whether this person may change the judgement: after the release only instructors */
+  mayJudge: z.boolean(),
+  /** a newer hand-in that counts in its place; null where none does */
+  replacedById: Id.nullable(),
+  withdrawnAt: Instant.nullable(),
   previousId: Id.nullable(),
   nextId: Id.nullable(),
   /** the next one that has no complete set of verdicts */
@@ -43,12 +50,18 @@ export const ReviewRow = z.object({
   state: ReviewState,
   openVerdicts: z.int(),
   totalUnits: Units,
-  thumbHrefs: z.array(z.string()),
-  findings: z.object({ look: z.int(), stop: z.int() }),
+  /** its pictures, of which `thumbnailHref` makes addresses; not sealed yet where there are none */
+  itemIds: z.array(Id),
+  /** how many findings of each level */
+  toCheck: z.int(),
+  problems: z.int(),
 });
 export type ReviewRow = z.infer<typeof ReviewRow>;
 
-/** All hand-ins of an assignment, the newest attempt of each student first by name, and who has handed in nothing. */
+/** Where the thumbnail of a handed-in picture lies. */
+export const thumbnailHref = (itemId: string): string => `/files/t-${itemId}/small.webp`;
+
+/** The hand-ins of an assignment that count, by name of their student, and who has handed in nothing. */
 export const ReviewList = z.object({
   assignment: Assignment,
   mayRelease: z.boolean(),
@@ -57,29 +70,50 @@ export const ReviewList = z.object({
 });
 export type ReviewList = z.infer<typeof ReviewList>;
 
-export const VerdictsWrite = z.object({ verdicts: z.record(Id, VerdictName.nullable()) });
+/** Verdicts, each with the version of the one it takes the place of; null clears. All are entered or none. */
+export const VerdictsWrite = z.object({
+  /** made by the browser, so that sending it again changes nothing */
+  id: Id,
+  verdicts: z.record(Id, z.object({ verdict: VerdictName.nullable(), on: z.int().min(0) })),
+});
+export type VerdictsWrite = z.infer<typeof VerdictsWrite>;
+
+/** What a write to the judgement answers with. */
+export const VerdictsNow = z.object({
+  handInId: Id,
+  verdicts: z.record(Id, VerdictNow),
+  grade: GradeDocument,
+  adjustmentVersion: z.int().min(0),
+  state: ReviewState,
+});
+export type VerdictsNow = z.infer<typeof VerdictsNow>;
+
+export const RemarksNow = z.object({ handInId: Id, remarks: z.array(Remark) });
+export type RemarksNow = z.infer<typeof RemarksNow>;
 
 export const RemarkWrite = z
   .object({
     itemId: Id.nullable(),
     x: z.int().min(0).nullable(),
     y: z.int().min(0).nullable(),
-    text: z.string().trim().min(1, 'Write something first.').max(10_000, 'At most 10,000 characters.'),
+    text: z.string().trim().min(1, 'remark-empty').max(10_000, 'remark-too-long'),
+    /** version of the remark this takes the place of; 0 for a new one */
+    on: z.int().min(0).default(0),
   })
   .refine((r) => (r.itemId === null) === (r.x === null) && (r.x === null) === (r.y === null), {
-    message: 'A remark on a picture needs a place; one to the whole hand-in has none.',
+    message: 'remark-place',
   });
 export type RemarkWrite = z.infer<typeof RemarkWrite>;
 
 export const AdjustmentWrite = z
   .object({
+    /** made by the browser */
+    id: Id,
     units: Units.min(-100_000).max(100_000),
     reason: z.string().trim().max(2000),
     baseVersion: z.int().min(0),
   })
-  .refine((a) => a.units === 0 || a.reason !== '', {
-    path: ['reason'],
-    message: 'Give a reason for the adjustment.',
-  });
+  .refine((a) => a.units === 0 || a.reason !== '', { path: ['reason'], message: 'reason-missing' });
+export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;
 
 export const Released = z.object({ released: z.int() });

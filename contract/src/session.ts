@@ -6,6 +6,13 @@ import * as z from 'zod';
  */
 export const PERSON_HEADER = 'nachweis-person';
 
+/**
+ * Header with the number of the contract a page was built with. A page that was opened before an update is told to
+ * reload rather than let it guess at answers of another shape.
+ */
+export const CONTRACT_HEADER = 'nachweis-contract';
+export const CONTRACT_VERSION = '2';
+
 import { Id } from './shared.ts';
 
 export const ROLES = ['student', 'instructor', 'marker'] as const;

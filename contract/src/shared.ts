@@ -1,3 +1,4 @@
+import type { Level as CoreLevel, Told as CoreTold } from '@nachweis/core';
 import * as z from 'zod';
 
 export const Id = z.uuid();
@@ -9,7 +10,22 @@ export const Href = z.string().startsWith('/');
 /** units of a hundredth of a point */
 export const Units = z.int();
 
-export const Empty = z.object({});
-
 export const MAX_TEXT = 20_000;
-export const LongText = z.string().max(MAX_TEXT, `At most ${MAX_TEXT} characters.`);
+export const LongText = z.string().max(MAX_TEXT, 'text-too-long');
+
+export const Level = z.enum(['fine', 'to-check', 'problem']) satisfies z.ZodType<CoreLevel>;
+
+const BoxOfNumbers = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+
+/** What a check or a rule has to say: a code, and what its sentence is made of where it is shown. */
+export const Told = z.object({
+  code: z.string(),
+  level: Level,
+  place: z.object({
+    point: z.string().optional(),
+    file: z.string().optional(),
+    box: BoxOfNumbers.optional(),
+  }),
+  data: z.record(z.string(), z.unknown()),
+}) satisfies z.ZodType<CoreTold>;
+export type Told = z.infer<typeof Told>;

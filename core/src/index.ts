@@ -1,11 +1,13 @@
 export {
-  type CaptureWarning,
-  captureWarnings,
+  type CheckedWith,
+  checkPicture,
+  type Finding,
+  type FindingData,
+  findingsOf,
   isSettled,
-  type WarningCode,
-} from './checks/captureWarnings.ts';
+} from './checks/checkPicture.ts';
 export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
-export { type CheckedPicture, type PictureFinding, pictureFindings } from './checks/pictureFindings.ts';
+export { FACTS_VERSION, type PictureFacts, pictureFacts } from './checks/pictureFacts.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
@@ -18,6 +20,7 @@ export { clampBox } from './geometry/clampBox.ts';
 export { moveBox } from './geometry/moveBox.ts';
 export { HANDLES, type Handle, resizeBox } from './geometry/resizeBox.ts';
 export { SNAP_WITHIN, type SnapLines, snapLines, snapSides } from './geometry/snapping.ts';
+export { type Correction, correctedUnits } from './grading/correctedUnits.ts';
 export { formatPoints, parsePoints } from './grading/formatPoints.ts';
 export { type Grade, gradeHandIn, type JudgedMustShow } from './grading/gradeHandIn.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
@@ -26,6 +29,7 @@ export {
   type DraftPicture,
   type DraftPoint,
   type Missing,
+  type MissingData,
   missingForHandIn,
   type PointRequirements,
 } from './handIns/missingForHandIn.ts';
@@ -49,15 +53,20 @@ export {
   admitPicture,
   MAX_PICTURE_BYTES,
   MAX_PICTURE_PIXELS,
-  type NoteCode,
-  type RefusalCode,
+  type Note,
+  type NoteData,
+  type Refusal,
+  type RefusalData,
   type Refused,
   refuseTooLarge,
+  refuseUnreadable,
 } from './pictures/admitPicture.ts';
 export { crc32 } from './pictures/crc32.ts';
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
+export type { DamageDetail } from './pictures/pictureHeader.ts';
 export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
+export { withoutParticulars } from './pictures/withoutParticulars.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
 export { checkRaster, type Raster } from './raster/raster.ts';
 export {
@@ -71,3 +80,14 @@ export { findSheet } from './straighten/findSheet.ts';
 export { type Homography, homographyBetween, mapPoint, type Quad } from './straighten/homography.ts';
 export { straighten, straightSize } from './straighten/straighten.ts';
 export { type SubmissionTimes, submissionWindow, type WindowState } from './time/submissionWindow.ts';
+export { grantedTerms, type Terms, type TermsGrant } from './time/terms.ts';
+export {
+  LEVELS,
+  type Level,
+  type Nothing,
+  type Place,
+  type Told,
+  type ToldOf,
+  tell,
+  worstFirst,
+} from './told/told.ts';

@@ -1,4 +1,4 @@
-import type { AssignmentDefinition } from './definition.ts';
+import type { AssignmentDefinition } from '@nachweis/contract';
 
 const NAME_RULE = '{surname}_{assignment}_{point}';
 

@@ -1,6 +1,9 @@
+import { Readable } from 'node:stream';
 import type { Verdict } from '@nachweis/core';
 import {
   type Context,
+  type EnteredAssignment,
+  enterAssignment,
   handIn,
   putEvidence,
   putRemark,
@@ -13,7 +16,6 @@ import {
 } from '@nachweis/server';
 import { demoAssignments } from './assignments.ts';
 import { type DemoCourse, type DemoStudent, enterCourse, seededIds } from './course.ts';
-import { type EnteredAssignment, enterAssignment } from './definition.ts';
 import { type DemoPicture, type Mistake, probePictures, ratingPictures } from './evidence.ts';
 import {
   PROBE_MISTAKES,
@@ -59,9 +61,9 @@ export async function fillDemo(
   const course = await enterCourse(context, newId);
   const definitions = demoAssignments(day);
   const assignments = {
-    probe: await enterAssignment(context, course.id, definitions.probe, newId),
-    rating: await enterAssignment(context, course.id, definitions.rating, newId),
-    gap: await enterAssignment(context, course.id, definitions.gap, newId),
+    probe: await enterAssignment(context, course.id, definitions.probe, { newId }),
+    rating: await enterAssignment(context, course.id, definitions.rating, { newId }),
+    gap: await enterAssignment(context, course.id, definitions.gap, { newId }),
   };
   const story: Story = { context, clock, newId, course };
 
@@ -139,7 +141,7 @@ async function handInAll(
       await takeCapture(context, {
         id: captureId,
         ownerId: studentId,
-        bytes: picture.png,
+        content: Readable.from([picture.png]),
         source: 'practice-desk',
         surface: picture.surface,
         name: '',
@@ -162,8 +164,8 @@ async function handInAll(
         context,
         await readAssignment(context.db, assignment.id),
         studentId,
-        statement,
-        0,
+        { text: statement, baseVersion: 0 },
+        context.now().toISOString(),
       );
     const handInId = newId();
     await handIn(context, {
@@ -171,7 +173,9 @@ async function handInAll(
       assignmentId: assignment.id,
       studentId,
       draftVersion: draft.version,
+      at: context.now().toISOString(),
     });
+    await context.jobs.idle();
     done.push({ index: student.index, handInId });
   }
   return done.sort((a, b) => a.index - b.index);
@@ -191,9 +195,12 @@ async function judge(
     point.mustShows.map((m) => ({ ...m, code: `P${pointIndex + 1}${m.letter}` })),
   );
   const verdicts = Object.fromEntries(
-    mustShows.map(({ id, code }): [string, Verdict] => [id, remark?.verdicts[code] ?? 'shown']),
+    mustShows.map(({ id, code }): [string, { verdict: Verdict; on: number }] => [
+      id,
+      { verdict: remark?.verdicts[code] ?? 'shown', on: 0 },
+    ]),
   );
-  await writeVerdicts(context, instructor, handInId, verdicts);
+  await writeVerdicts(context, instructor, handInId, { id: newId(), verdicts });
   if (remark) {
     const item = await context.db
       .selectFrom('hand_in_items')
@@ -206,15 +213,21 @@ async function judge(
       x: Math.round(item.width * remark.at[0]),
       y: Math.round(item.height * remark.at[1]),
     };
-    await putRemark(context, instructor, handInId, newId(), { ...place, text: remark.text });
+    await putRemark(context, instructor, handInId, newId(), { ...place, text: remark.text, on: 0 });
   } else if (index % 4 === 0) {
     await putRemark(context, instructor, handInId, newId(), {
       itemId: null,
       x: null,
       y: null,
       text: 'Clean and complete. The pins make this quick to check.',
+      on: 0,
     });
   }
   if (index === 5)
-    await writeAdjustment(context, handInId, 25, 'Helped a neighbour find a loose connector.', 0);
+    await writeAdjustment(context, instructor, handInId, {
+      id: newId(),
+      units: 25,
+      reason: 'Helped a neighbour find a loose connector.',
+      baseVersion: 0,
+    });
 }

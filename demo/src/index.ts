@@ -1,9 +1,3 @@
-export {
-  type AssignmentDefinition,
-  type EnteredAssignment,
-  enterAssignment,
-  type PointDefinition,
-} from './definition.ts';
 export { takeDeskPicture } from './deskPictures.ts';
 export { type DemoClock, type FilledDemo, fillDemo } from './fill.ts';
 export { DEMO_PASSWORD, emailOf, STAFF, STUDENTS } from './people.ts';

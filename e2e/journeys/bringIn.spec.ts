@@ -106,7 +106,7 @@ for (const [what, make] of [
     const [ours, theirs] = [await pixelsOf(file), await pixelsOf(png)];
     expect(Math.max(...ours.map((v, i) => Math.abs(v - (theirs[i] ?? 0))))).toBeLessThanOrEqual(1);
     const { items } = await (await page.request.get('/api/captures')).json();
-    expect(items[0].done[0]).toMatch(/^Converted from TIFF to PNG/);
+    expect(items[0].done[0]).toMatchObject({ code: 'converted', data: { from: 'TIFF' } });
   });
 
 test('a TIFF that comes while its converter cannot be fetched is not called unreadable', async ({ page }) => {

@@ -4,6 +4,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { at, desktop } from '../fixtures/knownDesktop.ts';
 import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { sealed } from '../fixtures/sealed.ts';
 
 async function open(page: Page, school: School, bytes: Buffer): Promise<void> {
   await signIn(page, school, school.student);
@@ -24,7 +25,7 @@ async function handedIn(page: Page, school: School) {
     data: { id, draftVersion: draft.version },
     headers: { Origin: origin },
   });
-  const receipt = await answer.json();
+  const receipt = await sealed(page, (await answer.json()).handInId);
   const file = await (await page.request.get(receipt.files[0].href)).body();
   return { framing, file };
 }

@@ -319,7 +319,7 @@ test('the camera: a photograph, straightened by its corners with keys, says so i
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   const { items } = await (await page.request.get('/api/captures')).json();
   expect(items[0]).toMatchObject({ source: 'camera', surface: 'photo' });
-  expect(items[0].done[0]).toMatch(/^Straightened from/);
+  expect(items[0].done[0]).toMatchObject({ code: 'straightened' });
 });
 
 test('a photograph is kept as it is when its corners are left with Escape', async ({ page, school }) => {

@@ -1,44 +1,41 @@
 import { join } from 'node:path';
+import compression from 'compression';
 import express, { type Express, type Request } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
-import { assignmentHandlers } from './assignments/routes.ts';
 import { captureHandlers } from './captures/routes.ts';
 import type { Context } from './context.ts';
 import { LAST_MIGRATION } from './db/database.ts';
 import { evidenceHandlers } from './evidence/routes.ts';
 import { filesRoute } from './files/routes.ts';
-import { handInHandlers } from './handIns/routes.ts';
-import { errorHandler, sendProblem } from './http/errorHandler.ts';
+import { errorHandler } from './http/errorHandler.ts';
 import { openApi } from './http/openApi.ts';
 import { originCheck } from './http/originCheck.ts';
-import { HttpProblem } from './http/problem.ts';
+import { notFound } from './http/problem.ts';
 import { requestLog } from './http/requestLog.ts';
-import { type Handlers, mountEndpoints } from './http/router.ts';
+import { type Handlers, mountEndpoints, stampArrival } from './http/router.ts';
+import { pageHandlers } from './pages/routes.ts';
 import { presetHandlers } from './presets/routes.ts';
 import { reviewHandlers } from './reviews/routes.ts';
 import { sessionHandlers } from './sessions/routes.ts';
 import { readActor } from './sessions/sessions.ts';
-
-const SIGN_IN_TRIES = 10;
-const SIGN_IN_WINDOW_MS = 5 * 60_000;
 
 /** Builds the whole server without listening, so that tests can ask it directly. */
 export function createApp(context: Context): Express {
   const { settings, log } = context;
   const app = express();
   app.disable('x-powered-by');
-  if (settings.origin) app.set('trust proxy', 'loopback');
+  app.set('trust proxy', settings.trustedProxies);
+  app.use(stampArrival(context));
   app.use(requestLog(log));
   app.use(securityHeaders(settings.secureCookies));
   app.use(originCheck(settings.origin));
-  app.post('/api/session', signInLimit());
+  app.use(compression());
   const actor = (req: Request) => readActor(context, req);
   mountEndpoints(app, context, actor, handlers(context));
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.get('/files/:fileId/:name', filesRoute(context, actor));
   app.use(['/api', '/files'], () => {
-    throw new HttpProblem('not-found', 'There is nothing at this address.');
+    throw notFound('address');
   });
   serveInterface(app, settings.webFolder);
   app.use(errorHandler(log));
@@ -49,12 +46,11 @@ function handlers(context: Context): Handlers {
   return {
     health: async () => ({ status: 'ok', schema: LAST_MIGRATION }),
     ...sessionHandlers(context),
-    ...assignmentHandlers(context),
+    ...pageHandlers(context),
     signingKeys: async () => context.signing.keys(),
     ...captureHandlers(context),
     ...presetHandlers(context),
     ...evidenceHandlers(context),
-    ...handInHandlers(context),
     ...reviewHandlers(context),
   };
 }
@@ -86,21 +82,6 @@ function securityHeaders(https: boolean) {
   });
 }
 
-function signInLimit() {
-  return rateLimit({
-    windowMs: SIGN_IN_WINDOW_MS,
-    limit: SIGN_IN_TRIES,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-7',
-    legacyHeaders: false,
-    handler: (_req, res) =>
-      sendProblem(
-        res,
-        new HttpProblem('too-many-requests', 'Too many tries to sign in. Wait five minutes, then try again.'),
-      ),
-  });
-}
-
 /** The built interface. Its hashed files never change; every other address is one of its pages. */
 function serveInterface(app: Express, folder: string): void {
   app.use(
@@ -116,8 +97,7 @@ function serveInterface(app: Express, folder: string): void {
   app.get('/{*path}', (_req, res, next) => {
     res.set('Cache-Control', 'no-cache');
     res.sendFile(join(folder, 'index.html'), (error) => {
-      if (error && !res.headersSent)
-        next(new HttpProblem('not-found', 'The interface is not built. Run `npm run build` first.'));
+      if (error && !res.headersSent) next(notFound('address'));
     });
   });
 }

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { BlobStore } from './blobs/blobStore.ts';
+import type { KeyedLock } from './blobs/keyedLock.ts';
 import type { Db } from './db/database.ts';
 import type { JobQueue } from './jobs/jobQueue.ts';
 import type { PictureWork } from './pictures/pictureWork.ts';
@@ -11,6 +12,8 @@ export interface Context {
   settings: Settings;
   db: Db;
   blobs: BlobStore;
+  /** by SHA-256: whoever enters bytes or lets go of them takes a turn */
+  blobLock: KeyedLock;
   pictures: PictureWork;
   jobs: JobQueue;
   signing: Signing;

@@ -1,32 +1,49 @@
 import type { Logger } from 'pino';
-import { createFolderBlobStore } from './blobs/blobStore.ts';
+import { createFolderBlobStore } from './blobs/folderBlobStore.ts';
+import { createKeyedLock } from './blobs/keyedLock.ts';
 import type { Context } from './context.ts';
 import { openDatabase } from './db/database.ts';
+import { lockFolder } from './db/folderLock.ts';
+import { sealHandler } from './handIns/seal.ts';
 import { createJobQueue } from './jobs/jobQueue.ts';
-import { inspectPicture } from './pictures/inspect.ts';
+import { inspectHandler } from './pictures/inspectJob.ts';
 import { createPictureWork, type PictureWork } from './pictures/pictureWork.ts';
+import { renewWork } from './pictures/renewWork.ts';
 import { openSigning } from './records/signing.ts';
 import type { Settings } from './settings.ts';
+import { explainStart } from './startError.ts';
 
-/** Opens everything the server works with; `close` ends it again in the right order. */
+/**
+ * Opens everything the server works with; `close` ends it again in the right order.
+ * @throws StartError when the data folder cannot be used
+ */
 export async function createContext(
   settings: Settings,
   log: Logger,
   now: () => Date = () => new Date(),
   pictures: PictureWork = createPictureWork(),
 ): Promise<Context & { close(): Promise<void> }> {
-  const db = await openDatabase(settings.dataFolder);
-  const blobs = await createFolderBlobStore(settings.dataFolder);
-  const jobs = createJobQueue(db, log, now);
-  const signing = await openSigning(db, now);
-  const context: Context = { settings, db, blobs, pictures, jobs, signing, log, now };
-  await jobs.start({ inspect: (sha256) => inspectPicture(context, sha256) });
-  return {
-    ...context,
-    async close() {
-      await jobs.stop();
-      await pictures.close();
-      await db.destroy();
-    },
+  const { dataFolder } = settings;
+  const undo: Array<() => unknown> = [() => pictures.close()];
+  const close = async () => {
+    for (const step of undo.reverse()) await step();
   };
+  try {
+    undo.push(lockFolder(dataFolder));
+    const db = await openDatabase(dataFolder);
+    undo.push(() => db.destroy());
+    const blobs = await createFolderBlobStore(dataFolder);
+    const jobs = createJobQueue(db, log, now);
+    undo.push(() => jobs.stop());
+    const signing = await openSigning(db, now);
+    const blobLock = createKeyedLock();
+    const context: Context = { settings, db, blobs, blobLock, pictures, jobs, signing, log, now };
+    const seal = sealHandler(context);
+    await jobs.start({ seal, render: seal, inspect: inspectHandler(context) });
+    await renewWork(context);
+    return { ...context, close };
+  } catch (error) {
+    await close();
+    throw explainStart(error, dataFolder);
+  }
 }

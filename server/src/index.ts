@@ -1,13 +1,21 @@
 export { createApp } from './app.ts';
-export { readAssignment } from './assignments/queries.ts';
-export { takeCapture } from './captures/service.ts';
+export { readAssignment } from './assignments/documents.ts';
+export {
+  changeAssignment,
+  type EnteredAssignment,
+  enterAssignment,
+} from './assignments/enterAssignment.ts';
+export { takeCapture } from './captures/takeCapture.ts';
 export type { Context } from './context.ts';
 export { createContext } from './createContext.ts';
 export type { Tables } from './db/tables.ts';
-export { writeStatement } from './evidence/drafts.ts';
-export { putEvidence, setRemoved } from './evidence/service.ts';
-export { handIn } from './handIns/service.ts';
-export { putRemark, release, writeAdjustment, writeVerdicts } from './reviews/service.ts';
+export { putEvidence, setRemoved } from './evidence/putEvidence.ts';
+export { writeStatement } from './evidence/statement.ts';
+export { handIn } from './handIns/handIn.ts';
+export { release } from './reviews/release.ts';
+export { putRemark } from './reviews/remarks.ts';
+export { writeAdjustment, writeVerdicts } from './reviews/writeVerdicts.ts';
 export { type RunningServer, startServer } from './server.ts';
 export { hashPassword } from './sessions/passwords.ts';
 export { readSettings, type Settings, SettingsError } from './settings.ts';
+export { StartError } from './startError.ts';

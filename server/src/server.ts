@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
-import { emptyBin } from './captures/library.ts';
+import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
 import type { Settings } from './settings.ts';
 

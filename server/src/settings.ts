@@ -13,6 +13,24 @@ const Environment = z.object({
     .url()
     .optional()
     .describe('address under which browsers reach the server, when a proxy stands before it'),
+  NACHWEIS_TRUSTED_PROXIES: z
+    .string()
+    .default('')
+    .describe(
+      'addresses of the proxies whose word is taken for a browser’s own address, with commas; loopback is 127.0.0.1 and ::1',
+    ),
+  NACHWEIS_MOST_PICTURES: z.coerce
+    .number()
+    .int()
+    .min(1)
+    .default(5000)
+    .describe('captures one person may keep'),
+  NACHWEIS_MOST_MEGABYTES: z.coerce
+    .number()
+    .int()
+    .min(1)
+    .default(5000)
+    .describe('megabytes of captures one person may keep'),
   NACHWEIS_SECURE_COOKIES: flag.default(false).describe('1 behind HTTPS: cookies are sent over HTTPS only'),
   NACHWEIS_SESSION_HOURS: z.coerce
     .number()
@@ -35,6 +53,9 @@ export interface Settings {
   dataFolder: string;
   webFolder: string;
   origin: string | null;
+  trustedProxies: string[];
+  mostPictures: number;
+  mostMegabytes: number;
   secureCookies: boolean;
   sessionHours: number;
   logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
@@ -68,6 +89,11 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     dataFolder: resolve(s.NACHWEIS_DATA),
     webFolder: resolve(s.NACHWEIS_WEB),
     origin: s.NACHWEIS_ORIGIN ? new URL(s.NACHWEIS_ORIGIN).origin : null,
+    trustedProxies: s.NACHWEIS_TRUSTED_PROXIES.split(',')
+      .map((one) => one.trim())
+      .filter((one) => one !== ''),
+    mostPictures: s.NACHWEIS_MOST_PICTURES,
+    mostMegabytes: s.NACHWEIS_MOST_MEGABYTES,
     secureCookies: s.NACHWEIS_SECURE_COOKIES,
     sessionHours: s.NACHWEIS_SESSION_HOURS,
     logLevel: s.NACHWEIS_LOG,

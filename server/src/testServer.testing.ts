@@ -2,14 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { EvidenceWrite, Role } from '@nachweis/contract';
-import { type AssignmentDefinition, type EnteredAssignment, enterAssignment } from '@nachweis/demo';
+import type { AssignmentDefinition, EvidenceWrite, Role } from '@nachweis/contract';
 import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request, { type Agent } from 'supertest';
 import { afterAll, afterEach, beforeEach } from 'vitest';
 import { createApp } from './app.ts';
+import { type EnteredAssignment, enterAssignment } from './assignments/enterAssignment.ts';
 import type { Context } from './context.ts';
 import { createContext } from './createContext.ts';
 import { createPictureWork } from './pictures/pictureWork.ts';
@@ -25,6 +25,8 @@ export interface TestServer {
   app: Express;
   /** the clock; starts at 2026-11-05 10:00 UTC */
   setNow: (at: string) => void;
+  /** lets the clock go on by so many milliseconds each time it is looked at */
+  letClockRun: (step: number) => void;
   addPerson: (given?: string, surname?: string) => Promise<TestPerson>;
   addCourse: (members: Array<[TestPerson, Role]>) => Promise<string>;
   addAssignment: (courseId: string, change?: Partial<AssignmentDefinition>) => Promise<EnteredAssignment>;
@@ -39,7 +41,7 @@ export interface TestPerson {
   name: string;
 }
 
-const DEFINITION: AssignmentDefinition = {
+export const DEFINITION: AssignmentDefinition = {
   title: 'Rating curve',
   brief: 'Fit it.',
   opensAt: '2026-11-01T06:00:00.000Z',
@@ -68,16 +70,27 @@ export function serverPerTest(change: Partial<Settings> = {}): () => TestServer 
   beforeEach(async () => {
     const folder = mkdtempSync(join(tmpdir(), 'nachweis-test-'));
     let at = new Date('2026-11-05T10:00:00.000Z');
+    let step = 0;
+    const now = () => {
+      const seen = at;
+      at = new Date(at.getTime() + step);
+      return seen;
+    };
     const settings = {
       ...readSettings({ NACHWEIS_DATA: folder, NACHWEIS_LOG: 'silent', NACHWEIS_ORIGIN: ORIGIN }),
       ...change,
     };
-    const context = await createContext(settings, pino({ level: 'silent' }), () => at, {
+    const context = await createContext(settings, pino({ level: 'silent' }), now, {
       ...pictures,
       close: async () => {},
     });
-    server = build(context, (iso) => {
-      at = new Date(iso);
+    server = build(context, {
+      setNow: (iso) => {
+        at = new Date(iso);
+      },
+      letClockRun: (by) => {
+        step = by;
+      },
     });
     close = async () => {
       await context.close();
@@ -92,13 +105,13 @@ export function serverPerTest(change: Partial<Settings> = {}): () => TestServer 
 let hashed: Promise<string> | null = null;
 let counter = 0;
 
-function build(context: Context, setNow: (at: string) => void): TestServer {
+function build(context: Context, clock: Pick<TestServer, 'setNow' | 'letClockRun'>): TestServer {
   const app = createApp(context);
   const nobody = () => request.agent(app).set('Origin', ORIGIN);
   return {
     context,
     app,
-    setNow,
+    ...clock,
     nobody,
     async addPerson(given = 'Ada', surname = `Bergman${++counter}`) {
       hashed ??= hashPassword(PASSWORD);
@@ -185,8 +198,35 @@ export async function addEvidence(
   };
 }
 
-export async function handIn(agent: Agent, assignmentId: string, draftVersion: number, id = randomUUID()) {
+export async function handIn(
+  agent: Agent,
+  assignmentId: string,
+  draftVersion: number,
+  id: string = randomUUID(),
+) {
   return agent.post(`/api/assignments/${assignmentId}/hand-ins`).send({ id, draftVersion });
+}
+
+/** The same, waiting until its files are made; answers with the whole receipt. */
+export async function handInSealed(server: TestServer, agent: Agent, assignmentId: string, version: number) {
+  const { body } = await handIn(agent, assignmentId, version).then((answer) => {
+    if (answer.status !== 200) throw new Error(`Not handed in: ${JSON.stringify(answer.body)}`);
+    return answer;
+  });
+  await server.context.jobs.idle();
+  const view = await agent.get(`/api/hand-ins/${body.handInId}`).expect(200);
+  return { status: 200, body: view.body.receipt };
+}
+
+/** Gives verdicts, each on what the server has now. */
+export async function giveVerdicts(agent: Agent, handInId: string, verdicts: Record<string, string | null>) {
+  const { body: review } = await agent.get(`/api/hand-ins/${handInId}/review`);
+  const now = review.judgement?.verdicts ?? {};
+  const on = (id: string) => now[id]?.version ?? 0;
+  const entries = Object.entries(verdicts).map(([id, verdict]) => [id, { verdict, on: on(id) }]);
+  return agent
+    .put(`/api/hand-ins/${handInId}/verdicts`)
+    .send({ id: randomUUID(), verdicts: Object.fromEntries(entries) });
 }
 
 /** A course with a student, an instructor and an assignment, the two of them signed in. */
@@ -229,7 +269,7 @@ export async function handedIn(server: TestServer, change: Partial<AssignmentDef
   const room = await classroom(server, change);
   const bytes = await picture();
   const { draft } = await addEvidence(room.student, room.assignment, {}, bytes);
-  const { body: receipt } = await handIn(room.student, room.assignment.id, draft.version);
+  const { body: receipt } = await handInSealed(server, room.student, room.assignment.id, draft.version);
   const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
   return { ...room, bytes, receipt, handInId: receipt.handInId as string, exponent, axes };
 }

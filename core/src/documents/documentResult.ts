@@ -1,3 +1,5 @@
+import { type Nothing, type ToldOf, tell } from '../told/told.ts';
+
 /** A picture that a document holds. */
 export interface DocumentPicture {
   /** page or slide it is on, from 1; null where the document does not say */
@@ -14,25 +16,30 @@ export interface DocumentPicture {
   rebuilt: boolean;
 }
 
-export type DocumentRefusal = 'protected' | 'broken' | 'no-pictures' | 'not-a-document';
+/** Why no picture can be taken out of a document; the place names the file. */
+export interface DocumentRefusalData {
+  protected: Nothing;
+  broken: Nothing;
+  'no-pictures': Nothing;
+  'not-a-document': Nothing;
+}
+export type DocumentRefusal = ToldOf<DocumentRefusalData>;
+
+/** What is in a document and is not listed. */
+export interface DocumentNoteData {
+  'drawings-left-out': Nothing;
+  'picture-too-large': { page: number; width: number; height: number };
+  'coding-not-read': { page: number; coding: string };
+  'colours-not-read': { page: number };
+  'document-damaged': Nothing;
+}
+export type DocumentNote = ToldOf<DocumentNoteData>;
 
 export type DocumentResult =
-  | {
-      ok: true;
-      title: string;
-      pictures: DocumentPicture[];
-      /** one sentence for each kind of picture that is there but cannot be read */
-      notes: string[];
-    }
-  | { ok: false; code: DocumentRefusal; sentence: string };
+  | { ok: true; title: string; pictures: DocumentPicture[]; notes: DocumentNote[] }
+  | { ok: false; refusal: DocumentRefusal };
 
-export function refuseDocument(code: DocumentRefusal, fileName: string): DocumentResult {
-  const file = `“${fileName}”`;
-  const sentences: Record<DocumentRefusal, string> = {
-    protected: `${file} is protected by a password. Open it, save a copy without the password, and add the copy.`,
-    broken: `${file} is damaged or not complete; no picture in it can be read. Save it again from the program it came from.`,
-    'no-pictures': `${file} holds no picture. Copy the picture in its program and paste it here.`,
-    'not-a-document': `${file} is no document that pictures can be taken from: those are .docx, .odt, .pptx, .odp and .pdf.`,
-  };
-  return { ok: false, code, sentence: sentences[code] };
-}
+export const refuseDocument = (code: keyof DocumentRefusalData, file: string): DocumentResult => ({
+  ok: false,
+  refusal: tell('problem', code, {}, { file }),
+});

@@ -1,2 +1,9 @@
-export type { DocumentPicture, DocumentRefusal, DocumentResult } from './documentResult.ts';
+export type {
+  DocumentNote,
+  DocumentNoteData,
+  DocumentPicture,
+  DocumentRefusal,
+  DocumentRefusalData,
+  DocumentResult,
+} from './documentResult.ts';
 export { readDocument } from './readDocument.ts';

@@ -1,6 +1,12 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
-import { type DocumentPicture, type DocumentResult, refuseDocument } from './documentResult.ts';
+import { tell } from '../told/told.ts';
+import {
+  type DocumentNote,
+  type DocumentPicture,
+  type DocumentResult,
+  refuseDocument,
+} from './documentResult.ts';
 
 /** Unpacked, no more than this is read: a small file can claim to hold terabytes. */
 const MOST_BYTES = 400 * 1024 * 1024;
@@ -41,7 +47,7 @@ export function readPackage(bytes: Uint8Array, fileName: string): DocumentResult
 
 function found(files: Files, pictures: Place[], fileName: string): DocumentResult {
   const readable: DocumentPicture[] = [];
-  const notes = new Set<string>();
+  let drawings = false;
   const seen = new Set<string>();
   for (const { path, page } of pictures) {
     // A picture is there once more for older programs, and a logo on every slide.
@@ -50,11 +56,11 @@ function found(files: Files, pictures: Place[], fileName: string): DocumentResul
     const bytes = files[path];
     const name = path.slice(path.lastIndexOf('/') + 1);
     if (bytes) readable.push({ page, name, bytes: () => bytes, rebuilt: false });
-    else if (/\.(emf|wmf|svg)$/i.test(name))
-      notes.add('Drawings (EMF, WMF, SVG) in it are not pictures of a screen and are left out.');
+    else if (/\.(emf|wmf|svg)$/i.test(name)) drawings = true;
   }
   if (readable.length === 0) return refuseDocument('no-pictures', fileName);
-  return { ok: true, title: titleOf(files), pictures: readable, notes: [...notes] };
+  const notes: DocumentNote[] = drawings ? [tell('to-check', 'drawings-left-out', {})] : [];
+  return { ok: true, title: titleOf(files), pictures: readable, notes };
 }
 
 interface Place {

@@ -1,7 +1,13 @@
 import { encode } from 'fast-png';
 import { PDFDict, PDFDocument, PDFHexString, type PDFObject, PDFRawStream, PDFString } from 'pdf-lib';
 import { MAX_PICTURE_PIXELS } from '../pictures/admitPicture.ts';
-import { type DocumentPicture, type DocumentResult, refuseDocument } from './documentResult.ts';
+import { tell } from '../told/told.ts';
+import {
+  type DocumentNote,
+  type DocumentPicture,
+  type DocumentResult,
+  refuseDocument,
+} from './documentResult.ts';
 import { filtersOf, name, numberOf } from './pdfObjects.ts';
 import { canReadPixels, readPixels } from './pdfPixels.ts';
 
@@ -19,7 +25,7 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
     return refuseDocument(/encrypted/i.test(String(error)) ? 'protected' : 'broken', fileName);
   }
   const pictures: DocumentPicture[] = [];
-  const notes = new Set<string>();
+  const notes: DocumentNote[] = [];
   const seen = new Set<PDFObject>();
   const look = (resources: PDFDict | undefined, page: number, depth: number) => {
     const objects = resources?.lookup(name('XObject'));
@@ -34,7 +40,7 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
         look(inner instanceof PDFDict ? inner : undefined, page, depth + 1);
       } else if (kind === name('Image')) {
         const picture = readImage(object, `page ${page} ${key.decodeText()}`, page);
-        if (typeof picture === 'string') notes.add(picture);
+        if (picture && 'code' in picture) notes.push(picture);
         else if (picture) pictures.push(picture);
       }
     }
@@ -43,10 +49,10 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
     for (const [index, page] of pdf.getPages().entries()) look(page.node.Resources(), index + 1, 0);
   } catch {
     if (pictures.length === 0) return refuseDocument('broken', fileName);
-    notes.add('The document is damaged; there may be more pictures in it than are listed.');
+    notes.push(tell('to-check', 'document-damaged', {}));
   }
-  if (pictures.length === 0 && notes.size === 0) return refuseDocument('no-pictures', fileName);
-  return { ok: true, title: titleOf(pdf), pictures, notes: [...notes] };
+  if (pictures.length === 0 && notes.length === 0) return refuseDocument('no-pictures', fileName);
+  return { ok: true, title: titleOf(pdf), pictures, notes };
 }
 
 function titleOf(pdf: PDFDocument): string {
@@ -55,22 +61,21 @@ function titleOf(pdf: PDFDocument): string {
   return title instanceof PDFString || title instanceof PDFHexString ? title.decodeText().trim() : '';
 }
 
-/** @returns null for what is too small to be meant; a sentence for what cannot be read */
-function readImage(stream: PDFRawStream, label: string, page: number): DocumentPicture | string | null {
+/** @returns null for what is too small to be meant; a note for what cannot be read */
+function readImage(stream: PDFRawStream, label: string, page: number): DocumentPicture | DocumentNote | null {
   const { dict } = stream;
   const width = numberOf(dict, 'Width', 0);
   const height = numberOf(dict, 'Height', 0);
   if (width < SMALLEST || height < SMALLEST) return null;
   if (width * height > MAX_PICTURE_PIXELS)
-    return `A picture on page ${page} has too many pixels (${width} × ${height}) and is left out.`;
+    return tell('to-check', 'picture-too-large', { page, width, height });
   const filters = filtersOf(dict);
   const last = filters.at(-1);
   if (last === 'DCTDecode' && filters.length === 1)
     return { page, name: `${label}.jpg`, bytes: () => stream.contents, rebuilt: false };
   if (last === 'JPXDecode' || last === 'CCITTFaxDecode' || last === 'JBIG2Decode' || last === 'DCTDecode')
-    return `A picture on page ${page} is stored in a way that cannot be read (${last}). Copy it in its program and paste it.`;
-  if (!canReadPixels(dict))
-    return `A picture on page ${page} uses colours that cannot be read. Copy it in its program and paste it.`;
+    return tell('to-check', 'coding-not-read', { page, coding: last });
+  if (!canReadPixels(dict)) return tell('to-check', 'colours-not-read', { page });
   const bytes = () =>
     encode(
       { width, height, data: readPixels(stream, width, height), channels: 4, depth: 8 },

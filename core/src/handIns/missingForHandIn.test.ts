@@ -26,58 +26,55 @@ const draft = (
   ],
   ...change,
 });
-const sentences = (d: Draft) => missingForHandIn(d).map((m) => `${m.level}: ${m.sentence}`);
+/** Level, place, code and data in a line. */
+const told = (d: Draft) =>
+  missingForHandIn(d).map((m) =>
+    `${m.level} ${m.place.point ?? '-'} ${m.code} ${Object.values(m.data).flat().join(' ')}`.trim(),
+  );
 
 describe('missingForHandIn', () => {
   it('says nothing when nothing is missing', () => {
-    expect(sentences(draft([picture('a', 'b')]))).toEqual([]);
+    expect(told(draft([picture('a', 'b')]))).toEqual([]);
   });
   it('names the proof point without a picture', () => {
-    expect(sentences(draft([]))).toEqual(['stop: P1 has no picture yet.']);
-    expect(sentences(draft([picture('a', 'b')], { minPictures: 3 }))).toEqual([
-      'stop: P1 needs 2 more pictures.',
-    ]);
+    expect(told(draft([]))).toEqual(['problem P1 no-picture']);
+    expect(told(draft([picture('a', 'b')], { minPictures: 3 }))).toEqual(['problem P1 more-pictures 2']);
   });
   it('names the letters that are not pinned, over all pictures of the point', () => {
-    expect(sentences(draft([picture('a')]))).toEqual(['stop: P1: pin b to the place where it is seen.']);
-    expect(sentences(draft([picture('a'), picture('b')]))).toEqual([]);
-    expect(sentences(draft([picture('a')], { needsPins: false }))).toEqual([
-      'look: P1: b is not pinned. You can hand in without.',
-    ]);
+    expect(told(draft([picture('a')]))).toEqual(['problem P1 pins-missing b']);
+    expect(told(draft([picture('a'), picture('b')]))).toEqual([]);
+    expect(told(draft([picture('a')], { needsPins: false }))).toEqual(['to-check P1 pins-open b']);
   });
   it('does not count a pin that was framed away', () => {
     const framed = {
       ...picture('a', 'b'),
       framing: { kind: 'region' as const, box: { x: 0, y: 0, width: 400, height: 600 } },
     };
-    expect(sentences(draft([framed]))).toEqual(['stop: P1: pin a, b to the place where it is seen.']);
+    expect(told(draft([framed]))).toEqual(['problem P1 pins-missing a b']);
   });
   it('measures the framed picture, not the capture', () => {
     const framed = {
       ...picture('a', 'b'),
       framing: { kind: 'region' as const, box: { x: 500, y: 0, width: 300, height: 600 } },
     };
-    expect(sentences(draft([framed], { minWidth: 400 }))).toEqual([
-      'look: P1: 300 × 600 pixels; a width of at least 400 is asked for.',
-    ]);
+    expect(told(draft([framed], { minWidth: 400 }))).toEqual(['to-check P1 picture-too-small 300 600 400']);
   });
   it('measures what the framed part is scaled to', () => {
     const scaled = { ...picture('a', 'b'), framing: { kind: 'whole' as const, width: 400 } };
-    expect(sentences(draft([scaled], { minWidth: 400 }))).toEqual([]);
-    expect(sentences(draft([scaled], { minWidth: 401 }))).toEqual([
-      'look: P1: 400 × 300 pixels; a width of at least 401 is asked for.',
-    ]);
+    expect(told(draft([scaled], { minWidth: 400 }))).toEqual([]);
+    expect(told(draft([scaled], { minWidth: 401 }))).toEqual(['to-check P1 picture-too-small 400 300 401']);
   });
   it('asks for the statement only where one is asked for; blanks are none', () => {
     const done = [picture('a', 'b')];
-    expect(sentences(draft(done, {}, { needsStatement: true, statement: ' \n ' }))).toEqual([
-      'stop: Your own statement is missing. Write it below.',
+    expect(told(draft(done, {}, { needsStatement: true, statement: ' \n ' }))).toEqual([
+      'problem - statement-missing',
     ]);
-    expect(sentences(draft(done, {}, { needsStatement: true, statement: 'It fits.' }))).toEqual([]);
+    expect(told(draft(done, {}, { needsStatement: true, statement: 'It fits.' }))).toEqual([]);
   });
   it('does not let nothing at all be handed in, even where every point is optional', () => {
-    expect(sentences(draft([], { minPictures: 0 }))).toEqual([
-      'stop: There is no picture yet. Add at least one.',
-    ]);
+    expect(told(draft([], { minPictures: 0 }))).toEqual(['problem - any-picture']);
+  });
+  it('does not let a picture be handed in whose pixels cannot be read', () => {
+    expect(told(draft([{ ...picture('a', 'b'), damaged: true }]))).toEqual(['problem P1 picture-damaged']);
   });
 });

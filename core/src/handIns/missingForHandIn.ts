@@ -1,8 +1,9 @@
-import { type AskedSize, tooSmall } from '../checks/tooSmall.ts';
+import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { type Framing, framedBox, framedSize } from '../marks/framing.ts';
 import type { Mark } from '../marks/pins.ts';
+import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
 /** What of a proof point a machine can ask for. */
 export interface PointRequirements extends AskedSize {
@@ -18,6 +19,8 @@ export interface DraftPicture {
   capture: Size;
   framing: Framing;
   marks: readonly Mark[];
+  /** its pixels could not be read */
+  damaged?: boolean;
 }
 
 export interface DraftPoint {
@@ -36,13 +39,19 @@ export interface Draft {
   statement: string;
 }
 
-/** One thing that stands in the way of handing in (`stop`) or is worth a look before (`look`). */
-export interface Missing {
-  level: 'stop' | 'look';
-  /** the proof point's code, null for the whole draft */
-  point: string | null;
-  sentence: string;
+/** What can be missing. A problem stands in the way of handing in; what is to check is worth a look before. */
+export interface MissingData {
+  'no-picture': Nothing;
+  'more-pictures': { lack: number };
+  'any-picture': Nothing;
+  'picture-damaged': Nothing;
+  'pins-missing': { letters: readonly string[] };
+  /** as `pins-missing`, where one can hand in without */
+  'pins-open': { letters: readonly string[] };
+  'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  'statement-missing': Nothing;
 }
+export type Missing = ToldOf<MissingData>;
 
 /** Everything that a hand-in still lacks, in the order of the proof sheet. */
 export function missingForHandIn(draft: Draft): Missing[] {
@@ -52,12 +61,9 @@ export function missingForHandIn(draft: Draft): Missing[] {
       draft.pictures.filter((picture) => picture.proofPointId === point.id),
     ),
   );
-  if (draft.pictures.length === 0 && missing.length === 0) {
-    missing.push({ level: 'stop', point: null, sentence: 'There is no picture yet. Add at least one.' });
-  }
-  if (draft.needsStatement && draft.statement.trim() === '') {
-    missing.push({ level: 'stop', point: null, sentence: 'Your own statement is missing. Write it below.' });
-  }
+  if (draft.pictures.length === 0 && missing.length === 0) missing.push(tell('problem', 'any-picture', {}));
+  if (draft.needsStatement && draft.statement.trim() === '')
+    missing.push(tell('problem', 'statement-missing', {}));
   return missing;
 }
 
@@ -66,32 +72,30 @@ function missingAtPoint(
   pictures: readonly DraftPicture[],
 ): Missing[] {
   const letters = mustShows.map((mustShow) => mustShow.letter);
-  const { minPictures, needsPins } = requirements;
+  const { minPictures, minWidth, minHeight, needsPins } = requirements;
+  const place = { point: code };
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {
     const lack = minPictures - pictures.length;
-    missing.push({
-      level: 'stop',
-      point: code,
-      sentence: lack === 1 ? `${code} has no picture yet.` : `${code} needs ${lack} more pictures.`,
-    });
+    missing.push(
+      lack === 1
+        ? tell('problem', 'no-picture', {}, place)
+        : tell('problem', 'more-pictures', { lack }, place),
+    );
   }
   const unpinned = letters.filter((letter) => !pictures.some((picture) => pinnedInFrame(picture, letter)));
   if (pictures.length > 0 && unpinned.length > 0) {
-    const which = unpinned.join(', ');
     missing.push(
       needsPins
-        ? { level: 'stop', point: code, sentence: `${code}: pin ${which} to the place where it is seen.` }
-        : {
-            level: 'look',
-            point: code,
-            sentence: `${code}: ${which} ${unpinned.length === 1 ? 'is' : 'are'} not pinned. You can hand in without.`,
-          },
+        ? tell('problem', 'pins-missing', { letters: unpinned }, place)
+        : tell('to-check', 'pins-open', { letters: unpinned }, place),
     );
   }
   for (const picture of pictures) {
-    const small = tooSmall(framedSize(picture.framing, picture.capture), requirements);
-    if (small) missing.push({ level: 'look', point: code, sentence: `${code}: ${small}` });
+    if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
+    const size = framedSize(picture.framing, picture.capture);
+    if (isTooSmall(size, requirements))
+      missing.push(tell('to-check', 'picture-too-small', { ...size, minWidth, minHeight }, place));
   }
   return missing;
 }

@@ -1,10 +1,12 @@
+import { type Nothing, type ToldOf, tell } from '../told/told.ts';
+import { crc32 } from './crc32.ts';
 import { extensionOf, FORMAT_FACTS, type PictureFormat } from './formats.ts';
 import { inspectAvif } from './inspectAvif.ts';
 import { inspectGif } from './inspectGif.ts';
 import { inspectJpeg } from './inspectJpeg.ts';
-import { inspectPng } from './inspectPng.ts';
+import { type Checksum, inspectPng } from './inspectPng.ts';
 import { inspectWebp } from './inspectWebp.ts';
-import type { HeaderResult } from './pictureHeader.ts';
+import { type DamageDetail, type HeaderResult, uprightSize } from './pictureHeader.ts';
 import { sniffFormat } from './sniffFormat.ts';
 
 /** 25 MB in the sense of 25 x 1024 x 1024 bytes. */
@@ -12,36 +14,45 @@ export const MAX_PICTURE_BYTES = 25 * 1024 * 1024;
 /** No decoder, in the browser or on the server, is given more pixels than this: 256 MB as RGBA. */
 export const MAX_PICTURE_PIXELS = 64_000_000;
 
-export type RefusalCode =
-  | 'empty'
-  | 'too-large'
-  | 'not-a-picture'
-  | 'vector'
-  | 'format-not-taken'
-  | 'cut-short'
-  | 'wrong-crc'
-  | 'bad-structure'
-  | 'too-many-pixels';
+/** Why a file is not taken, with the data of its sentence; the place names the file. */
+export interface RefusalData {
+  empty: Nothing;
+  'too-large': { bytes: number };
+  'not-a-picture': Nothing;
+  vector: Nothing;
+  'format-not-taken': { format: string };
+  'cut-short': { format: PictureFormat; detail: DamageDetail };
+  'wrong-crc': { format: PictureFormat; detail: DamageDetail };
+  'bad-structure': { format: PictureFormat; detail: DamageDetail };
+  'too-many-pixels': { width: number; height: number };
+  /** its structure is sound, but its pixels cannot be read */
+  unreadable: Nothing;
+}
+export type Refusal = ToldOf<RefusalData>;
 
-export type NoteCode = 'other-extension' | 'first-frame';
+/** What has to be said of a picture that is taken. */
+export interface NoteData {
+  'other-extension': { extension: string; format: PictureFormat };
+  'first-frame': Nothing;
+}
+export type Note = ToldOf<NoteData>;
 
 /** What was accepted, and what has to be said about it. */
 export interface Admitted {
   ok: true;
   format: PictureFormat;
+  /** of the upright picture */
   width: number;
   height: number;
-  notes: Array<{ code: NoteCode; sentence: string }>;
+  notes: Note[];
 }
 
-/** Why a file was not taken: one sentence that names it and says what to do. */
 export interface Refused {
   ok: false;
-  code: RefusalCode;
-  sentence: string;
+  refusal: Refusal;
 }
 
-const INSPECT: Readonly<Record<PictureFormat, (bytes: Uint8Array) => HeaderResult>> = {
+const INSPECT: Readonly<Record<PictureFormat, (bytes: Uint8Array, checksum: Checksum) => HeaderResult>> = {
   png: inspectPng,
   jpeg: inspectJpeg,
   gif: inspectGif,
@@ -50,85 +61,49 @@ const INSPECT: Readonly<Record<PictureFormat, (bytes: Uint8Array) => HeaderResul
 };
 
 /** The refusal of a file whose size alone is too much; it need not be read for that. */
-export function refuseTooLarge(size: number, fileName: string): Refused {
-  return {
-    ok: false,
-    code: 'too-large',
-    sentence: `“${shortened(fileName)}” has ${megabytes(size)}; at most 25 MB are taken. Save a smaller part of the screen, or save it as PNG or JPEG.`,
-  };
-}
+export const refuseTooLarge = (bytes: number, file: string): Refused => ({
+  ok: false,
+  refusal: tell('problem', 'too-large', { bytes }, { file }),
+});
+
+/** The refusal of a file whose pixels cannot be read although its structure is sound. */
+export const refuseUnreadable = (file: string): Refused => ({
+  ok: false,
+  refusal: tell('problem', 'unreadable', {}, { file }),
+});
 
 /**
  * Decides from the bytes alone whether a picture is taken in. Runs in the browser before anything is kept and again
  * on the server before anything is decoded. A wrong extension is no reason to refuse: the content decides.
  *
- * @param fileName as the person knows the file; used in the sentences only
+ * @param file as the person knows it; for the sentences only
+ * @param checksum CRC-32; the platform's own where it has one
  */
-export function admitPicture(bytes: Uint8Array, fileName: string): Admitted | Refused {
-  const file = `“${shortened(fileName)}”`;
-  const refuse = (code: RefusalCode, sentence: string): Refused => ({ ok: false, code, sentence });
-  if (bytes.length === 0)
-    return refuse('empty', `${file} has no content (0 bytes). Save it again and add the new file.`);
-  if (bytes.length > MAX_PICTURE_BYTES) {
-    return refuseTooLarge(bytes.length, fileName);
-  }
+export function admitPicture(
+  bytes: Uint8Array,
+  file: string,
+  checksum: Checksum = crc32,
+): Admitted | Refused {
+  const refuse = (refusal: Refusal): Refused => ({ ok: false, refusal });
+  const place = { file };
+  if (bytes.length === 0) return refuse(tell('problem', 'empty', {}, place));
+  if (bytes.length > MAX_PICTURE_BYTES) return refuseTooLarge(bytes.length, file);
   const format = sniffFormat(bytes);
-  if (format === null)
-    return refuse(
-      'not-a-picture',
-      `${file} is not a picture. Add a PNG, JPEG, GIF, WebP or AVIF file, or capture the screen here.`,
-    );
-  if (format === 'svg')
-    return refuse(
-      'vector',
-      `${file} is a vector drawing (SVG), which shows no captured screen. Capture the screen or save it as PNG.`,
-    );
-  if (!(format in INSPECT))
-    return refuse(
-      'format-not-taken',
-      `${file} is a ${format.toUpperCase()} file, which is not taken. Save it as PNG and add that file.`,
-    );
+  if (format === null) return refuse(tell('problem', 'not-a-picture', {}, place));
+  if (format === 'svg') return refuse(tell('problem', 'vector', {}, place));
+  if (!(format in INSPECT)) return refuse(tell('problem', 'format-not-taken', { format }, place));
   const known = format as PictureFormat;
-  const result = INSPECT[known](bytes);
-  if (!result.ok) {
-    const label = FORMAT_FACTS[known].label;
-    const remedy =
-      result.damage === 'cut-short'
-        ? 'Copy or save it again in full and add the new file.'
-        : 'Save it again from the program it came from and add the new file.';
-    const what =
-      result.damage === 'cut-short'
-        ? `is cut short: ${result.detail}`
-        : `is a damaged ${label}: ${result.detail}`;
-    return refuse(result.damage, `${file} ${what}. ${remedy}`);
-  }
-  const { width, height, animated } = result.header;
-  if (width * height > MAX_PICTURE_PIXELS) {
-    return refuse(
-      'too-many-pixels',
-      `${file} claims ${width} x ${height} pixels; at most ${MAX_PICTURE_PIXELS / 1e6} million are taken. Capture a smaller part and add that.`,
-    );
-  }
-  const notes: Admitted['notes'] = [];
-  const extension = extensionOf(fileName);
-  if (extension && !FORMAT_FACTS[known].extensions.includes(extension)) {
-    notes.push({
-      code: 'other-extension',
-      sentence: `${file} ends in .${extension} but is a ${FORMAT_FACTS[known].label}; it was taken as ${FORMAT_FACTS[known].label}.`,
-    });
-  }
-  if (animated)
-    notes.push({ code: 'first-frame', sentence: `${file} is animated; its first frame was taken.` });
+  const result = INSPECT[known](bytes, checksum);
+  if (!result.ok)
+    return refuse(tell('problem', result.damage, { format: known, detail: result.detail }, place));
+  const { animated } = result.header;
+  const { width, height } = uprightSize(result.header);
+  if (width * height > MAX_PICTURE_PIXELS)
+    return refuse(tell('problem', 'too-many-pixels', { width, height }, place));
+  const notes: Note[] = [];
+  const extension = extensionOf(file);
+  if (extension && !FORMAT_FACTS[known].extensions.includes(extension))
+    notes.push(tell('to-check', 'other-extension', { extension, format: known }, place));
+  if (animated) notes.push(tell('to-check', 'first-frame', {}, place));
   return { ok: true, format: known, width, height, notes };
-}
-
-const LONGEST_SHOWN = 60;
-
-function shortened(name: string): string {
-  const shown = name || 'The picture';
-  return shown.length > LONGEST_SHOWN ? `${shown.slice(0, LONGEST_SHOWN - 1)}…` : shown;
-}
-
-function megabytes(bytes: number): string {
-  return `${(bytes / 1024 / 1024).toFixed(1)} MB`;
 }

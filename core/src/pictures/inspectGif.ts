@@ -6,7 +6,7 @@ const TRAILER = 0x3b;
 
 /** Walks the blocks of a GIF and counts its pictures. Source: GIF89a specification, sections 18 to 27. */
 export function inspectGif(bytes: Uint8Array): HeaderResult {
-  if (bytes.length < 13) return damaged('cut-short', 'the file ends inside its header');
+  if (bytes.length < 13) return damaged('cut-short', { what: 'ends-inside', part: 'header' });
   const width = le16(bytes, 6);
   const height = le16(bytes, 8);
   let offset = 13 + tableLength(bytes[10] as number);
@@ -18,12 +18,12 @@ export function inspectGif(bytes: Uint8Array): HeaderResult {
     else if (kind === IMAGE) {
       pictures++;
       offset = skipSubBlocks(bytes, offset + 10 + tableLength(bytes[offset + 9] ?? 0) + 1);
-    } else return damaged('bad-structure', `an unknown block at byte ${offset}`);
+    } else return damaged('bad-structure', { what: 'unknown-block', at: offset });
   }
-  if (offset >= bytes.length) return damaged('cut-short', 'the file ends before its trailer');
+  if (offset >= bytes.length) return damaged('cut-short', { what: 'ends-before', part: 'trailer' });
   return pictures > 0
     ? headerOf(width, height, pictures > 1)
-    : damaged('bad-structure', 'it holds no picture');
+    : damaged('bad-structure', { what: 'lacks', part: 'picture' });
 }
 
 const tableLength = (flags: number) => (flags & 0x80 ? 3 * 2 ** ((flags & 7) + 1) : 0);

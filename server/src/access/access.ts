@@ -1,5 +1,6 @@
 import type { Access, Endpoint, Role } from '@nachweis/contract';
 import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 
 /** The signed-in person of a request. */
@@ -10,76 +11,86 @@ export interface Actor {
 interface Question {
   actor: Actor | null;
   params: Record<string, string>;
+  query: unknown;
   body: unknown;
 }
 
 const STAFF: readonly Role[] = ['instructor', 'marker'];
 
 /**
- * The one place that decides whether a person may call an endpoint for the object it names.
- * What lies in a course the person is not in is "not found", so that nothing can be learned by guessing ids; what lies
- * in an own course but is not for one's role is "forbidden".
+ * The one place that decides whether a person may call an endpoint for the objects it names, in its address, its query
+ * or its body. What is not theirs to see gets the same answer, word for word, as what is not there, so that nothing can
+ * be learned by guessing ids; what lies in an own course but is not for one's role is "forbidden".
  *
  * @throws HttpProblem `signed-out`, `not-found` or `forbidden`
  */
-export async function authorise(context: Context, endpoint: Endpoint, question: Question): Promise<void> {
+export async function authorise({ db }: Context, endpoint: Endpoint, question: Question): Promise<void> {
   if (endpoint.access === 'public') return;
-  if (!question.actor)
-    throw new HttpProblem('signed-out', 'Your session has ended. Sign in again; what you made here is kept.');
-  await RULES[endpoint.access](context, question.actor, question);
+  if (!question.actor) throw new HttpProblem('signed-out');
+  await RULES[endpoint.access](db, question.actor, question);
 }
 
-type Rule = (context: Context, actor: Actor, question: Question) => Promise<void>;
+type Rule = (db: DbOrTrx, actor: Actor, question: Question) => Promise<void>;
 
 const RULES: Record<Exclude<Access, 'public'>, Rule> = {
   person: async () => {},
-  'course-member': (c, actor, q) => requireRole(c, actor, assignmentOf(q), ['student', ...STAFF]),
-  'course-student': (c, actor, q) => requireRole(c, actor, assignmentOf(q), ['student']),
-  'course-staff': (c, actor, q) => requireRole(c, actor, assignmentOf(q), STAFF),
-  'course-instructor': (c, actor, q) => requireRole(c, actor, assignmentOf(q), ['instructor']),
+  'course-member': (db, actor, q) => requireRole(db, actor, assignmentOf(q), ['student', ...STAFF]),
+  'course-student': (db, actor, q) => requireRole(db, actor, assignmentOf(q), ['student']),
+  'course-staff': (db, actor, q) => requireRole(db, actor, assignmentOf(q), STAFF),
+  async 'course-instructor'(db, actor, q) {
+    await requireRole(db, actor, assignmentOf(q), ['instructor']);
+    if (q.params.personId) await requireStudent(db, assignmentOf(q), q.params.personId);
+  },
 
-  /** A capture that does not exist yet is made by whoever names it. */
-  'own-capture': async ({ db }, actor, q) => {
+  /** A capture that does not exist yet is made by whoever names it; for an assignment only by who is in its course. */
+  async 'own-capture'(db, actor, q) {
     const row = await db
       .selectFrom('captures')
       .select('owner_id')
       .where('id', '=', q.params.captureId ?? '')
       .executeTakeFirst();
-    if (row && row.owner_id !== actor.personId) throw notFound('The capture');
+    if (row && row.owner_id !== actor.personId) throw notFound('capture');
+    const { assignmentId } = (q.query ?? {}) as { assignmentId?: string };
+    if (assignmentId !== undefined) await requireRole(db, actor, assignmentId, ['student', ...STAFF]);
   },
 
-  'own-evidence': async (context, actor, q) => {
-    const { db } = context;
+  async 'own-preset'(db, actor, q) {
+    const row = await db
+      .selectFrom('presets')
+      .select('person_id')
+      .where('id', '=', q.params.presetId ?? '')
+      .executeTakeFirst();
+    if (row && row.person_id !== actor.personId) throw notFound('preset');
+  },
+
+  /** Evidence stays in the assignment it was made for, with its capture, and is written as long as one is a student there. */
+  async 'own-evidence'(db, actor, q) {
     const row = await db
       .selectFrom('evidence')
-      .select('student_id')
+      .select(['student_id', 'assignment_id', 'capture_id'])
       .where('id', '=', q.params.evidenceId ?? '')
       .executeTakeFirst();
-    if (row) {
-      if (row.student_id !== actor.personId) throw notFound('The evidence');
-      return;
-    }
     const body = q.body as { assignmentId?: string; captureId?: string } | undefined;
-    if (!body?.assignmentId || !body.captureId) throw notFound('The evidence');
-    await requireRole(context, actor, body.assignmentId, ['student']);
+    if (row && row.student_id !== actor.personId) throw notFound('evidence');
+    if (!row && !body) throw notFound('evidence');
+    if (row && body && (row.assignment_id !== body.assignmentId || row.capture_id !== body.captureId))
+      throw notFound('evidence');
+    await requireRole(db, actor, row?.assignment_id ?? body?.assignmentId ?? '', ['student']);
+    if (row) return;
     const capture = await db
       .selectFrom('captures')
       .select('owner_id')
-      .where('id', '=', body.captureId)
+      .where('id', '=', body?.captureId ?? '')
       .executeTakeFirst();
-    if (capture?.owner_id !== actor.personId) throw notFound('The capture');
+    if (capture?.owner_id !== actor.personId) throw notFound('capture');
   },
 
-  'own-hand-in': async ({ db }, actor, q) => {
-    const row = await db
-      .selectFrom('hand_ins')
-      .select('student_id')
-      .where('id', '=', q.params.handInId ?? '')
-      .executeTakeFirst();
-    if (row?.student_id !== actor.personId) throw notFound('The hand-in');
+  async 'own-hand-in'(db, actor, q) {
+    if (!(await isOwnHandIn(db, actor, q.params.handInId ?? ''))) throw notFound('hand-in');
   },
-  'hand-in-staff': (c, actor, q) => requireHandInRole(c, actor, q.params.handInId ?? '', STAFF),
-  'hand-in-instructor': (c, actor, q) => requireHandInRole(c, actor, q.params.handInId ?? '', ['instructor']),
+  'hand-in-staff': (db, actor, q) => requireHandInRole(db, actor, q.params.handInId ?? '', STAFF),
+  'hand-in-instructor': (db, actor, q) =>
+    requireHandInRole(db, actor, q.params.handInId ?? '', ['instructor']),
 };
 
 function assignmentOf(question: Question): string {
@@ -88,8 +99,8 @@ function assignmentOf(question: Question): string {
 
 /** The person's role in the course of an assignment; null when there is none. */
 export async function roleInAssignment(
-  { db }: Context,
-  actor: Actor,
+  db: DbOrTrx,
+  { personId }: Actor,
   assignmentId: string,
 ): Promise<Role | null> {
   const row = await db
@@ -97,40 +108,50 @@ export async function roleInAssignment(
     .innerJoin('members', 'members.course_id', 'assignments.course_id')
     .select('members.role')
     .where('assignments.id', '=', assignmentId)
-    .where('members.person_id', '=', actor.personId)
+    .where('members.person_id', '=', personId)
     .executeTakeFirst();
   return row?.role ?? null;
 }
 
 async function requireRole(
-  context: Context,
+  db: DbOrTrx,
   actor: Actor,
   assignmentId: string,
   roles: readonly Role[],
 ): Promise<void> {
-  const role = await roleInAssignment(context, actor, assignmentId);
-  if (!role) throw notFound('The assignment');
-  if (!roles.includes(role)) {
-    throw new HttpProblem(
-      'forbidden',
-      `This is not for ${role === 'student' ? 'students' : `${role}s`} of the course.`,
-    );
-  }
+  const role = await roleInAssignment(db, actor, assignmentId);
+  if (!role) throw notFound('assignment');
+  if (!roles.includes(role)) throw new HttpProblem('forbidden', { role });
+}
+
+async function requireStudent(db: DbOrTrx, assignmentId: string, personId: string): Promise<void> {
+  if ((await roleInAssignment(db, { personId }, assignmentId)) !== 'student') throw notFound('person');
+}
+
+async function isOwnHandIn(db: DbOrTrx, { personId }: Actor, handInId: string): Promise<boolean> {
+  const row = await db
+    .selectFrom('hand_in_people')
+    .select('person_id')
+    .where('hand_in_id', '=', handInId)
+    .where('person_id', '=', personId)
+    .executeTakeFirst();
+  return row !== undefined;
 }
 
 async function requireHandInRole(
-  context: Context,
+  db: DbOrTrx,
   actor: Actor,
   handInId: string,
   roles: readonly Role[],
 ): Promise<void> {
-  const row = await context.db
+  const row = await db
     .selectFrom('hand_ins')
     .select('assignment_id')
     .where('id', '=', handInId)
     .executeTakeFirst();
-  if (!row) throw notFound('The hand-in');
-  await requireRole(context, actor, row.assignment_id, roles);
+  const role = row && (await roleInAssignment(db, actor, row.assignment_id));
+  if (!role) throw notFound('hand-in');
+  if (!roles.includes(role)) throw new HttpProblem('forbidden', { role });
 }
 
 /** Files that have an address: a capture as it came in, and the base, the file and the thumbnail of a handed-in picture. */
@@ -138,15 +159,9 @@ export type FileKind = 'capture' | 'capture-thumb' | 'base' | 'file' | 'thumb';
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
- * hidden; what was handed in is the student's and the course staff's.
+ * hidden; what was handed in is the students' and the course staff's.
  */
-export async function mayFetchFile(
-  context: Context,
-  actor: Actor,
-  kind: FileKind,
-  id: string,
-): Promise<boolean> {
-  const { db } = context;
+export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id: string): Promise<boolean> {
   if (kind === 'capture' || kind === 'capture-thumb') {
     const row = await db.selectFrom('captures').select('owner_id').where('id', '=', id).executeTakeFirst();
     return row?.owner_id === actor.personId;
@@ -154,11 +169,11 @@ export async function mayFetchFile(
   const row = await db
     .selectFrom('hand_in_items')
     .innerJoin('hand_ins', 'hand_ins.id', 'hand_in_items.hand_in_id')
-    .select(['hand_ins.student_id', 'hand_ins.assignment_id'])
+    .select(['hand_ins.id', 'hand_ins.assignment_id'])
     .where('hand_in_items.id', '=', id)
     .executeTakeFirst();
   if (!row) return false;
-  if (row.student_id === actor.personId) return true;
-  const role = await roleInAssignment(context, actor, row.assignment_id);
+  if (await isOwnHandIn(db, actor, row.id)) return true;
+  const role = await roleInAssignment(db, actor, row.assignment_id);
   return role !== null && STAFF.includes(role);
 }

@@ -92,6 +92,15 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 404,
     strangerInstructor: 404,
   },
+  'own-preset': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
   'own-evidence': {
     nobody: 401,
     own: 'in',
@@ -130,6 +139,21 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
   },
 };
 
+const PRESET = {
+  name: 'x',
+  key: '',
+  settings: {
+    source: 'camera',
+    surface: 'any',
+    framing: 'whole',
+    box: null,
+    delay: 0,
+    pointer: true,
+    width: null,
+    target: 'next',
+  },
+};
+
 async function world(s: TestServer) {
   const room = await handedIn(s, { attempts: 3 });
   const { evidenceId, captureId } = await addEvidence(room.student, room.assignment);
@@ -161,6 +185,8 @@ async function world(s: TestServer) {
     strangerStudent: await s.signedIn(strangerStudent),
     strangerInstructor: await s.signedIn(strangerInstructor),
   };
+  const presetId = randomUUID();
+  await agents.own.put(`/api/presets/${presetId}`).send(PRESET).expect(200);
   return {
     room,
     agents,
@@ -171,7 +197,8 @@ async function world(s: TestServer) {
       handInId: room.handInId,
       mustShowId: room.exponent,
       remarkId: randomUUID(),
-      presetId: randomUUID(),
+      presetId,
+      personId: classmate.id,
     },
   };
 }
@@ -195,25 +222,18 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     x: null,
     y: null,
     units: 0,
-    reason: '',
+    reason: 'x',
     email: 'a@b.example',
     password: 'x',
     personId: randomUUID(),
     note: '',
     tags: [],
     favourite: false,
-    name: 'x',
-    key: '',
-    settings: {
-      source: 'camera',
-      surface: 'any',
-      framing: 'whole',
-      box: null,
-      delay: 0,
-      pointer: true,
-      width: null,
-      target: 'next',
-    },
+    ...PRESET,
+    grant: {},
+    worth: 'as-written',
+    mustShowId: ids.mustShowId,
+    dryRun: true,
   };
   const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard` : path);
   if (endpoint.body === 'picture')
@@ -242,7 +262,8 @@ describe('the access matrix: every endpoint, every caller', () => {
         !['wrong-credentials'].includes(body.code) &&
         name !== 'demoSignIn';
       const outcome = refusedByAccess ? status : 'in';
-      if (outcome !== expected) wrong.push(`${name}: ${outcome} (${body?.detail}), expected ${expected}`);
+      if (outcome !== expected)
+        wrong.push(`${name}: ${outcome} (${JSON.stringify(body?.data)}), expected ${expected}`);
     }
     expect(wrong).toEqual([]);
   });
@@ -298,7 +319,10 @@ describe("another person's objects", () => {
       .expect(404);
     await agents.instructor
       .put(`/api/hand-ins/${room.handInId}/verdicts`)
-      .send({ verdicts: { [elsewhere.points[0]?.mustShows[0]?.id ?? '']: 'shown' } })
+      .send({
+        id: randomUUID(),
+        verdicts: { [elsewhere.points[0]?.mustShows[0]?.id ?? '']: { verdict: 'shown', on: 0 } },
+      })
       .expect(404);
   });
   it('cannot be had by the id of their hand-in', async () => {

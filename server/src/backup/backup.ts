@@ -1,119 +1,105 @@
-import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, mkdtemp, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { link, mkdir, mkdtemp, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import SQLite from 'better-sqlite3';
 import * as tar from 'tar';
+import { blobPath } from '../blobs/folderBlobStore.ts';
 import { databasePath } from '../db/database.ts';
+import { BackupError, explain } from './backupError.ts';
+import {
+  BACKUP_VERSION,
+  BLOBS,
+  blobName,
+  DATABASE,
+  hashFile,
+  isThere,
+  MANIFEST,
+  type Manifest,
+} from './manifest.ts';
+import { sealArchive } from './seal.ts';
 
-/** A backup or restore that cannot be done; the message says why and what is safe. */
-export class BackupError extends Error {}
-
-const DATABASE = 'nachweis.db';
-const BLOBS = 'blobs';
+export interface BackedUp {
+  bytes: number;
+  pictures: number;
+  /** pictures that the database speaks of and the disk does not have, or not whole */
+  missing: string[];
+}
 
 /**
  * Writes database and pictures into one tar file while the server runs. The database is copied with SQLite's online
  * backup; pictures are added after it, and since a row is only written once its picture is durable, every picture the
- * copy speaks of is in the file. The file appears under its name only when it is whole.
+ * copy speaks of was there. One that is missing or damaged is named, and the rest is saved all the same. The file
+ * appears under its name only when it is whole, and is sealed with its hash.
+ *
+ * @throws BackupError
  */
-export async function backup(dataFolder: string, file: string): Promise<{ bytes: number; pictures: number }> {
+export async function backup(dataFolder: string, file: string): Promise<BackedUp> {
   const target = resolve(file);
-  if (!(await exists(databasePath(dataFolder))))
+  if (!(await isThere(databasePath(dataFolder))))
     throw new BackupError(
       `There is no database in ${dataFolder}. Set NACHWEIS_DATA to the server's data folder.`,
     );
-  if (await exists(target))
+  if (await isThere(target))
     throw new BackupError(`${file} is there already and was left alone. Choose another name.`);
-  await mkdir(dirname(target), { recursive: true });
-  const work = await mkdtemp(join(dataFolder, 'backup-'));
   const part = `${target}.part`;
+  let work: string | null = null;
   try {
-    const source = new SQLite(databasePath(dataFolder), { readonly: true });
-    try {
-      await source.backup(join(work, DATABASE));
-    } finally {
-      source.close();
-    }
-    const hashes = blobHashes(join(work, DATABASE));
-    await tar.create({ file: part, cwd: work, portable: true }, [DATABASE]);
-    const paths = hashes.map((hash) => join(BLOBS, hash.slice(0, 2), hash.slice(2, 4), hash));
-    if (paths.length > 0) await tar.replace({ file: part, cwd: dataFolder, portable: true }, paths);
-    const handle = await open(part, 'r+');
-    await handle.sync();
-    await handle.close();
+    await mkdir(dirname(target), { recursive: true });
+    work = await mkdtemp(join(dataFolder, 'backup-'));
+    await copyDatabase(dataFolder, join(work, DATABASE));
+    const { kept, missing } = await copyPictures(dataFolder, work);
+    const manifest: Manifest = {
+      kind: 'nachweis-backup',
+      version: BACKUP_VERSION,
+      database: await hashFile(join(work, DATABASE)),
+      pictures: kept.length,
+      missing,
+    };
+    await writeFile(join(work, MANIFEST), JSON.stringify(manifest));
+    const entries = [MANIFEST, DATABASE, ...kept.map(blobName)];
+    await tar.create({ file: part, cwd: work, portable: true, noDirRecurse: true }, entries);
+    await sealArchive(part);
     await rename(part, target);
-    return { bytes: (await stat(target)).size, pictures: hashes.length };
+    return { bytes: (await stat(target)).size, pictures: kept.length, missing };
+  } catch (error) {
+    throw explain(error, 'The backup was not written');
   } finally {
-    await rm(work, { recursive: true, force: true });
+    if (work) await rm(work, { recursive: true, force: true });
     await rm(part, { force: true });
   }
 }
 
-/**
- * Puts a backup into an empty data folder. Everything is unpacked beside it and checked first: SQLite's integrity
- * check, foreign keys, and the SHA-256 of every picture.
- */
-export async function restore(file: string, dataFolder: string): Promise<{ pictures: number }> {
-  const target = resolve(dataFolder);
-  if (!(await exists(file))) throw new BackupError(`${file} is not there. Give the path of a backup file.`);
-  if ((await exists(target)) && (await readdir(target)).length > 0) {
-    throw new BackupError(
-      `${dataFolder} is not empty and was left alone. Move it away or set NACHWEIS_DATA to another folder.`,
+async function copyDatabase(dataFolder: string, to: string): Promise<void> {
+  const source = new SQLite(databasePath(dataFolder), { readonly: true });
+  try {
+    await source.backup(to);
+  } finally {
+    source.close();
+  }
+}
+
+/** Pictures as they are now; what the bin lets go of meanwhile was not needed any more when the copy was made. */
+async function copyPictures(
+  dataFolder: string,
+  work: string,
+): Promise<{ kept: string[]; missing: string[] }> {
+  const db = new SQLite(join(work, DATABASE), { readonly: true });
+  const hashes = db.prepare('SELECT sha256 FROM blobs ORDER BY sha256').pluck().all() as string[];
+  db.close();
+  const kept: string[] = [];
+  const missing: string[] = [];
+  for (const sha256 of hashes) {
+    const copy = join(work, BLOBS, sha256.slice(0, 2), sha256.slice(2, 4), sha256);
+    await mkdir(dirname(copy), { recursive: true });
+    // Bytes never change under their name, so that a second name for them is as good as a copy.
+    const copied = await link(blobPath(dataFolder, sha256), copy).then(
+      () => true,
+      (error: NodeJS.ErrnoException) => {
+        if (error.code === 'ENOENT') return false;
+        throw error;
+      },
     );
+    if (copied && (await hashFile(copy)) === sha256) kept.push(sha256);
+    else missing.push(sha256);
   }
-  await mkdir(dirname(target), { recursive: true });
-  const work = await mkdtemp(`${target}.restore-`);
-  try {
-    await tar.extract({ file, cwd: work, strict: true }).catch((cause) => {
-      throw new BackupError(`${file} is no whole backup: ${cause.message}. Nothing was changed.`);
-    });
-    if (!(await exists(join(work, DATABASE))))
-      throw new BackupError(`${file} holds no database. Nothing was changed.`);
-    requireWhole(join(work, DATABASE), file);
-    const hashes = blobHashes(join(work, DATABASE));
-    for (const hash of hashes) {
-      const path = join(work, BLOBS, hash.slice(0, 2), hash.slice(2, 4), hash);
-      if (!(await exists(path)) || (await hashFile(path)) !== hash)
-        throw new BackupError(`${file} lacks the picture ${hash}, or it is damaged. Nothing was changed.`);
-    }
-    await rm(target, { recursive: true, force: true });
-    await rename(work, target);
-    return { pictures: hashes.length };
-  } finally {
-    await rm(work, { recursive: true, force: true });
-  }
+  return { kept, missing };
 }
-
-function blobHashes(database: string): string[] {
-  const db = new SQLite(database, { readonly: true });
-  try {
-    return db.prepare('SELECT sha256 FROM blobs ORDER BY sha256').pluck().all() as string[];
-  } finally {
-    db.close();
-  }
-}
-
-function requireWhole(database: string, file: string): void {
-  const db = new SQLite(database);
-  try {
-    const integrity = db.pragma('integrity_check', { simple: true });
-    const orphans = db.pragma('foreign_key_check') as unknown[];
-    if (integrity !== 'ok' || orphans.length > 0)
-      throw new BackupError(`The database in ${file} is damaged. Nothing was changed.`);
-  } finally {
-    db.close();
-  }
-}
-
-async function hashFile(path: string): Promise<string> {
-  const hash = createHash('sha256');
-  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
-  return hash.digest('hex');
-}
-
-const exists = (path: string) =>
-  stat(path).then(
-    () => true,
-    () => false,
-  );

@@ -1,5 +1,5 @@
 import { readSettings, SettingsError } from '../settings.ts';
-import { BackupError } from './backup.ts';
+import { BackupError } from './backupError.ts';
 
 /** Runs a command that takes one file and the data folder, and says plainly what went wrong. */
 export async function runWithFile(

@@ -1,8 +1,12 @@
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { createFolderBlobStore, sha256Of } from './blobStore.ts';
+import { BlobMissing, TooManyBytes } from './blobStore.ts';
+import { blobPath, createFolderBlobStore } from './folderBlobStore.ts';
+import { sha256Of } from './hash.ts';
+import { createKeyedLock } from './keyedLock.ts';
 
 const folder = () => mkdtempSync(join(tmpdir(), 'nachweis-blobs-'));
 const ascii = (text: string) => new TextEncoder().encode(text);
@@ -37,9 +41,12 @@ describe('the blob store', () => {
     ]);
     expect(hashes[0]).toBe(sha256Of(ascii('abc')));
     expect(hashes[1]).toBe(hashes[0]);
-    expect(store.pathOf(hashes[0])).toBe(join(data, 'blobs', 'ba', '78', hashes[0]));
-    expect(readFileSync(store.pathOf(hashes[0]), 'utf8')).toBe('abc');
-    expect(await store.has('0'.repeat(64))).toBe(false);
+    expect(blobPath(data, hashes[0])).toBe(join(data, 'blobs', 'ba', '78', hashes[0]));
+    expect(readFileSync(blobPath(data, hashes[0]), 'utf8')).toBe('abc');
+    expect(await store.size(hashes[0])).toBe(3);
+    expect(await store.size('0'.repeat(64))).toBeNull();
+    await expect(store.bytes('0'.repeat(64))).rejects.toThrow(BlobMissing);
+    await expect(store.stream('0'.repeat(64))).rejects.toThrow(BlobMissing);
   });
   it('leaves nothing half written behind, and sweeps up what a crash left', async () => {
     const data = folder();
@@ -48,5 +55,54 @@ describe('the blob store', () => {
     const store = await createFolderBlobStore(data);
     await store.put(ascii('whole'));
     expect(readdirSync(join(data, 'blobs', 'incoming'))).toEqual([]);
+  });
+  it('takes in what comes as a stream, up to a limit, and keeps nothing of what is too much', async () => {
+    const data = folder();
+    const store = await createFolderBlobStore(data);
+    const received = await store.receive(Readable.from([ascii('ab'), ascii('c')]), 3);
+    expect(received.bytes).toBe(3);
+    const sha256 = sha256Of(ascii('abc'));
+    await store.keep(received, sha256);
+    expect(Buffer.from(await store.bytes(sha256)).toString()).toBe('abc');
+    await expect(store.receive(Readable.from([ascii('ab'), ascii('cd')]), 3)).rejects.toThrow(TooManyBytes);
+    expect(readdirSync(join(data, 'blobs', 'incoming'))).toEqual([]);
+  });
+  it('reads a part, as RFC 9110 counts bytes: both ends included', async () => {
+    const store = await createFolderBlobStore(folder());
+    const sha256 = await store.put(ascii('0123456789'));
+    const parts: Buffer[] = [];
+    for await (const part of await store.stream(sha256, { start: 2, end: 4 })) parts.push(part);
+    expect(Buffer.concat(parts).toString()).toBe('234');
+  });
+  it('removes a thumbnail with its picture', async () => {
+    const store = await createFolderBlobStore(folder());
+    const sha256 = await store.put(ascii('abc'));
+    await store.putDerived(sha256, 'thumbnail', ascii('small'));
+    expect(await store.derivedSize(sha256, 'thumbnail')).toBe(5);
+    await store.remove(sha256);
+    expect(await store.size(sha256)).toBeNull();
+    expect(await store.derivedSize(sha256, 'thumbnail')).toBeNull();
+  });
+});
+
+describe('the lock by key', () => {
+  it('lets those with the same key take turns, others not wait, and outlives a failure', async () => {
+    const lock = createKeyedLock();
+    const order: string[] = [];
+    let go = () => {};
+    const gate = new Promise<void>((resolve) => {
+      go = resolve;
+    });
+    const first = lock.with('a', async () => {
+      await gate;
+      order.push('a1');
+      throw new Error('no');
+    });
+    const second = lock.with('a', async () => void order.push('a2'));
+    await lock.with('b', async () => void order.push('b1'));
+    go();
+    await expect(first).rejects.toThrow('no');
+    await second;
+    expect(order).toEqual(['b1', 'a1', 'a2']);
   });
 });

@@ -1,74 +1,55 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-
-/** Keeps bytes under the SHA-256 of their content. An interface, so that an object store can take the folder's place. */
-export interface BlobStore {
-  /** Makes bytes durable and gives their SHA-256; equal bytes are stored once. */
-  put(bytes: Uint8Array): Promise<string>;
-  has(sha256: string): Promise<boolean>;
-  /** Takes bytes away that nothing refers to any more; nothing happens when they are gone already. */
-  remove(sha256: string): Promise<void>;
-  /** A path that can be read while the process runs. */
-  pathOf(sha256: string): string;
-}
-
-/** SHA-256 (FIPS 180-4) as 64 lower-case hexadecimal digits. */
-export function sha256Of(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
-}
+import type { Readable } from 'node:stream';
 
 /**
- * Blobs in a folder: `blobs/ab/cd/<hash>`. Bytes go to a temporary file, are synced, renamed into place, and the
- * folder is synced too: a crash leaves either nothing or the whole blob under its name.
+ * Keeps bytes under the SHA-256 of their content, equal ones once; and beside each what was derived from it and can be
+ * made again. An interface, so that an object store can take the folder's place: it gives streams and sizes, no paths.
  */
-export async function createFolderBlobStore(dataFolder: string): Promise<BlobStore> {
-  const root = join(dataFolder, 'blobs');
-  const incoming = join(root, 'incoming');
-  await mkdir(incoming, { recursive: true });
-  for (const left of await readdir(incoming)) await rm(join(incoming, left), { force: true });
-
-  const pathOf = (sha256: string) => join(root, sha256.slice(0, 2), sha256.slice(2, 4), sha256);
-  const has = (sha256: string) =>
-    stat(pathOf(sha256)).then(
-      () => true,
-      () => false,
-    );
-
-  return {
-    pathOf,
-    has,
-    remove: (sha256) => rm(pathOf(sha256), { force: true }),
-    async put(bytes) {
-      const sha256 = sha256Of(bytes);
-      if (await has(sha256)) return sha256;
-      const temporary = join(incoming, randomUUID());
-      try {
-        const file = await open(temporary, 'wx');
-        try {
-          await file.writeFile(bytes);
-          await file.sync();
-        } finally {
-          await file.close();
-        }
-        const target = pathOf(sha256);
-        await mkdir(dirname(target), { recursive: true });
-        await rename(temporary, target);
-        await syncFolder(dirname(target));
-        return sha256;
-      } catch (error) {
-        await rm(temporary, { force: true });
-        throw error;
-      }
-    },
-  };
+export interface BlobStore {
+  /** Takes in bytes as they come, without a name; `keep` gives them the one their reader found. */
+  receive(stream: Readable, mostBytes: number): Promise<Received>;
+  /** Makes received bytes durable under their SHA-256; equal ones that are there already stay. */
+  keep(received: Received, sha256: string): Promise<void>;
+  /** Makes bytes durable and gives their SHA-256. */
+  put(bytes: Uint8Array): Promise<string>;
+  /** Size in bytes; null where there are none. */
+  size(sha256: string): Promise<number | null>;
+  bytes(sha256: string): Promise<Uint8Array>;
+  /** Reads all, or from the first to the last of the given bytes. */
+  stream(sha256: string, range?: ByteRange): Promise<Readable>;
+  /** Takes bytes away that nothing refers to any more, and what was derived from them; what is gone stays gone. */
+  remove(sha256: string): Promise<void>;
+  /** Puts what was derived from a blob beside it. */
+  putDerived(sha256: string, kind: DerivedKind, bytes: Uint8Array): Promise<void>;
+  derivedSize(sha256: string, kind: DerivedKind): Promise<number | null>;
+  derivedStream(sha256: string, kind: DerivedKind, range?: ByteRange): Promise<Readable>;
 }
 
-async function syncFolder(path: string): Promise<void> {
-  const folder = await open(path, 'r');
-  try {
-    await folder.sync();
-  } finally {
-    await folder.close();
+export type DerivedKind = 'thumbnail';
+
+/** Both ends included. */
+export interface ByteRange {
+  start: number;
+  end: number;
+}
+
+/** Bytes that have come in and have no name yet. */
+export interface Received {
+  /** where a thread of this machine reads them */
+  place: string;
+  bytes: number;
+  discard(): Promise<void>;
+}
+
+/** What was read is no longer there, or was never kept. */
+export class BlobMissing extends Error {
+  readonly sha256: string;
+
+  constructor(sha256: string) {
+    super(`The bytes of ${sha256} are missing.`);
+    this.name = 'BlobMissing';
+    this.sha256 = sha256;
   }
 }
+
+/** More bytes came than are taken. */
+export class TooManyBytes extends Error {}

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { crc32 } from 'node:zlib';
 import { MAX_PICTURE_BYTES } from '@nachweis/core';
 import sharp from 'sharp';
 import type { Agent } from 'supertest';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { sha256Of } from '../blobs/blobStore.ts';
-import { picture, putCapture, serverPerTest } from '../testServer.testing.ts';
+import { sha256Of } from '../blobs/hash.ts';
+import { addEvidence, classroom, handIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 let agent: Agent;
@@ -65,25 +68,25 @@ describe('taking a picture in', () => {
       .toBuffer();
     const { body } = await putCapture(agent, gif, randomUUID(), 'source=file&name=moving.png');
     expect(body).toMatchObject({ format: 'gif', width: 8, height: 8 });
-    expect(body.notes).toEqual([
-      '“moving.png” ends in .png but is a GIF; it was taken as GIF.',
-      '“moving.png” is animated; its first frame was taken.',
+    expect(body.notes).toMatchObject([
+      { code: 'other-extension', place: { file: 'moving.png' }, data: { extension: 'png', format: 'gif' } },
+      { code: 'first-frame', place: { file: 'moving.png' } },
     ]);
     expect(body.href).toMatch(/moving\.gif$/);
   });
 });
 
 describe('refusing a picture', () => {
-  const cases: Array<[string, () => Promise<Buffer> | Buffer, number, RegExp]> = [
-    ['not a picture', () => Buffer.from('hello'), 422, /not a picture/],
-    ['zero bytes', () => Buffer.alloc(0), 422, /no content/],
+  const cases: Array<[string, () => Promise<Buffer> | Buffer, number, string]> = [
+    ['not a picture', () => Buffer.from('hello'), 422, 'not-a-picture'],
+    ['zero bytes', () => Buffer.alloc(0), 422, 'empty'],
     [
       'an SVG',
       () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
       422,
-      /vector drawing/,
+      'vector',
     ],
-    ['a PNG cut short', async () => (await picture()).subarray(0, -20), 422, /cut short/],
+    ['a PNG cut short', async () => (await picture()).subarray(0, -20), 422, 'cut-short'],
     [
       'a JPEG cut short',
       async () =>
@@ -93,33 +96,43 @@ describe('refusing a picture', () => {
             .toBuffer()
         ).subarray(0, -40),
       422,
-      /cut short/,
+      'cut-short',
     ],
-    ['a PNG with a wrong CRC', async () => flip(await picture(), 60), 422, /checksum/],
-    ['more than 25 MB', () => Buffer.alloc(MAX_PICTURE_BYTES + 1, 1), 413, /Send less|25 MB/],
+    ['a PNG with a wrong CRC', async () => flip(await picture(), 60), 422, 'wrong-crc'],
+    ['more than 25 MB', () => Buffer.alloc(MAX_PICTURE_BYTES + 1, 1), 413, 'too-large'],
   ];
-  it.each(cases)(
-    '%s, with a sentence that says what to do, and nothing kept',
-    async (_name, make, status, sentence) => {
-      const answer = await putCapture(agent, await make(), randomUUID(), 'source=file&name=shot.png');
-      expect(answer.status).toBe(status);
-      expect(answer.body.detail).toMatch(sentence);
-      expect(await stored()).toEqual([]);
-    },
-  );
-  it('a PNG whose checksums are right and whose pixels cannot be unpacked', async () => {
-    const { crc32 } = await import('node:zlib');
+  it.each(cases)('%s, with what its sentence needs, and nothing kept', async (_name, make, status, code) => {
+    const answer = await putCapture(agent, await make(), randomUUID(), 'source=file&name=shot.png');
+    expect(answer.status).toBe(status);
+    expect(answer.body.data.refusal).toMatchObject({ code, place: { file: 'shot.png' } });
+    expect(await stored()).toEqual([]);
+    expect(readdirSync(join(server().context.settings.dataFolder, 'blobs', 'incoming'))).toEqual([]);
+  });
+  it('later, by the job, of a PNG whose checksums are right and whose pixels cannot be unpacked', async () => {
     const broken = Buffer.from(await picture());
     const start = broken.indexOf('IDAT') + 4;
     const length = broken.readUInt32BE(start - 8);
     broken.fill(0xff, start + 10, start + length);
     broken.writeUInt32BE(crc32(broken.subarray(start - 4, start + length)), start + length);
-    const answer = await putCapture(agent, broken, randomUUID(), 'source=file&name=shot.png');
-    expect(answer.status).toBe(422);
-    expect(answer.body.detail).toMatch(/“shot.png” is damaged.*Save it again/);
+    const room = await classroom(server());
+    const { draft } = await addEvidence(
+      room.student,
+      room.assignment,
+      { framing: { kind: 'region', box: { x: 0, y: 0, width: 9, height: 9 } } },
+      broken,
+    );
+    await server().context.jobs.idle();
+    const { body: sheet } = await room.student.get(`/api/assignments/${room.assignment.id}`);
+    expect(sheet.draft.evidence).toMatchObject([{ damaged: true }]);
+    const refused = await handIn(room.student, room.assignment.id, draft.version);
+    expect(refused.body).toMatchObject({
+      code: 'incomplete',
+      data: { missing: [{ code: 'picture-damaged', place: { point: 'P1' } }] },
+    });
+    const facts = await server().context.db.selectFrom('facts').select('facts').execute();
+    expect(facts.map((row) => JSON.parse(row.facts).value)).toEqual([null]);
   });
   it('never decodes a header that claims 60000 x 60000', async () => {
-    const { crc32 } = await import('node:zlib');
     const huge = Buffer.from(await picture());
     huge.writeUInt32BE(60_000, 16);
     huge.writeUInt32BE(60_000, 20);
@@ -127,7 +140,7 @@ describe('refusing a picture', () => {
     const answer = await putCapture(agent, huge);
     expect(answer.body).toMatchObject({
       code: 'picture-refused',
-      detail: expect.stringContaining('60000 x 60000'),
+      data: { refusal: { code: 'too-many-pixels', data: { width: 60_000, height: 60_000 } } },
     });
   });
   it('keeps the ones beside it', async () => {

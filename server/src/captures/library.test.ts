@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
 import type { CaptureItem } from '@nachweis/contract';
 import type { Agent } from 'supertest';
 import { beforeEach, describe, expect, it } from 'vitest';
+import type { Received } from '../blobs/blobStore.ts';
 import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
-import { emptyBin } from './library.ts';
-import { takeCapture } from './service.ts';
+import { emptyBin } from './emptyBin.ts';
+import { takeCapture } from './takeCapture.ts';
 
 const server = serverPerTest();
 let agent: Agent;
@@ -75,7 +77,7 @@ describe('filters and pages', () => {
           format: 'png',
           width: 64,
           height: 48,
-          notes: '[]',
+          notes: '',
           // Many at the same instant: the id decides among them.
           received_at: `2026-10-0${1 + (i % 3)}T10:00:00.000Z`,
         })
@@ -138,7 +140,7 @@ describe('the bin', () => {
     expect(await emptyBin(later(29.9))).toBe(0);
     expect(await emptyBin(later(30.1))).toBe(1);
     expect(await ids('bin=yes')).toEqual([]);
-    expect(await server().context.blobs.has(body.sha256)).toBe(false);
+    expect(await server().context.blobs.size(body.sha256)).toBeNull();
   });
   it('keeps bytes that another capture holds', async () => {
     const bytes = await picture(7);
@@ -148,7 +150,7 @@ describe('the bin', () => {
     await agent.delete(`/api/captures/${gone}`).expect(200);
     const context = { ...server().context, now: () => new Date('2030-01-01T00:00:00Z') };
     expect(await emptyBin(context)).toBe(1);
-    expect(await server().context.blobs.has(body.sha256)).toBe(true);
+    expect(await server().context.blobs.size(body.sha256)).toBe(body.bytes);
     expect((await agent.get((await list()).items[0].href)).status).toBe(200);
   });
   it('loses no bytes that are sent again while it is emptied', async () => {
@@ -158,35 +160,43 @@ describe('the bin', () => {
     const { body } = await putCapture(own, bytes, randomUUID());
     await own.delete(`/api/captures/${body.id}`).expect(200);
     const { context } = server();
-    let emptied = false;
+    let emptied = Promise.resolve(0);
     const blobs = {
       ...context.blobs,
       // The bytes are there already; the bin lets go of them before the capture that needs them is entered.
-      put: async (again: Uint8Array) => {
-        const sha256 = await context.blobs.put(again);
-        if (!emptied) await emptyBin({ ...context, now: () => new Date('2030-01-01T00:00:00Z') });
-        emptied = true;
-        return sha256;
+      keep: async (received: Received, sha256: string) => {
+        await context.blobs.keep(received, sha256);
+        emptied = emptyBin({ ...context, now: () => new Date('2030-01-01T00:00:00Z') });
+        await new Promise((resolve) => setTimeout(resolve, 20));
       },
     };
     const again = await takeCapture(
       { ...context, blobs },
-      { id: randomUUID(), ownerId: person.id, source: 'file', surface: 'unknown', name: '', bytes },
+      {
+        id: randomUUID(),
+        ownerId: person.id,
+        source: 'file',
+        surface: 'unknown',
+        name: '',
+        content: Readable.from([bytes]),
+      },
     );
+    expect(await emptied).toBe(1);
     expect((await list('bin=yes', own)).total).toBe(0);
     expect((await own.get(again.href)).status).toBe(200);
   });
   it('never takes what a hand-in holds, and says which', async () => {
     const room = await handedIn(server(), { attempts: 3 });
     const held = (await list('used=yes', room.student)).items.find((item: CaptureItem) =>
-      item.uses.some((use) => use.handedIn),
+      item.uses.some((use) => use.attempt !== null),
     );
     const { status, body } = await room.student.delete(`/api/captures/${held.id}`);
     expect([status, body.code]).toEqual([409, 'in-use']);
-    expect(body.detail).toMatch(/handed in/);
+    expect(body.data).toMatchObject({ point: 'P1', assignment: 'Rating curve', attempt: 1 });
     const { captureId } = await addEvidence(room.student, room.assignment);
-    expect((await room.student.delete(`/api/captures/${captureId}`)).body.detail).toMatch(
-      /Take it out there first/,
-    );
+    expect((await room.student.delete(`/api/captures/${captureId}`)).body.data).toMatchObject({
+      point: 'P1',
+      attempt: null,
+    });
   });
 });

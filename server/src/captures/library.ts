@@ -1,15 +1,14 @@
 import type { CaptureDetails, CaptureFilter, CaptureItem, CaptureList } from '@nachweis/contract';
 import { type SelectQueryBuilder, sql } from 'kysely';
+import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
+import { doneColumn, tagsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import type { Tables } from '../db/tables.ts';
 import { fileHref } from '../files/hrefs.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
-import { captureOf } from './service.ts';
-
-/** How long a capture stays in the bin. */
-export const BIN_DAYS = 30;
-const DAY_MS = 24 * 3600 * 1000;
+import { captureOf } from './captureOf.ts';
+import { matchesWords } from './searchWords.ts';
 
 type Query<O> = SelectQueryBuilder<Tables, 'captures', O>;
 
@@ -47,11 +46,8 @@ export async function listCaptures(
 
 function filtered<O>(query: Query<O>, filter: CaptureFilter): Query<O> {
   let q = query.where('deleted_at', filter.bin === 'yes' ? 'is not' : 'is', null);
-  const match = matchExpression(filter.words);
-  if (match)
-    q = q.where(
-      sql<boolean>`captures.rowid IN (SELECT rowid FROM captures_fts WHERE captures_fts MATCH ${match})`,
-    );
+  const match = matchesWords(filter.words);
+  if (match) q = q.where(match);
   if (filter.source) q = q.where('source', '=', filter.source);
   if (filter.from) q = q.where('received_at', '>=', filter.from);
   if (filter.until) q = q.where('received_at', '<', filter.until);
@@ -69,15 +65,6 @@ function filtered<O>(query: Query<O>, filter: CaptureFilter): Query<O> {
   return q;
 }
 
-/** Every word has to be there, as a beginning; as strings, so that nothing in them is an operator of FTS5. */
-function matchExpression(words: string): string {
-  return words
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word !== '')
-    .map((word) => `"${word}"*`)
-    .join(' ');
-}
-
 async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureItem[]> {
   if (ids.length === 0) return [];
   const rows = await db
@@ -91,26 +78,21 @@ async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureIt
     .execute();
   const drafts = await db
     .selectFrom('evidence')
-    .innerJoin('proof_points', 'proof_points.id', 'evidence.proof_point_id')
-    .innerJoin('assignments', 'assignments.id', 'evidence.assignment_id')
-    .select(['evidence.capture_id', 'proof_points.number', 'assignments.title', 'assignments.id'])
+    .select(['evidence.capture_id', 'evidence.assignment_id', 'evidence.proof_point_id'])
     .where('evidence.capture_id', 'in', ids)
     .where('evidence.removed_at', 'is', null)
     .execute();
   const handIns = await db
     .selectFrom('hand_in_items')
     .innerJoin('hand_ins', 'hand_ins.id', 'hand_in_items.hand_in_id')
-    .innerJoin('proof_points', 'proof_points.id', 'hand_in_items.proof_point_id')
-    .innerJoin('assignments', 'assignments.id', 'hand_ins.assignment_id')
-    .select([
-      'hand_in_items.capture_id',
-      'proof_points.number',
-      'assignments.title',
-      'hand_ins.id',
-      'hand_ins.attempt',
-    ])
+    .select(['hand_in_items.capture_id', 'hand_in_items.proof_point_id'])
+    .select(['hand_ins.id', 'hand_ins.assignment_id', 'hand_ins.attempt'])
     .where('hand_in_items.capture_id', 'in', ids)
     .execute();
+  const where = await placesOf(
+    db,
+    [...drafts, ...handIns].map((use) => use.assignment_id),
+  );
   const items = rows.map((row): CaptureItem => {
     const here = (use: { capture_id: string }) => use.capture_id === row.id;
     return {
@@ -118,24 +100,24 @@ async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureIt
       label: row.label,
       document: row.document,
       scale: row.scale,
-      done: JSON.parse(row.done) as string[],
+      done: doneColumn.read(row.done),
       jws: row.record,
       thumbHref: fileHref('capture-thumb', row.id, 'small.webp'),
       courseTitle: row.course_title ?? '',
       uses: [
         ...drafts.filter(here).map((use) => ({
-          where: `P${use.number} of ${use.title}`,
-          href: `/assignments/${use.id}`,
-          handedIn: false,
+          ...where(use.assignment_id, use.proof_point_id),
+          href: `/assignments/${use.assignment_id}`,
+          attempt: null,
         })),
         ...handIns.filter(here).map((use) => ({
-          where: `P${use.number} of ${use.title}, handed in${use.attempt > 1 ? ` (attempt ${use.attempt})` : ''}`,
+          ...where(use.assignment_id, use.proof_point_id),
           href: `/hand-ins/${use.id}`,
-          handedIn: true,
+          attempt: use.attempt,
         })),
       ],
       note: row.note,
-      tags: JSON.parse(row.tags) as string[],
+      tags: tagsColumn.read(row.tags),
       favourite: row.favourite === 1,
       deletedAt: row.deleted_at,
     };
@@ -153,7 +135,7 @@ export async function writeDetails(
     .updateTable('captures')
     .set({
       note: details.note,
-      tags: JSON.stringify([...new Set(details.tags)]),
+      tags: tagsColumn.write([...new Set(details.tags)]),
       favourite: details.favourite ? 1 : 0,
     })
     .where('id', '=', id)
@@ -168,15 +150,8 @@ export async function writeDetails(
 export async function removeCapture({ db, now }: Context, id: string): Promise<CaptureItem> {
   return db.transaction().execute(async (trx) => {
     const { uses } = await readItem(trx, id);
-    const [use] = [...uses].sort((a, b) => Number(b.handedIn) - Number(a.handedIn));
-    if (use) {
-      throw new HttpProblem(
-        'in-use',
-        use.handedIn
-          ? `It is in ${use.where} and stays as long as that does.`
-          : `It is in ${use.where}. Take it out there first.`,
-      );
-    }
+    const use = uses.find((one) => one.attempt !== null) ?? uses[0];
+    if (use) throw new HttpProblem('in-use', { ...use });
     await trx
       .updateTable('captures')
       .set({ deleted_at: now().toISOString() })
@@ -194,83 +169,16 @@ export async function restoreCapture({ db }: Context, id: string): Promise<Captu
 
 async function readItem(db: DbOrTrx, id: string): Promise<CaptureItem> {
   const [item] = await readItems(db, [id]);
-  if (!item) throw notFound('The capture');
+  if (!item) throw notFound('capture');
   return item;
 }
 
-/**
- * Empties the bin of what has been in it for 30 days, with its bytes where nothing else holds them. Evidence that was
- * taken out of a draft goes with it.
- * @returns how many captures went
- */
-export async function emptyBin({ db, blobs, now }: Context): Promise<number> {
-  const until = new Date(now().getTime() - BIN_DAYS * DAY_MS).toISOString();
-  const gone = await db.transaction().execute(async (trx) => {
-    const old = await trx
-      .selectFrom('captures')
-      .select(['id', 'sha256'])
-      .where('deleted_at', '<', until)
-      .where((eb) =>
-        eb.not(
-          eb.exists(
-            eb
-              .selectFrom('hand_in_items')
-              .select('id')
-              .whereRef('hand_in_items.capture_id', '=', 'captures.id'),
-          ),
-        ),
-      )
-      .where((eb) =>
-        eb.not(
-          eb.exists(
-            eb
-              .selectFrom('evidence')
-              .select('id')
-              .whereRef('evidence.capture_id', '=', 'captures.id')
-              .where('removed_at', 'is', null),
-          ),
-        ),
-      )
-      .execute();
-    const unheld: string[] = [];
-    for (const { id, sha256 } of old) {
-      await trx.deleteFrom('evidence').where('capture_id', '=', id).execute();
-      await trx.deleteFrom('captures').where('id', '=', id).execute();
-      const held = await trx
-        .selectFrom('blobs')
-        .select('sha256')
-        .where('sha256', '=', sha256)
-        .where((eb) =>
-          eb.or([
-            eb.exists(eb.selectFrom('captures').select('id').where('captures.sha256', '=', sha256)),
-            eb.exists(
-              eb
-                .selectFrom('hand_in_items')
-                .select('id')
-                .where((item) =>
-                  item.or([item('base_sha256', '=', sha256), item('file_sha256', '=', sha256)]),
-                ),
-            ),
-          ]),
-        )
-        .executeTakeFirst();
-      if (held) continue;
-      await trx.deleteFrom('inspections').where('sha256', '=', sha256).execute();
-      await trx.deleteFrom('blobs').where('sha256', '=', sha256).execute();
-      unheld.push(sha256);
-    }
-    return { count: old.length, unheld };
-  });
-  for (const sha256 of gone.unheld) {
-    // In a transaction, so that nobody can enter the same bytes again between the question and the removal.
-    await db.transaction().execute(async (trx) => {
-      const again = await trx
-        .selectFrom('blobs')
-        .select('sha256')
-        .where('sha256', '=', sha256)
-        .executeTakeFirst();
-      if (!again) await blobs.remove(sha256);
-    });
-  }
-  return gone.count;
+/** Says which proof point of which assignment something is in. */
+async function placesOf(db: DbOrTrx, assignmentIds: readonly string[]) {
+  const assignments = await Promise.all([...new Set(assignmentIds)].map((id) => readAssignment(db, id)));
+  return (assignmentId: string, pointId: string) => {
+    const assignment = assignments.find((a) => a.id === assignmentId);
+    const point = assignment?.proofPoints.find((p) => p.id === pointId);
+    return { point: point?.code ?? '', assignment: assignment?.title ?? '' };
+  };
 }

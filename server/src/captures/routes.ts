@@ -1,7 +1,7 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
 import { listCaptures, removeCapture, restoreCapture, writeDetails } from './library.ts';
-import { takeCapture } from './service.ts';
+import { takeCapture } from './takeCapture.ts';
 
 export function captureHandlers(
   context: Context,
@@ -10,8 +10,14 @@ export function captureHandlers(
   'putCapture' | 'listCaptures' | 'writeCaptureDetails' | 'removeCapture' | 'restoreCapture'
 > {
   return {
-    putCapture: ({ params, query, body, actor }) =>
-      takeCapture(context, { id: params.captureId, ownerId: actor.personId, bytes: body, ...query }),
+    putCapture: ({ params, query, body, actor, at }) =>
+      takeCapture(context, {
+        id: params.captureId,
+        ownerId: actor.personId,
+        content: body,
+        receivedAt: at,
+        ...query,
+      }),
     listCaptures: ({ query, actor }) => listCaptures(context, actor.personId, query),
     writeCaptureDetails: ({ params, body }) => writeDetails(context, params.captureId, body),
     removeCapture: ({ params }) => removeCapture(context, params.captureId),

@@ -1,10 +1,12 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { Kysely, type Migration, Migrator, SqliteDialect, type Transaction } from 'kysely';
+import { Kysely, type LogConfig, type Migration, Migrator, SqliteDialect, type Transaction } from 'kysely';
+import { StartError } from '../startError.ts';
 import * as start from './migrations/0001_start.ts';
 import * as station from './migrations/0002_station.ts';
 import * as captureScale from './migrations/0003_capture_scale.ts';
+import * as foundations from './migrations/0004_foundations.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -16,6 +18,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0001_start': start,
   '0002_station': station,
   '0003_capture_scale': captureScale,
+  '0004_foundations': foundations,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;
@@ -32,14 +35,21 @@ export function openSqlite(path: string): SQLite.Database {
   return sqlite;
 }
 
-/** Opens the database in a data folder, making both where they are missing, and brings the schema up to date. */
-export async function openDatabase(dataFolder: string): Promise<Db> {
+/**
+ * Opens the database in a data folder, making both where they are missing, and brings the schema up to date. What was
+ * there before a change of the schema is copied beside it first.
+ *
+ * @throws StartError when it is newer than this version, or cannot be brought up to date; it is then as it was
+ */
+export async function openDatabase(dataFolder: string, log?: LogConfig): Promise<Db> {
   mkdirSync(dataFolder, { recursive: true });
+  const sqlite = openSqlite(databasePath(dataFolder));
   const db: Db = new Kysely<Tables>({
-    dialect: new SqliteDialect({ database: openSqlite(databasePath(dataFolder)) }),
+    dialect: new SqliteDialect({ database: sqlite }),
+    ...(log && { log }),
   });
   try {
-    await migrate(db);
+    await migrate(db, sqlite, dataFolder);
   } catch (error) {
     await db.destroy();
     throw error;
@@ -47,12 +57,46 @@ export async function openDatabase(dataFolder: string): Promise<Db> {
   return db;
 }
 
-/** Kysely hands migration errors back as a value; an unmigrated database must never be served, so they are thrown. */
-async function migrate(db: Db): Promise<void> {
-  const { error } = await new Migrator({
-    db,
-    provider: { getMigrations: async () => MIGRATIONS },
-  }).migrateToLatest();
-  if (error)
-    throw new Error('The database could not be brought up to date. It was left as it was.', { cause: error });
+async function migrate(db: Db, sqlite: SQLite.Database, dataFolder: string): Promise<void> {
+  const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } });
+  const known = new Set(Object.keys(MIGRATIONS));
+  const done = migrationsDone(sqlite);
+  const unknown = done.find((name) => !known.has(name));
+  if (unknown)
+    throw new StartError(
+      `The data in ${dataFolder} was written by a newer version of Nachweis (${unknown}). Start that version, or restore a backup of this one. Nothing was changed.`,
+    );
+  if (done.length === known.size) return;
+  const copy = done.length > 0 ? copyBeforehand(sqlite, dataFolder, done.at(-1) as string) : null;
+  // Tables are rebuilt, which references between them would not allow; they are all checked afterwards.
+  sqlite.pragma('foreign_keys = OFF');
+  const { error } = await migrator.migrateToLatest();
+  const broken = error ? [] : (sqlite.pragma('foreign_key_check') as unknown[]);
+  sqlite.pragma('foreign_keys = ON');
+  if (!error && broken.length === 0) return;
+  const kept = copy ? ` What was there before is in ${copy}.` : '';
+  throw new StartError(
+    `The database in ${dataFolder} could not be brought up to date.${kept} Start the earlier version again, and tell whoever maintains Nachweis.`,
+    { cause: error ?? broken },
+  );
+}
+
+function migrationsDone(sqlite: SQLite.Database): string[] {
+  const there = sqlite
+    .prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'kysely_migration'")
+    .get();
+  return there
+    ? (sqlite.prepare('SELECT name FROM kysely_migration ORDER BY name').pluck().all() as string[])
+    : [];
+}
+
+/** A whole copy of the database under a name that says of which state; pictures are never touched by a change of it. */
+function copyBeforehand(sqlite: SQLite.Database, dataFolder: string, state: string): string {
+  const target = join(dataFolder, `nachweis-at-${state}.db`);
+  if (existsSync(target)) return target;
+  const part = `${target}.part`;
+  rmSync(part, { force: true });
+  sqlite.prepare('VACUUM INTO ?').run(part);
+  renameSync(part, target);
+  return target;
 }

@@ -2,7 +2,10 @@ import type { Role, Source, Surface } from '@nachweis/contract';
 import type { PictureFormat, Verdict } from '@nachweis/core';
 import type { Generated } from 'kysely';
 
-/** Rows as they lie in the database: instants as UTC ISO 8601 text, yes/no as 0 or 1, documents as JSON text. */
+/**
+ * Rows as they lie in the database: instants as UTC ISO 8601 text, yes/no as 0 or 1, documents as JSON text with a
+ * version (columns.ts). Tables that end in `_events` are only ever added to; what holds now is derived from them.
+ */
 export interface Tables {
   people: {
     id: string;
@@ -14,36 +17,45 @@ export interface Tables {
     demo_note: string | null;
   };
   sessions: { token_hash: string; person_id: string; created_at: string; expires_at: string };
+  /** browsers in which somebody has signed in before; the limit for guesses from everywhere lets them pass */
+  known_browsers: { token_hash: string; person_id: string; seen_at: string };
   courses: { id: string; title: string; time_zone: string };
   members: { course_id: string; person_id: string; role: Role };
-  assignments: {
-    id: string;
-    course_id: string;
-    title: string;
-    brief: string;
-    opens_at: string;
-    due_at: string;
-    late_until: string | null;
-    attempts: number;
-    needs_statement: number;
-    statement_prompt: string;
-    name_rule: string;
+  assignments: { id: string; course_id: string; version: number };
+  /** what is asked, frozen: never changed, only followed by another version */
+  assignment_versions: {
+    assignment_id: string;
+    version: number;
+    document: string;
+    made_at: string;
+    made_by: string | null;
   };
-  proof_points: {
+  /** other times and attempts for one person */
+  term_events: {
+    seq: Generated<number>;
     id: string;
     assignment_id: string;
-    number: number;
-    title: string;
-    instructions: string;
-    min_pictures: number;
-    max_pictures: number;
-    needs_pins: number;
-    min_width: number | null;
-    min_height: number | null;
-    surface: Generated<'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo'>;
+    person_id: string;
+    grant_document: string;
+    reason: string;
+    given_by: string;
+    given_at: string;
   };
-  must_shows: { id: string; proof_point_id: string; letter: string; text: string; units: number };
+  /** changes of what a must-show is worth, for all that was handed in */
+  correction_events: {
+    seq: Generated<number>;
+    id: string;
+    assignment_id: string;
+    must_show_id: string;
+    kind: 'points' | 'dropped' | 'as-written';
+    units: number | null;
+    reason: string;
+    given_by: string;
+    given_at: string;
+  };
   blobs: { sha256: string; bytes: number; media_type: string; created_at: string };
+  /** bytes that nothing holds any more and whose files have still to go */
+  leaving_blobs: { sha256: string };
   captures: {
     id: string;
     owner_id: string;
@@ -60,7 +72,7 @@ export interface Tables {
     document: Generated<string>;
     /** pixels for each unit its source draws in; null where that is not known */
     scale: number | null;
-    /** what was done to it before it came, sentences as JSON */
+    /** what was done to it before it came */
     done: Generated<string>;
     assignment_id: Generated<string | null>;
     /** compact JWS */
@@ -69,6 +81,8 @@ export interface Tables {
     tags: Generated<string>;
     favourite: Generated<number>;
     deleted_at: Generated<string | null>;
+    /** 1: as a whole it can be handed in as the same coded pixels, without what tells of place, owner or device */
+    keeps_format: Generated<number>;
   };
   /** full-text index over captures, kept by triggers */
   captures_fts: { rowid: number; captures_fts: string };
@@ -94,22 +108,43 @@ export interface Tables {
     student_id: string;
     proof_point_id: string;
     capture_id: string;
-    framing: string;
-    marks: string;
+    /** framing and marks */
+    document: string;
+    rendering_key: string | null;
     version: number;
     created_at: string;
     removed_at: string | null;
+  };
+  /** pictures made from captures: the same framing and marks of the same bytes are made once */
+  renderings: {
+    key: string;
+    capture_sha256: string;
+    /** framing and marks */
+    document: string;
+    base_sha256: string | null;
+    file_sha256: string | null;
+    /** 1: the capture's pixels cannot be read */
+    failed: Generated<number>;
+    made_at: string | null;
   };
   hand_ins: {
     seq: Generated<number>;
     id: string;
     assignment_id: string;
-    student_id: string;
+    /** of the assignment, as it was asked */
+    version: number;
     attempt: number;
     handed_in_at: string;
     late: number;
+    /** what held for the person then */
+    terms: string;
     statement: string;
+    /** when all its files had been made */
+    sealed_at: string | null;
+    withdrawn_at: string | null;
   };
+  /** whose hand-in it is */
+  hand_in_people: { hand_in_id: string; person_id: string; assignment_id: string; attempt: number };
   hand_in_items: {
     id: string;
     hand_in_id: string;
@@ -120,40 +155,63 @@ export interface Tables {
     width: number;
     height: number;
     file_name: string;
-    base_sha256: string;
-    file_sha256: string;
+    rendering_key: string | null;
+    /** null until it is sealed, and where the picture cannot be read */
+    base_sha256: string | null;
+    file_sha256: string | null;
+    damaged: Generated<number>;
   };
-  reviews: {
-    hand_in_id: string;
-    adjustment: number;
-    reason: string;
-    adjustment_version: number;
-    released_at: string | null;
-    released_by: string | null;
-  };
-  verdicts: {
+  verdict_events: {
+    seq: Generated<number>;
+    /** the write that it came with */
+    write_id: string;
     hand_in_id: string;
     must_show_id: string;
-    verdict: Verdict;
+    /** 1 for the first marking */
+    round: number;
+    /** null: cleared */
+    verdict: Verdict | null;
     given_by: string;
     given_at: string;
   };
-  remarks: {
+  adjustment_events: {
+    seq: Generated<number>;
     id: string;
+    hand_in_id: string;
+    units: number;
+    reason: string;
+    given_by: string;
+    given_at: string;
+  };
+  remark_events: {
+    seq: Generated<number>;
+    remark_id: string;
     hand_in_id: string;
     item_id: string | null;
     x: number | null;
     y: number | null;
-    text: string;
+    /** null: taken away */
+    text: string | null;
     author_id: string;
     written_at: string;
   };
-  inspections: { sha256: string; facts: string; made_at: string };
+  release_events: {
+    seq: Generated<number>;
+    hand_in_id: string;
+    given_by: string;
+    given_at: string;
+  };
+  /** what the checks found in a picture's pixels, with the version of the check that found it */
+  facts: { sha256: string; check_name: string; version: number; facts: string; made_at: string };
   jobs: {
     id: Generated<number>;
     kind: string;
     subject: string;
-    state: 'queued' | 'running' | 'done' | 'failed';
+    /** of what the job makes; another version is another job */
+    version: number;
+    /** whose work it is, so that each gets a turn; empty for nobody's */
+    owner: string;
+    state: 'queued' | 'running' | 'failed';
     tries: number;
     run_after: string;
     error: string | null;

@@ -1,10 +1,20 @@
-import type { Assignment, DraftDocument, Evidence } from '@nachweis/contract';
-import { distinctNames, FORMAT_FACTS, formName, submissionWindow } from '@nachweis/core';
-import { captureOf } from '../captures/service.ts';
+import type { Assignment, DraftDocument, Evidence, Terms } from '@nachweis/contract';
+import { distinctNames, submissionWindow } from '@nachweis/core';
+import { captureOf } from '../captures/captureOf.ts';
 import type { Context } from '../context.ts';
+import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { countHandIns } from '../handIns/queries.ts';
 import { HttpProblem } from '../http/problem.ts';
+import { pictureNamer } from './pictureNames.ts';
+import { prepareRendering } from './rendering.ts';
+
+/** What was handed in before: what a draft needs to know of it. */
+export interface AttemptsMade {
+  /** hand-ins that were not withdrawn */
+  used: number;
+  /** number of the last, withdrawn or not */
+  last: number;
+}
 
 /** The draft of a student; one that has not been started is empty and has version 0. */
 export async function readDraft(
@@ -19,44 +29,29 @@ export async function readDraft(
     .where('assignment_id', '=', assignment.id)
     .where('student_id', '=', studentId)
     .executeTakeFirst();
-  const rows = await db
-    .selectFrom('evidence')
-    .innerJoin('captures', 'captures.id', 'evidence.capture_id')
-    .innerJoin('blobs', 'blobs.sha256', 'captures.sha256')
-    .selectAll('captures')
-    .select([
-      'evidence.id as evidence_id',
-      'evidence.proof_point_id',
-      'evidence.framing',
-      'evidence.marks',
-      'evidence.version',
-      'blobs.bytes',
-    ])
-    .where('evidence.assignment_id', '=', assignment.id)
-    .where('evidence.student_id', '=', studentId)
-    .where('evidence.removed_at', 'is', null)
-    .orderBy('evidence.created_at')
-    .orderBy('evidence.id')
-    .execute();
-  const attempt = (await countHandIns(db, assignment.id, studentId)) + 1;
-  const nameOf = await namer(context, db, assignment, studentId, attempt);
+  const rows = await readEvidence(db, assignment.id, studentId);
+  const attempt = (await readAttempts(db, assignment.id, studentId)).last + 1;
+  const nameOf = await pictureNamer(context, db, assignment, studentId, attempt);
   const evidence: Evidence[] = [];
   const nextNames: Record<string, string> = {};
   for (const point of assignment.proofPoints) {
     const here = rows.filter((row) => row.proof_point_id === point.id);
     for (const [index, row] of here.entries()) {
+      const document = evidenceColumn.read(row.document);
+      const capture = captureOf(row, row.bytes);
+      const { format } = prepareRendering(document, { ...capture, keepsFormat: row.keeps_format === 1 });
       evidence.push({
         id: row.evidence_id,
         proofPointId: point.id,
-        capture: captureOf(row, row.bytes),
-        framing: JSON.parse(row.framing) as Evidence['framing'],
-        marks: JSON.parse(row.marks) as Evidence['marks'],
+        capture,
+        ...document,
         version: row.version,
-        fileName: nameOf(point.code, index + 1),
+        fileName: nameOf(point.code, index + 1, format),
+        damaged: row.failed === 1,
       });
     }
     const full = here.length >= point.requirements.maxPictures;
-    nextNames[point.id] = nameOf(point.code, full ? here.length : here.length + 1);
+    nextNames[point.id] = nameOf(point.code, full ? here.length : here.length + 1, 'png');
   }
   const names = distinctNames(evidence.map((e) => e.fileName));
   for (const [index, one] of evidence.entries()) one.fileName = names[index] ?? one.fileName;
@@ -70,62 +65,67 @@ export async function readDraft(
   };
 }
 
-/** A function that names the pictures of a student's attempt by the assignment's rule. */
-async function namer(
-  context: Context,
+/** What lies in a draft, in the order in which it came. */
+function readEvidence(db: DbOrTrx, assignmentId: string, studentId: string) {
+  return db
+    .selectFrom('evidence')
+    .innerJoin('captures', 'captures.id', 'evidence.capture_id')
+    .innerJoin('blobs', 'blobs.sha256', 'captures.sha256')
+    .leftJoin('renderings', 'renderings.key', 'evidence.rendering_key')
+    .selectAll('captures')
+    .select([
+      'evidence.id as evidence_id',
+      'evidence.proof_point_id',
+      'evidence.document',
+      'evidence.version',
+      'blobs.bytes',
+      'renderings.failed',
+    ])
+    .where('evidence.assignment_id', '=', assignmentId)
+    .where('evidence.student_id', '=', studentId)
+    .where('evidence.removed_at', 'is', null)
+    .orderBy('evidence.created_at')
+    .orderBy('evidence.id')
+    .execute();
+}
+
+export async function readAttempts(
   db: DbOrTrx,
-  assignment: Assignment,
+  assignmentId: string,
   studentId: string,
-  attempt: number,
-) {
-  const { given_name, surname } = await db
-    .selectFrom('people')
-    .select(['given_name', 'surname'])
-    .where('id', '=', studentId)
-    .executeTakeFirstOrThrow();
-  const facts = {
-    surname,
-    givenName: given_name,
-    course: assignment.courseTitle,
-    assignment: assignment.title,
-    attempt,
-    at: context.now().toISOString(),
-    timeZone: assignment.timeZone,
+): Promise<AttemptsMade> {
+  const rows = await db
+    .selectFrom('hand_in_people')
+    .innerJoin('hand_ins', 'hand_ins.id', 'hand_in_people.hand_in_id')
+    .select(['hand_ins.attempt', 'hand_ins.withdrawn_at'])
+    .where('hand_in_people.assignment_id', '=', assignmentId)
+    .where('hand_in_people.person_id', '=', studentId)
+    .execute();
+  return {
+    used: rows.filter((row) => row.withdrawn_at === null).length,
+    last: Math.max(0, ...rows.map((row) => row.attempt)),
   };
-  return (point: string, picture: number) =>
-    formName(assignment.nameRule, { ...facts, point, picture }, FORMAT_FACTS.png.extensions[0]);
 }
 
 /**
- * Whether a student may change the draft now.
+ * Whether a student may change the draft, or hand it in.
+ * @param at when what they sent reached the server
  * @throws HttpProblem `not-open`, `closed`, `no-attempt-left`
  */
 export async function requireDraftable(
-  context: Context,
   db: DbOrTrx,
   assignment: Assignment,
+  terms: Terms,
   studentId: string,
+  at: string,
 ): Promise<void> {
-  const state = submissionWindow(assignment, context.now().toISOString());
-  if (state === 'not-open')
-    throw new HttpProblem(
-      'not-open',
-      `“${assignment.title}” is not open yet. Your picture is kept here; add it once it opens.`,
-    );
-  if (state === 'closed')
-    throw new HttpProblem(
-      'closed',
-      `“${assignment.title}” is closed; nothing can be handed in any more. Ask your instructor.`,
-    );
-  if ((await countHandIns(db, assignment.id, studentId)) >= assignment.attempts) {
-    throw new HttpProblem(
-      'no-attempt-left',
-      `“${assignment.title}” is handed in already, and ${times(assignment.attempts)} allowed.`,
-    );
-  }
+  const { title } = assignment;
+  const state = submissionWindow(terms, at);
+  if (state === 'not-open') throw new HttpProblem('not-open', { title });
+  if (state === 'closed') throw new HttpProblem('closed', { title });
+  const { used } = await readAttempts(db, assignment.id, studentId);
+  if (used >= terms.attempts) throw new HttpProblem('no-attempt-left', { title, attempts: terms.attempts });
 }
-
-const times = (n: number) => (n === 1 ? 'one hand-in is' : `${n} hand-ins are`);
 
 /** Counts a change of the draft; makes the draft where there is none. Every write to a draft goes through here. */
 export async function touchDraft(trx: DbOrTrx, assignmentId: string, studentId: string): Promise<void> {
@@ -144,31 +144,4 @@ export async function touchDraft(trx: DbOrTrx, assignmentId: string, studentId: 
         .doUpdateSet((eb) => ({ version: eb('drafts.version', '+', 1) })),
     )
     .execute();
-}
-
-/** Saves the own statement. @throws HttpProblem `stale-version` when it was changed elsewhere since it was read */
-export async function writeStatement(
-  context: Context,
-  assignment: Assignment,
-  studentId: string,
-  text: string,
-  baseVersion: number,
-): Promise<DraftDocument> {
-  return context.db.transaction().execute(async (trx) => {
-    await touchDraft(trx, assignment.id, studentId);
-    const { numUpdatedRows } = await trx
-      .updateTable('drafts')
-      .set((eb) => ({ statement: text, statement_version: eb('statement_version', '+', 1) }))
-      .where('assignment_id', '=', assignment.id)
-      .where('student_id', '=', studentId)
-      .where('statement_version', '=', baseVersion)
-      .executeTakeFirst();
-    if (numUpdatedRows === 0n) {
-      throw new HttpProblem(
-        'stale-version',
-        'Your statement was changed in another tab or on another device. Both texts are kept; choose one.',
-      );
-    }
-    return readDraft(context, trx, assignment, studentId);
-  });
 }

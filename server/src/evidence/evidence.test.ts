@@ -34,7 +34,7 @@ describe('evidence', () => {
         .send({ ...body, baseVersion, marks: [{ kind: 'pin', letter: 'a', x, y: 1 }] });
     await put(1, 1).expect(200);
     const stale = await put(2, 1).expect(409);
-    expect(stale.body.code).toBe('stale-version');
+    expect(stale.body).toMatchObject({ code: 'stale-version', data: { of: 'evidence' } });
     const { body: sheet } = await student.get(`/api/assignments/${assignment.id}`);
     expect(sheet.draft.evidence[0]).toMatchObject({ version: 2, marks: [{ x: 1 }] });
     await put(2, 2).expect(200);

@@ -1,13 +1,25 @@
+import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
-import { putEvidence, setRemoved } from './service.ts';
+import { putEvidence, setRemoved } from './putEvidence.ts';
+import { writeStatement } from './statement.ts';
 
-export function evidenceHandlers(
-  context: Context,
-): Pick<Handlers, 'putEvidence' | 'removeEvidence' | 'restoreEvidence'> {
+type EvidenceHandlers = Pick<
+  Handlers,
+  'putEvidence' | 'removeEvidence' | 'restoreEvidence' | 'writeStatement'
+>;
+
+export function evidenceHandlers(context: Context): EvidenceHandlers {
   return {
-    putEvidence: ({ params, body, actor }) => putEvidence(context, actor.personId, params.evidenceId, body),
-    removeEvidence: ({ params, actor }) => setRemoved(context, actor.personId, params.evidenceId, true),
-    restoreEvidence: ({ params, actor }) => setRemoved(context, actor.personId, params.evidenceId, false),
+    putEvidence: ({ params, body, actor, at }) =>
+      putEvidence(context, actor.personId, params.evidenceId, body, at),
+    removeEvidence: ({ params, actor, at }) =>
+      setRemoved(context, actor.personId, params.evidenceId, true, at),
+    restoreEvidence: ({ params, actor, at }) =>
+      setRemoved(context, actor.personId, params.evidenceId, false, at),
+    async writeStatement({ params, body, actor, at }) {
+      const assignment = await readAssignment(context.db, params.assignmentId);
+      return writeStatement(context, assignment, actor.personId, body, at);
+    },
   };
 }

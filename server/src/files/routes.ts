@@ -1,18 +1,14 @@
-import { FORMAT_FACTS } from '@nachweis/core';
+import { pipeline } from 'node:stream/promises';
+import { FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from '@nachweis/core';
 import type { Request, Response } from 'express';
 import { type Actor, type FileKind, mayFetchFile } from '../access/access.ts';
+import type { ByteRange } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
-import { thumbnailOf } from '../pictures/inspect.ts';
 import { parseFileId } from './hrefs.ts';
-
-interface StoredFile {
-  path: string;
-  sha256: string;
-  mediaType: string;
-  extensions: readonly string[];
-}
+import type { StoredFile } from './storedFile.ts';
+import { readThumbnail } from './thumbnails.ts';
 
 /**
  * `GET /files/<id>/<name>.<ext>`: a picture, to those who may see it. The name is for people and for programs that
@@ -22,66 +18,95 @@ export function filesRoute(context: Context, readActor: ReadActor) {
   return async (req: Request, res: Response): Promise<void> => {
     res.locals.route = '/files/:fileId/:name';
     const actor = await readActor(req);
-    if (!actor) throw new HttpProblem('signed-out', 'Sign in to see this picture.');
+    if (!actor) throw new HttpProblem('signed-out');
     const { fileId, name } = req.params as { fileId: string; name: string };
     const file = await findFile(context, actor, fileId);
     if (!file?.extensions.some((extension) => name.toLowerCase().endsWith(`.${extension}`)))
-      throw notFound('The picture');
+      throw notFound('picture');
     res.set({
       'Content-Type': file.mediaType,
-      ETag: `"${file.sha256}"`,
+      ETag: file.etag,
+      'Accept-Ranges': 'bytes',
       // Each use asks again, which costs a 304: a right that was taken away or a sign-out takes effect at once.
       'Cache-Control': 'private, no-cache',
       'Content-Disposition': `${'download' in req.query ? 'attachment' : 'inline'}; filename*=UTF-8''${encodeURIComponent(name)}`,
       'Content-Security-Policy': "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox",
     });
-    await new Promise<void>((resolve, reject) => {
-      res.sendFile(
-        file.path,
-        { cacheControl: false, lastModified: false, etag: false, dotfiles: 'allow' },
-        (error) => {
-          const aborted = (error as NodeJS.ErrnoException | undefined)?.code === 'ECONNABORTED';
-          if (error && !aborted) reject(error);
-          else resolve();
-        },
-      );
-    });
+    await send(req, res, file);
   };
+}
+
+/** Conditions and ranges of RFC 9110, sections 13 and 14; of several ranges the whole is sent. */
+async function send(req: Request, res: Response, file: StoredFile): Promise<void> {
+  const ifMatch = req.get('if-match');
+  if (ifMatch && ifMatch !== '*' && !ifMatch.split(',').some((tag) => tag.trim() === file.etag))
+    throw new HttpProblem('changed-since');
+  if (req.fresh) return void res.status(304).end();
+  const ifRange = req.get('if-range');
+  const wanted = !ifRange || ifRange === file.etag ? req.range(file.size) : undefined;
+  if (wanted === -1) {
+    res.set('Content-Range', `bytes */${file.size}`);
+    throw new HttpProblem('bad-range');
+  }
+  const range =
+    Array.isArray(wanted) && wanted.type === 'bytes' && wanted.length === 1 ? wanted[0] : undefined;
+  const length = range ? range.end - range.start + 1 : file.size;
+  res.status(range ? 206 : 200).set('Content-Length', String(length));
+  if (range) res.set('Content-Range', `bytes ${range.start}-${range.end}/${file.size}`);
+  if (req.method === 'HEAD') return void res.end();
+  const stream = await file.open(range);
+  // Where the reader leaves in the middle, nothing has gone wrong.
+  await pipeline(stream, res).catch((error) => {
+    if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+  });
 }
 
 async function findFile(context: Context, actor: Actor, fileId: string): Promise<StoredFile | null> {
   const parsed = parseFileId(fileId);
-  if (!parsed || !(await mayFetchFile(context, actor, parsed.kind, parsed.id))) return null;
+  if (!parsed || !(await mayFetchFile(context.db, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
   if (kind === 'capture' || kind === 'capture-thumb') {
-    const row = await context.db
+    const { sha256, format } = await context.db
       .selectFrom('captures')
       .select(['sha256', 'format'])
       .where('id', '=', id)
       .executeTakeFirstOrThrow();
-    if (kind === 'capture-thumb') return thumbnailFile(context, row.sha256);
-    const { mediaType, extensions } = FORMAT_FACTS[row.format];
-    return { path: context.blobs.pathOf(row.sha256), sha256: row.sha256, mediaType, extensions };
+    return kind === 'capture' ? picture(context, sha256, format) : readThumbnail(context, actor, sha256);
   }
-  return handedInFile(context, kind, id);
+  return handedIn(context, actor, kind, id);
 }
 
-async function thumbnailFile(context: Context, sha256: string): Promise<StoredFile> {
-  const path = await thumbnailOf(context, sha256);
-  return { path, sha256: `thumb-${sha256}`, mediaType: 'image/webp', extensions: ['webp'] };
-}
-
-async function handedInFile(
+async function handedIn(
   context: Context,
+  actor: Actor,
   kind: Exclude<FileKind, 'capture' | 'capture-thumb'>,
   id: string,
-): Promise<StoredFile> {
+): Promise<StoredFile | null> {
   const row = await context.db
     .selectFrom('hand_in_items')
     .select(['base_sha256', 'file_sha256'])
     .where('id', '=', id)
     .executeTakeFirstOrThrow();
-  if (kind === 'thumb') return thumbnailFile(context, row.file_sha256);
   const sha256 = kind === 'base' ? row.base_sha256 : row.file_sha256;
-  return { path: context.blobs.pathOf(sha256), sha256, mediaType: 'image/png', extensions: ['png'] };
+  // It is being made, or never can be.
+  if (!sha256) return null;
+  if (kind === 'thumb') return readThumbnail(context, actor, sha256);
+  const { media_type } = await context.db
+    .selectFrom('blobs')
+    .select('media_type')
+    .where('sha256', '=', sha256)
+    .executeTakeFirstOrThrow();
+  return picture(
+    context,
+    sha256,
+    PICTURE_FORMATS.find((f) => FORMAT_FACTS[f].mediaType === media_type) ?? 'png',
+  );
+}
+
+async function picture({ blobs }: Context, sha256: string, format: PictureFormat): Promise<StoredFile> {
+  const size = await blobs.size(sha256);
+  if (size === null) throw notFound('picture');
+  const { mediaType, extensions } = FORMAT_FACTS[format];
+  const open = (range?: ByteRange) => blobs.stream(sha256, range);
+  return { size, etag: `"${sha256}"`, mediaType, extensions, open };
 }

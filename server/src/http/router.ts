@@ -1,15 +1,25 @@
-import { type Endpoint, type EndpointName, endpoints, type Output, PERSON_HEADER } from '@nachweis/contract';
-import { MAX_PICTURE_BYTES } from '@nachweis/core';
+import type { Readable } from 'node:stream';
+import {
+  CONTRACT_HEADER,
+  CONTRACT_VERSION,
+  type Endpoint,
+  type EndpointName,
+  endpoints,
+  type Output,
+  PERSON_HEADER,
+  type ProblemCode,
+} from '@nachweis/contract';
+import { MAX_PICTURE_BYTES, refuseTooLarge } from '@nachweis/core';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
-import type { ZodError, ZodType } from 'zod';
+import type { ZodType } from 'zod';
 import { type Actor, authorise } from '../access/access.ts';
 import type { Context } from '../context.ts';
-import { HttpProblem } from './problem.ts';
+import { HttpProblem, notFound } from './problem.ts';
 
 type Endpoints = typeof endpoints;
 type Part<E, K extends string> = E extends { [P in K]: infer S }
   ? S extends 'picture'
-    ? Buffer
+    ? Readable
     : Output<S>
   : undefined;
 type ActorOf<E> = E extends { access: 'public' } ? Actor | null : Actor;
@@ -20,6 +30,8 @@ export interface Call<E> {
   query: Part<E, 'query'>;
   body: Part<E, 'body'>;
   actor: ActorOf<E>;
+  /** when the request reached the server, as UTC ISO 8601: the time that counts for whatever it asks */
+  at: string;
   req: Request;
   res: Response;
 }
@@ -34,6 +46,14 @@ export type ReadActor = (req: Request) => Promise<Actor | null>;
 
 const JSON_LIMIT = '256kb';
 
+/** Notes when a request came, before anything else is done with it. */
+export function stampArrival({ now }: Pick<Context, 'now'>): RequestHandler {
+  return (_req, res, next) => {
+    res.locals.arrivedAt = now().toISOString();
+    next();
+  };
+}
+
 /** Mounts every endpoint of the contract: parse, authorise, handle, parse the answer. */
 export function mountEndpoints(
   app: Express,
@@ -42,16 +62,22 @@ export function mountEndpoints(
   handlers: Handlers,
 ): void {
   const json = express.json({ limit: JSON_LIMIT, type: () => true });
-  const picture = express.raw({ limit: MAX_PICTURE_BYTES, type: () => true });
+  const methods = new Map<string, string[]>();
   for (const [name, endpoint] of Object.entries(endpoints) as Array<[EndpointName, Endpoint]>) {
-    const body: RequestHandler[] = endpoint.body === 'picture' ? [picture] : endpoint.body ? [json] : [];
+    const body: RequestHandler[] =
+      endpoint.body === 'picture' ? [checkPictureHead] : endpoint.body ? [json] : [];
+    methods.set(endpoint.path, [...(methods.get(endpoint.path) ?? []), endpoint.method.toUpperCase()]);
     app[endpoint.method](endpoint.path, requireActor(endpoint, readActor), ...body, async (req, res) => {
       const actor = res.locals.actor as Actor | null;
       const params = parsePart(endpoint.params, req.params, 'address') as Record<string, string>;
       const query = parsePart(endpoint.query, req.query, 'query');
-      const parsedBody =
-        endpoint.body === 'picture' ? pictureBody(req.body) : parsePart(endpoint.body, req.body, 'body');
-      await authorise(context, endpoint, { actor, params: params ?? {}, body: parsedBody });
+      const parsedBody = endpoint.body === 'picture' ? req : parsePart(endpoint.body, req.body, 'body');
+      await authorise(context, endpoint, {
+        actor,
+        params: params ?? {},
+        query,
+        body: endpoint.body === 'picture' ? undefined : parsedBody,
+      });
       // The handler map is checked against the contract where it is made; here the names are only known at run time.
       const handler = handlers[name] as unknown as (call: Call<Endpoint>) => Promise<unknown>;
       const answer = await handler({
@@ -59,59 +85,71 @@ export function mountEndpoints(
         query,
         body: parsedBody,
         actor,
+        at: res.locals.arrivedAt,
         req,
         res,
       } as unknown as Call<Endpoint>);
+      // Nothing of it is left in the browser's cache; a page that has it in memory asks whether it is still so.
       res.set('Cache-Control', 'no-store');
       if (!endpoint.response) res.status(204).end();
       else res.json(endpoint.response.parse(answer));
     });
   }
+  for (const [path, allowed] of methods)
+    app.all(path, (_req, res) => {
+      res.set('Allow', allowed.join(', '));
+      throw new HttpProblem('bad-method', { allowed });
+    });
 }
 
 /** Runs before the body is read, so that nobody who is signed out, or not who the page thinks, can send 25 MB. */
 function requireActor(endpoint: Endpoint, readActor: ReadActor): RequestHandler {
   return async (req, res, next) => {
     res.locals.route = endpoint.path;
+    if (isOutdated(req)) return sendOutdated(res);
     const actor = await readActor(req);
-    if (!actor && endpoint.access !== 'public') {
-      throw new HttpProblem(
-        'signed-out',
-        'Your session has ended. Sign in again; what you made here is kept.',
-      );
-    }
+    if (!actor && endpoint.access !== 'public') throw new HttpProblem('signed-out');
     const opened = req.get(PERSON_HEADER);
-    if (actor && opened && opened !== actor.personId && endpoint.access !== 'public') {
-      throw new HttpProblem(
-        'signed-out',
-        'Somebody else has signed in in this browser. Sign in as yourself again; what you made here is kept.',
-      );
-    }
+    if (actor && opened && opened !== actor.personId && endpoint.access !== 'public')
+      throw new HttpProblem('other-person');
     res.locals.actor = actor;
     next();
   };
 }
 
-/** An empty body is left unparsed by Express; the check of the picture itself says what is wrong with it. */
-function pictureBody(body: unknown): Buffer {
-  return Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+/** Pages name their person with every call and, since there is more than one, the contract they were built with. */
+const isOutdated = (req: Request) =>
+  req.get(PERSON_HEADER) !== undefined && req.get(CONTRACT_HEADER) !== CONTRACT_VERSION;
+
+/** With a sentence and a code that pages of the first version know, for it is they who have to show it. */
+function sendOutdated(res: Response): void {
+  const body = {
+    ...new HttpProblem('outdated-page').toBody(),
+    detail: 'Nachweis was updated. Reload this page; what you made here is kept.',
+  };
+  res.status(409).set('Cache-Control', 'no-store').type('application/problem+json');
+  res.send(JSON.stringify({ ...body, code: 'internal' satisfies ProblemCode, data: { outdated: true } }));
 }
+
+/** What is known of a picture before its bytes come. */
+const checkPictureHead: RequestHandler = (req, _res, next) => {
+  const encoding = req.get('content-encoding');
+  if (encoding && encoding !== 'identity') throw new HttpProblem('bad-encoding');
+  const length = Number(req.get('content-length') ?? 0);
+  const name = typeof req.query.name === 'string' ? req.query.name : '';
+  if (length > MAX_PICTURE_BYTES) {
+    const { refusal } = refuseTooLarge(length, name);
+    throw new HttpProblem('too-large', { refusal });
+  }
+  next();
+};
 
 function parsePart(schema: ZodType | undefined, value: unknown, where: string): unknown {
   if (!schema) return undefined;
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  if (where === 'address') throw new HttpProblem('not-found', 'There is nothing at this address.');
-  throw new HttpProblem('invalid-request', describe(parsed.error), {
+  if (where === 'address') throw notFound('address');
+  throw new HttpProblem('invalid-request', {
     fields: parsed.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
   });
-}
-
-/** The first fault as a sentence. */
-function describe(error: ZodError): string {
-  const [issue] = error.issues;
-  if (!issue) return 'The request cannot be read.';
-  const path = issue.path.join('.');
-  const message = issue.message.replace(/[.]?$/, '.');
-  return path ? `${path}: ${message}` : message;
 }

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterEach, describe, expect, it } from 'vitest';
 import { type Db, openDatabase } from '../db/database.ts';
-import { createJobQueue, type JobQueue } from './jobQueue.ts';
+import { createJobQueue, JOB_PAUSES_MS, type Job, type JobHandlers, type JobQueue } from './jobQueue.ts';
 
 const log = pino({ level: 'silent' });
 const open: Array<() => Promise<void>> = [];
@@ -30,25 +30,38 @@ async function setUp() {
   };
 }
 
+/** Handlers that all do the same. */
+function handlers(
+  work: (job: Job, signal: AbortSignal) => Promise<void>,
+  giveUp?: (job: Job) => Promise<void>,
+): JobHandlers {
+  const handler = { version: 1, work, ...(giveUp && { giveUp }) };
+  return { seal: handler, render: handler, inspect: handler };
+}
+const nothing = handlers(async () => {});
+
 const states = (db: Db) =>
   db.selectFrom('jobs').select(['subject', 'state', 'tries']).orderBy('id').execute();
 
 describe('the job queue', () => {
-  it('does each job once, in order', async () => {
+  it('does each job once, in order, and leaves nothing behind', async () => {
     const { db, make } = await setUp();
     const queue = make();
-    for (const subject of ['a', 'b', 'a']) await queue.add(db, 'inspect', subject);
     const done: string[] = [];
-    await queue.start({ inspect: async (subject) => void done.push(subject) });
+    await queue.start(handlers(async ({ subject }) => void done.push(subject)));
+    for (const subject of ['a', 'b', 'a']) await queue.add(db, 'inspect', subject, '');
+    queue.wake();
     await queue.idle();
     expect(done).toEqual(['a', 'b']);
+    expect(await states(db)).toEqual([]);
   });
   it('is as lost as the transaction it was added in', async () => {
     const { db, make } = await setUp();
     const queue = make();
+    await queue.start(nothing);
     await expect(
       db.transaction().execute(async (trx) => {
-        await queue.add(trx, 'inspect', 'a');
+        await queue.add(trx, 'inspect', 'a', '');
         throw new Error('no');
       }),
     ).rejects.toThrow('no');
@@ -57,35 +70,110 @@ describe('the job queue', () => {
   it('runs again after a restart what was running when the process died', async () => {
     const { db, make } = await setUp();
     const first = make();
-    await first.add(db, 'inspect', 'a');
+    await first.start(nothing);
+    await first.add(db, 'inspect', 'a', '');
     await db.updateTable('jobs').set({ state: 'running', tries: 1 }).execute();
     const done: string[] = [];
     const second = make();
-    await second.start({ inspect: async (subject) => void done.push(subject) });
+    await second.start(handlers(async ({ subject, tries }) => void done.push(`${subject} ${tries}`)));
     await second.idle();
-    expect(done).toEqual(['a']);
-    expect(await states(db)).toEqual([{ subject: 'a', state: 'done', tries: 2 }]);
+    expect(done).toEqual(['a 2']);
   });
-  it('tries again later, five times in all, and lets the others go on', async () => {
+  it('does not do what was wanted of an earlier version', async () => {
+    const { db, make } = await setUp();
+    const first = make();
+    await first.start(nothing);
+    await first.add(db, 'inspect', 'a', '');
+    const done: string[] = [];
+    const second = make();
+    const work = async ({ subject }: Job) => void done.push(subject);
+    await second.start({ ...nothing, inspect: { version: 2, work } });
+    await second.idle();
+    expect(done).toEqual([]);
+    expect(await states(db)).toEqual([]);
+  });
+  it('tries again after 1, 2, 4 and 8 seconds, five times in all, and lets the others go on', async () => {
     const { db, make, wait } = await setUp();
     const queue = make();
-    await queue.add(db, 'inspect', 'bad');
-    await queue.add(db, 'inspect', 'good');
-    await queue.start({
-      inspect: async (subject) => {
-        if (subject === 'bad') throw new Error('cannot');
-      },
-    });
+    const tried: number[] = [];
+    const givenUp: string[] = [];
+    let elapsed = 0;
+    await queue.start(
+      handlers(
+        async ({ subject }) => {
+          if (subject !== 'bad') return;
+          tried.push(elapsed);
+          throw new Error('cannot');
+        },
+        async ({ subject }) => void givenUp.push(subject),
+      ),
+    );
+    await queue.add(db, 'inspect', 'bad', '');
+    await queue.add(db, 'inspect', 'good', '');
+    queue.wake();
     await queue.idle();
-    expect(await states(db)).toEqual([
-      { subject: 'bad', state: 'queued', tries: 1 },
-      { subject: 'good', state: 'done', tries: 1 },
-    ]);
-    for (let i = 0; i < 6; i++) {
-      wait(60_000);
+    expect(await states(db)).toEqual([{ subject: 'bad', state: 'queued', tries: 1 }]);
+    for (; elapsed < 40_000; elapsed += 500) {
       queue.wake();
       await queue.idle();
+      wait(500);
     }
+    expect(tried).toHaveLength(5);
+    const pauses = tried.slice(1).map((at, i) => at - (tried[i] as number));
+    expect(JOB_PAUSES_MS).toEqual([1000, 2000, 4000, 8000]);
+    for (const [i, pause] of pauses.entries()) {
+      expect(pause).toBeGreaterThanOrEqual(JOB_PAUSES_MS[i] as number);
+      expect(pause).toBeLessThanOrEqual((JOB_PAUSES_MS[i] as number) + 1000);
+    }
+    expect(givenUp).toEqual(['bad']);
     expect((await states(db))[0]).toEqual({ subject: 'bad', state: 'failed', tries: 5 });
+  });
+  it('tries again what was given up, when it is wanted again', async () => {
+    const { db, make } = await setUp();
+    const queue = make();
+    await queue.start(nothing);
+    await queue.add(db, 'inspect', 'a', '');
+    await db.updateTable('jobs').set({ state: 'failed', tries: 5 }).execute();
+    await queue.add(db, 'inspect', 'a', '');
+    expect(await states(db)).toEqual([{ subject: 'a', state: 'queued', tries: 0 }]);
+  });
+  it('lets those whose work it is take turns, and hand-ins go before drafts', async () => {
+    const { db, make } = await setUp();
+    const queue = make();
+    const done: string[] = [];
+    await queue.start(handlers(async ({ subject }) => void done.push(subject)));
+    await queue.idle();
+    for (const n of [1, 2, 3, 4]) await queue.add(db, 'render', `busy ${n}`, 'busy');
+    await queue.add(db, 'render', 'other 1', 'other');
+    await queue.add(db, 'render', 'third 1', 'third');
+    await queue.add(db, 'seal', 'busy sealed', 'busy');
+    queue.wake();
+    await queue.idle();
+    expect(done[0]).toBe('busy sealed');
+    expect(done.indexOf('other 1')).toBeLessThan(done.indexOf('busy 2'));
+    expect(done.indexOf('third 1')).toBeLessThan(done.indexOf('busy 2'));
+    expect(done).toHaveLength(7);
+  });
+  it('leaves no job as running when it stops', async () => {
+    const { db, make } = await setUp();
+    const queue = make();
+    let started = () => {};
+    const underWay = new Promise<void>((resolve) => {
+      started = resolve;
+    });
+    await queue.start(
+      handlers(
+        (_job, signal) =>
+          new Promise((_, reject) => {
+            signal.addEventListener('abort', () => reject(signal.reason));
+            started();
+          }),
+      ),
+    );
+    await queue.add(db, 'inspect', 'long', '');
+    queue.wake();
+    await underWay;
+    await queue.stop();
+    expect(await states(db)).toEqual([{ subject: 'long', state: 'queued', tries: 0 }]);
   });
 });

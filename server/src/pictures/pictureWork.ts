@@ -1,65 +1,50 @@
-import type { Admitted, Box, FlatShare, Mark, Point, Refused, Size } from '@nachweis/core';
+import type { PictureFacts } from '@nachweis/core';
 import { Piscina } from 'piscina';
+import { createFairQueue } from './fairQueue.ts';
+import type { Examined, ExamineTask, Rendered, RenderTask } from './pictureTasks.ts';
+import { createPixelProcess } from './pixelProcess.ts';
 
-/** What the pictures' worker can be asked. Everything here may take longer than 8 ms and never runs on the event loop. */
+/**
+ * Everything that takes longer than 8 ms, none of it on the event loop. Each kind of work has a queue of its own, and
+ * in each people take turns: no upload waits for somebody's thumbnails, no hand-in for somebody's huge picture.
+ */
 export interface PictureWork {
-  /** Checks the structure and decodes once; sizes come with the orientation applied. */
-  admit(bytes: Uint8Array, fileName: string): Promise<Admitted | Refused>;
-  /** Frames a capture and flattens its marks into it. */
-  render(request: RenderRequest): Promise<Rendered>;
-  /** Writes a thumbnail and says what the pixels say. */
-  inspect(path: string, thumbnailPath: string): Promise<PictureFacts>;
+  /** Reads signature, checksums and structure of bytes that came in, and their hash. */
+  examine(owner: string, task: ExamineTask, signal?: AbortSignal): Promise<Examined>;
+  /** Frames a capture and flattens its marks into it. @throws Unreadable, BlobMissing */
+  render(folder: string, task: Omit<RenderTask, 'task'>, signal?: AbortSignal): Promise<Rendered>;
+  /** Writes a thumbnail and says what the pixels say. @throws Unreadable, BlobMissing */
+  inspect(folder: string, sha256: string, signal?: AbortSignal): Promise<PictureFacts>;
+  /** Writes a thumbnail that somebody waits for. @throws Unreadable, BlobMissing */
+  thumbnail(folder: string, owner: string, sha256: string, signal?: AbortSignal): Promise<void>;
   close(): Promise<void>;
 }
 
-export interface RenderRequest {
-  path: string;
-  frame: Box;
-  /** corners of an outline in pixels of the capture; what lies outside becomes transparent */
-  outline: Point[] | null;
-  /** what the framed part is scaled to */
-  size: Size;
-  /** in pixels of the framed and scaled picture */
-  marks: Mark[];
-}
-
-/** Two PNG files: without and with the marks. */
-export interface Rendered {
-  base: Uint8Array;
-  file: Uint8Array;
-}
-
-export interface PictureFacts {
-  width: number;
-  height: number;
-  hasAlpha: boolean;
-  flat: FlatShare;
-}
-
-/** Tasks as they cross into a worker thread. */
-export type PictureTask =
-  | { task: 'admit'; bytes: Uint8Array; fileName: string }
-  | ({ task: 'render' } & RenderRequest)
-  | { task: 'inspect'; path: string; thumbnailPath: string };
-
-/** Two workers: one large picture does not hold up everybody else's, and memory stays bounded. */
-const WORKERS = 2;
+/** Examining is short and mostly reading: two at a time keep both of a small machine's processors. */
+const EXAMINERS = 2;
 
 export function createPictureWork(): PictureWork {
   const fromSource = import.meta.url.endsWith('.ts');
-  const pool = new Piscina<PictureTask, unknown>({
-    filename: new URL(fromSource ? './doPictureTask.ts' : './worker.cjs', import.meta.url).href,
-    name: 'doPictureTask',
-    maxThreads: WORKERS,
+  const threads = new Piscina<ExamineTask, Examined>({
+    // A thread that is closed while it links modules would end the whole process; CommonJS enters without linking.
+    filename: new URL(fromSource ? './examine.ts' : './examineThread.cjs', import.meta.url).href,
+    maxThreads: EXAMINERS,
     minThreads: 1,
     idleTimeout: 60_000,
     ...(fromSource && { execArgv: ['--import', 'tsx', '--conditions=@nachweis/source'] }),
   });
+  const examiners = createFairQueue(EXAMINERS);
+  const viewers = createFairQueue(1);
+  const [sealing, looking, viewing] = [createPixelProcess(), createPixelProcess(), createPixelProcess()];
   return {
-    admit: (bytes, fileName) => pool.run({ task: 'admit', bytes, fileName }) as Promise<Admitted | Refused>,
-    render: (request) => pool.run({ task: 'render', ...request }) as Promise<Rendered>,
-    inspect: (path, thumbnailPath) =>
-      pool.run({ task: 'inspect', path, thumbnailPath }) as Promise<PictureFacts>,
-    close: () => pool.close({ force: true }),
+    examine: (owner, task, signal) =>
+      examiners.run(owner, () => threads.run(task, signal ? { signal } : {}), signal),
+    render: (folder, task, signal) => sealing.run({ folder, task: 'render', ...task }, signal),
+    inspect: (folder, sha256, signal) => looking.run({ folder, task: 'inspect', sha256 }, signal),
+    thumbnail: (folder, owner, sha256, signal) =>
+      viewers.run(owner, () => viewing.run({ folder, task: 'thumbnail', sha256 }, signal), signal),
+    async close() {
+      await Promise.all([threads.close({ force: true }), sealing.close(), looking.close(), viewing.close()]);
+    },
   };
 }

@@ -3,12 +3,43 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { polygonCoverage } from '@nachweis/core';
 import sharp from 'sharp';
-import { describe, expect, it } from 'vitest';
-import { admitBytes } from './admitBytes.ts';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { BlobStore } from '../blobs/blobStore.ts';
+import { createFolderBlobStore } from '../blobs/folderBlobStore.ts';
 import { decode } from './decode.ts';
+import examine from './examine.ts';
+import type { RenderTask } from './pictureTasks.ts';
 import { renderEvidence } from './renderEvidence.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'nachweis-pictures-'));
+let blobs: BlobStore;
+beforeAll(async () => {
+  blobs = await createFolderBlobStore(folder);
+});
+
+function examined(bytes: Uint8Array, fileName = 'a') {
+  const place = join(folder, 'received');
+  writeFileSync(place, bytes);
+  return examine({ place, fileName });
+}
+
+/** Renders and gives the bytes of both pictures. */
+async function render(bytes: Uint8Array, task: Partial<RenderTask> & Pick<RenderTask, 'frame' | 'size'>) {
+  const sha256 = await blobs.put(bytes);
+  const made = await renderEvidence(blobs, {
+    task: 'render',
+    sha256,
+    outline: null,
+    marks: [],
+    keep: null,
+    ...task,
+  });
+  return {
+    base: await blobs.bytes(made.base.sha256),
+    file: await blobs.bytes(made.file.sha256),
+    facts: made.facts,
+  };
+}
 const [WIDTH, HEIGHT] = [48, 32];
 /** Four corners of four colours: red, green, blue and white, clockwise from the upper left. */
 const CORNERS = { upperLeft: '#ff0000', upperRight: '#00ff00', lowerRight: '#0000ff', lowerLeft: '#ffffff' };
@@ -20,7 +51,7 @@ async function cornered(): Promise<Buffer> {
   return sharp(Buffer.from(svg)).flatten().png().toBuffer();
 }
 
-async function cornersOf(file: string | Uint8Array): Promise<string[]> {
+async function cornersOf(file: Uint8Array): Promise<string[]> {
   const { data, info } = await decode(file).removeAlpha().raw().toBuffer({ resolveWithObject: true });
   const at = (x: number, y: number) =>
     [0, 1, 2].map((c) => ((data[(y * info.width + x) * info.channels + c] ?? 0) > 127 ? 'f' : '0')).join('');
@@ -50,7 +81,7 @@ describe('orientation', () => {
         .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
         .toBuffer();
       const turned = Number(value) >= 5;
-      expect(await admitBytes(tagged, 'bench.jpg')).toMatchObject({
+      expect(examined(tagged, 'bench.jpg')).toMatchObject({
         ok: true,
         width: turned ? HEIGHT : WIDTH,
         height: turned ? WIDTH : HEIGHT,
@@ -71,38 +102,30 @@ describe('rare kinds of pictures', () => {
     ],
     ['CMYK', async () => (await source()).toColourspace('cmyk').jpeg().toBuffer()],
   ];
-  it.each(kinds)('%s: taken, framed and flattened as 8-bit sRGB', async (name, make) => {
+  it.each(kinds)('%s: taken, framed and flattened as 8-bit sRGB', async (_name, make) => {
     const bytes = await make();
-    expect(await admitBytes(bytes, 'a')).toMatchObject({ ok: true, width: WIDTH, height: HEIGHT });
-    const path = join(folder, name.replaceAll(' ', '-'));
-    writeFileSync(path, bytes);
+    expect(examined(bytes)).toMatchObject({ ok: true, width: WIDTH, height: HEIGHT });
     const frame = { x: 0, y: 0, width: 16, height: 16 };
-    const { file } = await renderEvidence({
-      path,
-      frame,
-      outline: null,
-      size: frame,
-      marks: [{ kind: 'pin', letter: 'a', x: 8, y: 8 }],
-    });
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 8, y: 8 }];
+    const { file } = await render(bytes, { frame, size: frame, marks });
     expect(await sharp(file).metadata()).toMatchObject({ format: 'png', width: 16, height: 16 });
   });
 });
 
 describe('rendering an outline', () => {
   it('makes the outside transparent and colourless, the edge anti-aliased, the inside what it was', async () => {
-    const path = join(folder, 'outline.png');
-    writeFileSync(path, await cornered());
+    const whole = await cornered();
     const outline = [
       { x: 2.5, y: 2 },
       { x: 44, y: 2 },
       { x: 24, y: 30 },
     ];
     const frame = { x: 2, y: 2, width: 42, height: 28 };
-    const { base } = await renderEvidence({ path, frame, outline, size: frame, marks: [] });
+    const { base } = await render(whole, { frame, outline, size: frame });
     const { data, info } = await sharp(base).raw().toBuffer({ resolveWithObject: true });
     expect(info.channels).toBe(4);
     const cover = polygonCoverage(outline, frame);
-    const original = await sharp(path)
+    const original = await sharp(whole)
       .extract({ left: 2, top: 2, width: 42, height: 28 })
       .removeAlpha()
       .raw()
@@ -118,19 +141,13 @@ describe('rendering an outline', () => {
 
 describe('rendering at a scale', () => {
   it('gives about what sharp gives by itself (PSNR of at least 40 dB), with the pins at their places', async () => {
-    const path = join(folder, 'scale.png');
-    writeFileSync(path, await cornered());
+    const whole = await cornered();
     const frame = { x: 0, y: 0, width: WIDTH, height: HEIGHT };
     const size = { width: 24, height: 16 };
-    const { base, file } = await renderEvidence({
-      path,
-      frame,
-      outline: null,
-      size,
-      marks: [{ kind: 'pin', letter: 'b', x: 12, y: 12 }],
-    });
+    const marks = [{ kind: 'pin' as const, letter: 'b', x: 12, y: 12 }];
+    const { base, file } = await render(whole, { frame, size, marks });
     const ours = await sharp(base).removeAlpha().raw().toBuffer();
-    const theirs = await sharp(path).resize(24, 16).removeAlpha().raw().toBuffer();
+    const theirs = await sharp(whole).resize(24, 16).removeAlpha().raw().toBuffer();
     const error = ours.reduce((sum, v, i) => sum + (v - (theirs[i] ?? 0)) ** 2, 0) / ours.length;
     expect(10 * Math.log10(255 ** 2 / Math.max(error, 1e-9))).toBeGreaterThan(40);
     expect(await sharp(file).metadata()).toMatchObject(size);

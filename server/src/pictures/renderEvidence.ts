@@ -1,10 +1,23 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { type Box, drawPins, type PinCanvas, type Point, polygonCoverage } from '@nachweis/core';
+import {
+  type Box,
+  drawPins,
+  type Mark,
+  type PictureFormat,
+  type PinCanvas,
+  type Point,
+  pictureFacts,
+  polygonCoverage,
+  type Raster,
+  type Size,
+  withoutParticulars,
+} from '@nachweis/core';
 import { createCanvas, GlobalFonts } from '@napi-rs/canvas';
-import sharp from 'sharp';
-import { decode } from './decode.ts';
-import type { Rendered, RenderRequest } from './pictureWork.ts';
+import type { BlobStore } from '../blobs/blobStore.ts';
+import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
+import { thumbnailOfRaster } from './inspectPicture.ts';
+import type { MadePicture, Rendered, RenderTask } from './pictureTasks.ts';
 
 const FONT_PACKAGE = '@fontsource-variable/atkinson-hyperlegible-mono';
 const FONT_FILE = 'files/atkinson-hyperlegible-mono-latin-wght-normal.woff2';
@@ -13,47 +26,83 @@ const FONT_FAMILY = 'Nachweis Pins';
 const fontFolder = dirname(createRequire(import.meta.url).resolve(`${FONT_PACKAGE}/package.json`));
 GlobalFonts.registerFromPath(join(fontFolder, FONT_FILE), FONT_FAMILY);
 
-/** Cuts the frame out of the capture, losslessly where it is not scaled, and lays the marks over a copy of it. */
-export async function renderEvidence({
-  path,
-  frame,
-  outline,
-  size,
-  marks,
-}: RenderRequest): Promise<Rendered> {
-  const { x, y, width, height } = frame;
-  let framed: Buffer = await decode(path).extract({ left: x, top: y, width, height }).png().toBuffer();
-  if (outline) framed = await cutOut(framed, frame, outline);
-  if (size.width !== width || size.height !== height) {
-    framed = await sharp(framed)
-      .resize(size.width, size.height, { fit: 'fill', kernel: 'lanczos3' })
-      .png()
-      .toBuffer();
+/**
+ * Cuts the frame out of the capture, losslessly where it is not scaled, and lays the marks over a copy of it. What is
+ * whole keeps its coded pixels, where its format allows that, and without marks is not even decoded.
+ *
+ * @throws DecodeError, BlobMissing
+ */
+export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promise<Rendered> {
+  const { sha256, frame, outline, size, marks, keep } = task;
+  const bytes = await blobs.bytes(sha256);
+  const kept = keep && withoutParticulars(bytes, keep);
+  if (kept && marks.length === 0) {
+    const base = await put(blobs, kept, keep);
+    return { base, file: base, facts: null };
   }
-  if (marks.length === 0) return { base: framed, file: framed };
-  const canvas = createCanvas(size.width, size.height);
-  drawPins(canvas.getContext('2d') as unknown as PinCanvas, marks, size, `"${FONT_FAMILY}"`);
-  const file = await sharp(framed)
-    .composite([{ input: canvas.toBuffer('image/png') }])
-    .png()
-    .toBuffer();
-  return { base: framed, file };
+  const framed = await cut(await decodeRaster(bytes), frame, outline, size);
+  const base = kept ? await put(blobs, kept, keep) : await putPng(blobs, framed);
+  const file = marks.length > 0 ? await putMarked(blobs, framed, marks) : base;
+  const facts = pictureFacts(framed);
+  // What the page shows first is the picture as it was handed in.
+  if (file === base) await thumbnailOfRaster(blobs, file.sha256, framed);
+  return { base, file, facts };
+}
+
+async function cut(whole: Raster, frame: Box, outline: readonly Point[] | null, size: Size): Promise<Raster> {
+  const { x, y, width, height } = frame;
+  const isWhole = width === whole.width && height === whole.height;
+  let framed = isWhole ? whole : cutBox(whole, frame);
+  if (outline) framed = cutOut(framed, { x, y, width, height }, outline);
+  if (size.width === width && size.height === height) return framed;
+  return rasterOf(fromRaster(framed).resize(size.width, size.height, { fit: 'fill', kernel: 'lanczos3' }));
+}
+
+function cutBox(whole: Raster, { x, y, width, height }: Box): Raster {
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let row = 0; row < height; row++) {
+    const start = ((y + row) * whole.width + x) * 4;
+    data.set(whole.data.subarray(start, start + width * 4), row * width * 4);
+  }
+  return { width, height, data };
 }
 
 /** Multiplies the picture's own transparency with the outline's coverage; hidden pixels lose their colour too. */
-async function cutOut(framed: Buffer, frame: Box, outline: readonly Point[]): Promise<Buffer> {
-  const { data, info } = await sharp(framed)
-    .toColourspace('srgb')
-    .ensureAlpha()
-    .raw({ depth: 'uchar' })
-    .toBuffer({ resolveWithObject: true });
+function cutOut(framed: Raster, frame: Box, outline: readonly Point[]): Raster {
+  const data = new Uint8ClampedArray(framed.data);
   const coverage = polygonCoverage(outline, frame);
   for (let i = 0; i < coverage.length; i++) {
     const alpha = Math.round(((data[i * 4 + 3] as number) * (coverage[i] as number)) / 255);
     if (alpha === 0) data.fill(0, i * 4, i * 4 + 3);
     data[i * 4 + 3] = alpha;
   }
-  return sharp(data, { raw: { width: info.width, height: info.height, channels: 4 } })
-    .png()
-    .toBuffer();
+  return { ...framed, data };
+}
+
+async function putMarked(blobs: BlobStore, framed: Raster, marks: readonly Mark[]): Promise<MadePicture> {
+  const { width, height } = framed;
+  const context = createCanvas(width, height).getContext('2d');
+  drawPins(context as unknown as PinCanvas, [...marks], framed, `"${FONT_FAMILY}"`);
+  const pins = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
+  const marked = await rasterOf(
+    fromRaster(framed).composite([{ input: pins, raw: { width, height, channels: 4 } }]),
+  );
+  const file = await putPng(blobs, marked);
+  await thumbnailOfRaster(blobs, file.sha256, marked);
+  return file;
+}
+
+/** Opaque pictures are written without an alpha channel, which is what most captures are. */
+async function putPng(blobs: BlobStore, raster: Raster): Promise<MadePicture> {
+  const picture = fromRaster(raster);
+  return put(blobs, await (isOpaque(raster) ? picture.removeAlpha() : picture).png().toBuffer(), 'png');
+}
+
+function isOpaque({ data }: Raster): boolean {
+  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return false;
+  return true;
+}
+
+async function put(blobs: BlobStore, bytes: Uint8Array, format: PictureFormat): Promise<MadePicture> {
+  return { sha256: await blobs.put(bytes), bytes: bytes.length, format };
 }

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { compactVerify, importJWK } from 'jose';
 import { describe, expect, it } from 'vitest';
-import { sha256Of } from '../blobs/blobStore.ts';
+import { sha256Of } from '../blobs/hash.ts';
 import { picture, putCapture, serverPerTest } from '../testServer.testing.ts';
 import { openSigning, readSigned } from './signing.ts';
 

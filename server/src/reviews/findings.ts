@@ -1,69 +1,100 @@
-import type { Assignment, Finding, HandInItem } from '@nachweis/contract';
-import { pictureFindings } from '@nachweis/core';
+import type { Assignment } from '@nachweis/contract';
+import { type Finding, findingsOf, type PictureFacts, tell } from '@nachweis/core';
+import { sql } from 'kysely';
+import { factsColumn, marksColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import type { PictureFacts } from '../pictures/pictureWork.ts';
+import { namesOf } from '../people/names.ts';
+import { PIXEL_CHECK } from '../pictures/inspectJob.ts';
 
-/** What the automatic checks say of each picture of a hand-in, by item; empty while a picture is not inspected yet. */
-export async function readFindings(
-  db: DbOrTrx,
-  assignment: Assignment,
-  handInId: string,
-  items: readonly HandInItem[],
-): Promise<Record<string, Finding[]>> {
-  const inspected = await db
-    .selectFrom('hand_in_items')
-    .leftJoin('inspections', 'inspections.sha256', 'hand_in_items.base_sha256')
-    .select(['hand_in_items.id', 'inspections.facts'])
-    .where('hand_in_items.hand_in_id', '=', handInId)
-    .execute();
-  const facts = new Map(
-    inspected.map((row) => [row.id, row.facts ? (JSON.parse(row.facts) as PictureFacts) : null]),
-  );
-  const alike = await sameCaptureElsewhere(db, handInId);
-  return Object.fromEntries(
-    items.map((item) => {
-      const point = assignment.proofPoints.find((p) => p.id === item.proofPointId);
-      const fact = facts.get(item.id);
-      if (!fact || !point) return [item.id, []];
-      const { width, height, marks } = item;
-      const picture = {
-        width,
-        height,
-        flat: fact.flat,
-        pinned: marks.map((m) => m.letter),
-        alsoHandedInBy: alike.get(item.id) ?? [],
-      };
-      return [
-        item.id,
-        pictureFindings(
-          picture,
-          point.requirements,
-          point.mustShows.map((m) => m.letter),
-        ),
-      ];
-    }),
-  );
+/** One handed-in picture with what its checks found; none while they still run. */
+export interface CheckedItem {
+  id: string;
+  handInId: string;
+  findings: Finding[];
 }
 
-/** Other students of the same assignment whose hand-ins hold a capture with the same bytes, by item. */
-async function sameCaptureElsewhere(db: DbOrTrx, handInId: string): Promise<Map<string, string[]>> {
-  const rows = await db
-    .selectFrom('hand_in_items as mine')
-    .innerJoin('captures as my_capture', 'my_capture.id', 'mine.capture_id')
-    .innerJoin('hand_ins as my_hand_in', 'my_hand_in.id', 'mine.hand_in_id')
-    .innerJoin('captures as other_capture', 'other_capture.sha256', 'my_capture.sha256')
-    .innerJoin('hand_in_items as other', 'other.capture_id', 'other_capture.id')
-    .innerJoin('hand_ins as other_hand_in', 'other_hand_in.id', 'other.hand_in_id')
-    .innerJoin('people', 'people.id', 'other_hand_in.student_id')
-    .select(['mine.id', 'given_name', 'surname'])
-    .distinct()
-    .where('mine.hand_in_id', '=', handInId)
-    .whereRef('other_hand_in.student_id', '!=', 'my_hand_in.student_id')
-    .whereRef('other_hand_in.assignment_id', '=', 'my_hand_in.assignment_id')
-    .orderBy('surname')
-    .execute();
-  const names = new Map<string, string[]>();
-  for (const row of rows)
-    names.set(row.id, [...(names.get(row.id) ?? []), `${row.given_name} ${row.surname}`]);
-  return names;
+interface ItemRow {
+  id: string;
+  hand_in_id: string;
+  proof_point_id: string;
+  marks: string;
+  width: number;
+  height: number;
+  damaged: number;
+  capture_sha256: string;
+  facts: string | null;
+}
+
+/**
+ * What the automatic checks say of every picture of an assignment's hand-ins, by three queries. Of the same pictures,
+ * those of the same assignment by others count.
+ *
+ * @param assignmentOf the version a hand-in was made under
+ */
+export async function readFindings(
+  db: DbOrTrx,
+  assignmentId: string,
+  assignmentOf: (handInId: string) => Assignment | undefined,
+  handInId?: string,
+): Promise<CheckedItem[]> {
+  const rows = await readRows(db, assignmentId, handInId);
+  const others = await sameCaptures(db, assignmentId, rows);
+  const names = await namesOf(db, [...others.values()].flat());
+  return rows.map((row) => {
+    const point = assignmentOf(row.hand_in_id)?.proofPoints.find((p) => p.id === row.proof_point_id);
+    const base = { id: row.id, handInId: row.hand_in_id };
+    if (row.damaged === 1) return { ...base, findings: [tell('problem', 'damaged', {})] };
+    if (row.facts === null || !point) return { ...base, findings: [] };
+    const facts: PictureFacts | null = factsColumn.read(row.facts);
+    const findings = findingsOf(facts, {
+      asked: point.requirements,
+      letters: point.mustShows.map((m) => m.letter),
+      pinned: marksColumn.read(row.marks).map((mark) => mark.letter),
+      alsoHandedInBy: [...new Set((others.get(row.id) ?? []).map(names))].sort((a, b) => a.localeCompare(b)),
+    });
+    return { ...base, findings };
+  });
+}
+
+function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefined): Promise<ItemRow[]> {
+  let query = db
+    .selectFrom('hand_ins')
+    .innerJoin('hand_in_items', 'hand_in_items.hand_in_id', 'hand_ins.id')
+    .innerJoin('captures', 'captures.id', 'hand_in_items.capture_id')
+    .leftJoin('facts', (join) =>
+      join.onRef('facts.sha256', '=', 'hand_in_items.base_sha256').on('facts.check_name', '=', PIXEL_CHECK),
+    )
+    .select(['hand_in_items.id', 'hand_in_items.hand_in_id', 'hand_in_items.proof_point_id'])
+    .select(['hand_in_items.marks', 'hand_in_items.width', 'hand_in_items.height', 'hand_in_items.damaged'])
+    .select(['captures.sha256 as capture_sha256', 'facts.facts'])
+    .where('hand_ins.assignment_id', '=', assignmentId);
+  if (handInId !== undefined) query = query.where('hand_ins.id', '=', handInId);
+  return query.orderBy('hand_in_items.position').execute();
+}
+
+/** For each picture, who else handed in a capture with the same bytes: people outside of its own hand-in. */
+async function sameCaptures(
+  db: DbOrTrx,
+  assignmentId: string,
+  rows: readonly ItemRow[],
+): Promise<Map<string, string[]>> {
+  const owners = await sql<{ sha256: string; hand_in_id: string; person_id: string }>`
+    SELECT DISTINCT c.sha256, p.hand_in_id, p.person_id
+    FROM hand_in_people p
+    JOIN hand_in_items i ON i.hand_in_id = p.hand_in_id
+    JOIN captures c ON c.id = i.capture_id
+    WHERE p.assignment_id = ${assignmentId}`.execute(db);
+  const bySha = new Map<string, Array<{ hand_in_id: string; person_id: string }>>();
+  const peopleOf = new Map<string, Set<string>>();
+  for (const { sha256, hand_in_id, person_id } of owners.rows) {
+    bySha.set(sha256, [...(bySha.get(sha256) ?? []), { hand_in_id, person_id }]);
+    peopleOf.set(hand_in_id, (peopleOf.get(hand_in_id) ?? new Set()).add(person_id));
+  }
+  return new Map(
+    rows.map((row) => {
+      const mine = peopleOf.get(row.hand_in_id);
+      const others = (bySha.get(row.capture_sha256) ?? []).filter((o) => !mine?.has(o.person_id));
+      return [row.id, others.map((o) => o.person_id)];
+    }),
+  );
 }

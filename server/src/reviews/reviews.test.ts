@@ -1,20 +1,30 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, handedIn, handIn, joinCourse, serverPerTest } from '../testServer.testing.ts';
+import {
+  addEvidence,
+  giveVerdicts,
+  handedIn,
+  handIn,
+  joinCourse,
+  serverPerTest,
+} from '../testServer.testing.ts';
 
 const server = serverPerTest();
 type Room = Awaited<ReturnType<typeof handedIn>>;
 
 const give = (room: Room, verdicts: Record<string, string | null>) =>
-  room.instructor.put(`/api/hand-ins/${room.handInId}/verdicts`).send({ verdicts });
+  giveVerdicts(room.instructor, room.handInId, verdicts).then((answer) => {
+    expect(answer.status).toBe(200);
+    return answer;
+  });
 const feedback = async (room: Room) =>
   (await room.student.get(`/api/hand-ins/${room.handInId}`).expect(200)).body.feedback;
 
 describe('verdicts and points', () => {
   it('add up: 1 point shown, half of 0.75 rounded up', async () => {
     const room = await handedIn(server());
-    const { body } = await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' }).expect(200);
-    expect(body.judgement.grade).toEqual({
+    const { body } = await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' });
+    expect(body.grade).toEqual({
       fromVerdicts: 138,
       most: 175,
       total: 138,
@@ -28,19 +38,28 @@ describe('verdicts and points', () => {
     const room = await handedIn(server());
     await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
     const { body } = await give(room, { [room.exponent]: 'not-shown', [room.axes]: null });
-    expect(body.judgement.verdicts).toEqual({ [room.exponent]: 'not-shown' });
-    expect(body).toMatchObject({ state: 'waiting', judgement: { grade: { fromVerdicts: 0, open: 1 } } });
+    expect(body.verdicts).toMatchObject({
+      [room.exponent]: { verdict: 'not-shown', by: 'Ruth Mandel' },
+      [room.axes]: { verdict: null },
+    });
+    expect(body).toMatchObject({ state: 'waiting', grade: { fromVerdicts: 0, open: 1 } });
   });
   it('are adjusted by hand with a reason, never without', async () => {
     const room = await handedIn(server());
     await give(room, { [room.exponent]: 'shown', [room.axes]: 'not-shown' });
-    const adjust = (units: number, reason: string, baseVersion: number) =>
-      room.instructor.put(`/api/hand-ins/${room.handInId}/adjustment`).send({ units, reason, baseVersion });
-    expect((await adjust(25, ' ', 0).expect(400)).body.fields[0].path).toBe('reason');
+    const adjust = (units: number, reason: string, baseVersion: number, id = randomUUID()) =>
+      room.instructor
+        .put(`/api/hand-ins/${room.handInId}/adjustment`)
+        .send({ id, units, reason, baseVersion });
+    expect((await adjust(25, ' ', 0).expect(400)).body.data.fields).toEqual([
+      { path: 'reason', message: 'reason-missing' },
+    ]);
     const { body } = await adjust(25, 'A good question.', 0).expect(200);
-    expect(body.judgement.grade).toMatchObject({ fromVerdicts: 100, adjustment: 25, total: 125 });
+    expect(body.grade).toMatchObject({ fromVerdicts: 100, adjustment: 25, total: 125 });
+    const first = body.adjustmentVersion;
     expect((await adjust(50, 'Somebody else', 0).expect(409)).body.code).toBe('stale-version');
-    expect((await adjust(-9000, 'Copied.', 1).expect(200)).body.judgement.grade.total).toBe(0);
+    expect((await adjust(25, 'A good question.', 0).expect(200)).body.adjustmentVersion).toBe(first);
+    expect((await adjust(-9000, 'Copied.', first).expect(200)).body.grade.total).toBe(0);
   });
 });
 
@@ -59,14 +78,15 @@ describe('remarks', () => {
     await put({ itemId, x: null, y: null, text: 'nowhere' }).expect(400);
     await put({ itemId: randomUUID(), x: 1, y: 1, text: 'no such picture' }).expect(404);
     await put({ itemId: null, x: null, y: null, text: 'x'.repeat(10_001) }).expect(400);
-    const { body } = await put({ itemId, x: 11, y: 21, text: 'Label both axes.' }, id).expect(200);
-    expect(body.judgement.remarks).toMatchObject([
+    const on = (await put({ itemId, x: 10, y: 20, text: 'Label the axis.' }, id)).body.remarks[0].version;
+    const { body } = await put({ itemId, x: 11, y: 21, text: 'Label both axes.', on }, id).expect(200);
+    expect(body.remarks).toMatchObject([
       { id, itemId, x: 11, y: 21, text: 'Label both axes.', author: 'Ruth Mandel' },
       { itemId: null, text: '<img src=x onerror=alert(1)> \u202e 👩‍🔬' },
     ]);
     await room.instructor.delete(`/api/hand-ins/${room.handInId}/remarks/${id}`).expect(200);
     const after = await room.instructor.delete(`/api/hand-ins/${room.handInId}/remarks/${id}`).expect(200);
-    expect(after.body.judgement.remarks).toHaveLength(1);
+    expect(after.body.remarks).toHaveLength(1);
   });
   it('are changed by their author only', async () => {
     const room = await handedIn(server());
@@ -102,7 +122,8 @@ describe('release', () => {
     await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).expect(200);
     expect(await feedback(room)).toMatchObject({
       grade: { total: 138 },
-      verdicts: { [room.axes]: 'partly' },
+      changedAt: null,
+      verdicts: { [room.axes]: { verdict: 'partly', by: '' } },
       remarks: [{ text: 'SECRET' }],
     });
     const { body } = await room.student.get('/api/assignments');
@@ -111,9 +132,7 @@ describe('release', () => {
   it('waits for every verdict, and happens once', async () => {
     const room = await handedIn(server());
     const release = () => room.instructor.post(`/api/hand-ins/${room.handInId}/release`);
-    expect((await release().expect(422)).body.detail).toBe(
-      '2 must-shows have no verdict yet. Give it, then release.',
-    );
+    expect((await release().expect(422)).body.data).toEqual({ openVerdicts: 2 });
     await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
     expect((await release()).body).toEqual({ released: 1 });
     expect((await release()).body).toEqual({ released: 0 });
@@ -147,7 +166,7 @@ describe('the list', () => {
     await server().context.jobs.idle();
     const { body } = await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`).expect(200);
     expect(body.rows).toMatchObject([
-      { attempt: 2, number: 'H-00002', openVerdicts: 2, findings: { look: 1, stop: 0 } },
+      { attempt: 2, number: 'H-00002', openVerdicts: 2, toCheck: 1, problems: 0 },
     ]);
     expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang' }]);
     const { body: cards } = await room.instructor.get('/api/assignments');
@@ -161,8 +180,10 @@ describe('the list', () => {
     await server().context.jobs.idle();
     const { body } = await room.instructor.get(`/api/hand-ins/${receipt.handInId}/review`).expect(200);
     expect(Object.values(body.findings).flat()).toContainEqual({
-      level: 'stop',
-      sentence: 'Exactly this picture was also handed in by Bilal Okafor.',
+      code: 'same-picture',
+      level: 'problem',
+      place: {},
+      data: { others: ['Bilal Okafor'] },
     });
   });
   it('leads from one hand-in to the next and to the next that waits', async () => {

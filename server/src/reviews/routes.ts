@@ -1,7 +1,11 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
-import { readReview, readReviewList } from './queries.ts';
-import { putRemark, release, releaseAll, removeRemark, writeAdjustment, writeVerdicts } from './service.ts';
+import { correct, listCorrections } from './correct.ts';
+import { release, releaseAll } from './release.ts';
+import { putRemark, removeRemark } from './remarks.ts';
+import { readReview } from './review.ts';
+import { readReviewList } from './reviewList.ts';
+import { writeAdjustment, writeVerdicts } from './writeVerdicts.ts';
 
 type ReviewHandlers = Pick<
   Handlers,
@@ -13,34 +17,28 @@ type ReviewHandlers = Pick<
   | 'writeAdjustment'
   | 'release'
   | 'releaseAll'
+  | 'corrections'
+  | 'correct'
 >;
 
-/** Every write answers with the review as it stands after it. */
 export function reviewHandlers(context: Context): ReviewHandlers {
   return {
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
-    async writeVerdicts({ params, body, actor }) {
-      await writeVerdicts(context, actor.personId, params.handInId, body.verdicts);
-      return readReview(context, actor, params.handInId);
-    },
-    async putRemark({ params, body, actor }) {
-      await putRemark(context, actor.personId, params.handInId, params.remarkId, body);
-      return readReview(context, actor, params.handInId);
-    },
-    async removeRemark({ params, actor }) {
-      await removeRemark(context, actor.personId, params.handInId, params.remarkId);
-      return readReview(context, actor, params.handInId);
-    },
-    async writeAdjustment({ params, body, actor }) {
-      await writeAdjustment(context, params.handInId, body.units, body.reason, body.baseVersion);
-      return readReview(context, actor, params.handInId);
-    },
+    writeVerdicts: ({ params, body, actor }) => writeVerdicts(context, actor.personId, params.handInId, body),
+    putRemark: ({ params, body, actor }) =>
+      putRemark(context, actor.personId, params.handInId, params.remarkId, body),
+    removeRemark: ({ params, actor }) =>
+      removeRemark(context, actor.personId, params.handInId, params.remarkId),
+    writeAdjustment: ({ params, body, actor }) =>
+      writeAdjustment(context, actor.personId, params.handInId, body),
     async release({ params, actor }) {
       return { released: await release(context, actor.personId, params.handInId) };
     },
     async releaseAll({ params, actor }) {
       return { released: await releaseAll(context, actor.personId, params.assignmentId) };
     },
+    corrections: ({ params }) => listCorrections(context, params.assignmentId),
+    correct: ({ params, body, actor }) => correct(context, actor.personId, params.assignmentId, body),
   };
 }

@@ -2,29 +2,33 @@ import type { Me } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
+import { fullName } from '../people/names.ts';
 import { passwordFits } from './passwords.ts';
-import { endSession, startSession } from './sessions.ts';
+import { endSession, isKnownBrowser, rememberBrowser, startSession } from './sessions.ts';
+import { createSignInLimits } from './signInLimits.ts';
 
 type SessionHandlers = Pick<Handlers, 'signIn' | 'signOut' | 'me' | 'demoPeople' | 'demoSignIn'>;
 
 export function sessionHandlers(context: Context): SessionHandlers {
   const { db, settings } = context;
+  const limits = createSignInLimits();
   return {
-    async signIn({ body, res }) {
+    async signIn({ body, req, res }) {
       const person = await db
         .selectFrom('people')
         .select(['id', 'password_hash'])
         .where('email', '=', body.email.trim())
         .executeTakeFirst();
-      const fits = await passwordFits(person?.password_hash ?? null, body.password);
-      if (!person || !fits) {
-        throw new HttpProblem(
-          'wrong-credentials',
-          'E-mail address and password do not fit together. Check both and try again.',
-        );
-      }
-      await startSession(context, res, person.id);
-      return readMe(context, person.id);
+      const knownBrowser = person !== undefined && (await isKnownBrowser(context, req, person.id));
+      const found = await limits.guard(
+        { email: body.email, address: req.ip ?? '', knownBrowser },
+        async () =>
+          (await passwordFits(person?.password_hash ?? null, body.password)) && person ? person.id : null,
+      );
+      if (found === null) throw new HttpProblem('wrong-credentials');
+      await startSession(context, res, found);
+      await rememberBrowser(context, req, res, found);
+      return readMe(context, found);
     },
     async signOut({ req, res }) {
       await endSession(context, req, res);
@@ -43,7 +47,7 @@ export function sessionHandlers(context: Context): SessionHandlers {
         .execute();
       return rows.map((r) => ({
         id: r.id,
-        name: `${r.given_name} ${r.surname}`,
+        name: fullName(r),
         role: r.role,
         note: r.demo_note ?? '',
       }));
@@ -57,8 +61,7 @@ export function sessionHandlers(context: Context): SessionHandlers {
             .where('demo_note', 'is not', null)
             .executeTakeFirst()
         : undefined;
-      if (!person)
-        throw new HttpProblem('forbidden', 'This server does not sign people in without a password.');
+      if (!person) throw new HttpProblem('no-demo');
       await startSession(context, res, person.id);
       return readMe(context, person.id);
     },
@@ -78,5 +81,5 @@ async function readMe({ db }: Context, personId: string): Promise<Me> {
     .where('members.person_id', '=', personId)
     .orderBy('courses.title')
     .execute();
-  return { id: person.id, name: `${person.given_name} ${person.surname}`, email: person.email, courses };
+  return { id: person.id, name: fullName(person), email: person.email, courses };
 }

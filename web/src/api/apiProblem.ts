@@ -1,34 +1,27 @@
-import { Problem, type ProblemCode } from '@nachweis/contract';
+import { Problem } from '@nachweis/contract';
+import { type CallCode, problemSentence } from '../words/problems.ts';
 
 /** Why a call to the server did not succeed. `offline`: it could not be reached; `unreadable`: its answer made no sense. */
 export class ApiProblem extends Error {
-  readonly code: ProblemCode | 'offline' | 'unreadable';
-  readonly missing: readonly string[];
+  readonly code: CallCode;
+  readonly data: Readonly<Record<string, unknown>>;
 
-  constructor(code: ApiProblem['code'], sentence: string, missing: readonly string[] = []) {
-    super(sentence);
+  constructor(code: CallCode, data: Readonly<Record<string, unknown>> = {}) {
+    super(problemSentence(code, data));
     this.name = 'ApiProblem';
     this.code = code;
-    this.missing = missing;
+    this.data = data;
   }
 }
-
-export const offline = () =>
-  new ApiProblem(
-    'offline',
-    'The server cannot be reached. What you made is kept in this browser; it is sent when the server is back.',
-  );
 
 /** Reads the body of an answer that is no success. A proxy's own error page is the same as no server. */
 export async function problemOf(response: Response): Promise<ApiProblem> {
   const parsed = Problem.safeParse(await response.json().catch(() => null));
-  if (parsed.success) return new ApiProblem(parsed.data.code, parsed.data.detail, parsed.data.missing ?? []);
+  if (parsed.success && parsed.data.data.outdated) return new ApiProblem('outdated-page');
+  if (parsed.success) return new ApiProblem(parsed.data.code, parsed.data.data);
   return response.status >= 502 && response.status <= 504
-    ? offline()
-    : new ApiProblem(
-        'unreadable',
-        `The server answered with an error (${response.status}). Try again in a moment.`,
-      );
+    ? new ApiProblem('offline')
+    : new ApiProblem('unreadable', { status: response.status });
 }
 
 /** The sentence to show for anything that was thrown. */

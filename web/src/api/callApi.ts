@@ -1,4 +1,6 @@
 import {
+  CONTRACT_HEADER,
+  CONTRACT_VERSION,
   type Endpoint,
   type EndpointName,
   endpoints,
@@ -7,7 +9,7 @@ import {
   type Output,
   PERSON_HEADER,
 } from '@nachweis/contract';
-import { ApiProblem, offline, problemOf } from './apiProblem.ts';
+import { ApiProblem, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
 
 type Endpoints = typeof endpoints;
@@ -54,8 +56,16 @@ function notePerson(name: EndpointName, answer: unknown): boolean {
   return true;
 }
 
+/** What was read last from each address, so that nothing that has not changed is sent again; gone with the page. */
+const remembered = new Map<string, { etag: string; answer: unknown }>();
+const MOST_REMEMBERED = 60;
+
+/** A request that is not answered after this is given up: a picture of 25 MB over a slow line, and everything else. */
+const PICTURE_MS = 5 * 60_000;
+const OTHER_MS = 30_000;
+
 /**
- * Calls an endpoint of the contract and parses its answer.
+ * Calls an endpoint of the contract and parses its answer. An answer that has not changed is the same object again.
  * @throws ApiProblem with a sentence to show
  */
 export async function callApi<N extends EndpointName>(
@@ -65,30 +75,17 @@ export async function callApi<N extends EndpointName>(
 ): Promise<Answer<N>> {
   const endpoint = endpoints[name] as Endpoint;
   const { body } = args as LooseArgs;
-  const picture = body instanceof Blob;
-  const headers: Record<string, string> = {};
-  if (body !== undefined)
-    headers['Content-Type'] = picture ? body.type || 'application/octet-stream' : 'application/json';
-  if (person && name !== 'me') headers[PERSON_HEADER] = person;
-  let response: Response;
-  try {
-    response = await fetch(addressOf(name, args), {
-      method: endpoint.method.toUpperCase(),
-      credentials: 'same-origin',
-      headers,
-      ...(body !== undefined && { body: picture ? body : JSON.stringify(body) }),
-      ...(signal && { signal }),
-    });
-  } catch (error) {
-    if (signal?.aborted) throw error;
-    reportConnection({ reached: false });
-    throw offline();
-  }
-  if (!response.ok) {
+  const address = addressOf(name, args);
+  const known = endpoint.method === 'get' ? remembered.get(address) : undefined;
+  const response = await send(endpoint, name, address, body, known?.etag, signal);
+  if (response.status !== 304 && !response.ok) {
     const problem = await problemOf(response);
+    const signedOut = problem.code === 'signed-out' || problem.code === 'other-person';
+    const outdated = problem.code === 'outdated-page';
     reportConnection({
       reached: problem.code !== 'offline',
-      ...(problem.code === 'signed-out' && { signedOut: true }),
+      ...(signedOut && { signedOut }),
+      ...(outdated && { outdated }),
     });
     throw problem;
   }
@@ -96,18 +93,61 @@ export async function callApi<N extends EndpointName>(
   reportConnection({ reached: true, ...(proven && { signedOut: false }) });
   if (!endpoint.response) {
     notePerson(name, undefined);
+    remembered.clear();
     return undefined as Answer<N>;
   }
-  const parsed = endpoint.response.safeParse(await response.json().catch(() => undefined));
-  if (!parsed.success)
-    throw new ApiProblem(
-      'unreadable',
-      'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
-    );
-  if (!notePerson(name, parsed.data)) {
+  const answer =
+    response.status === 304 && known ? known.answer : await readAnswer(endpoint, address, response);
+  if (!notePerson(name, answer)) {
     // What the page shows is the other person's; what they made is kept and waits for them.
     location.reload();
     return new Promise(() => {});
   }
-  return parsed.data as Answer<N>;
+  return answer as Answer<N>;
+}
+
+async function send(
+  endpoint: Endpoint,
+  name: EndpointName,
+  address: string,
+  body: unknown,
+  etag: string | undefined,
+  signal: AbortSignal | undefined,
+): Promise<Response> {
+  const picture = body instanceof Blob;
+  const headers: Record<string, string> = {};
+  if (body !== undefined)
+    headers['Content-Type'] = picture ? body.type || 'application/octet-stream' : 'application/json';
+  headers[CONTRACT_HEADER] = CONTRACT_VERSION;
+  if (person && name !== 'me') headers[PERSON_HEADER] = person;
+  // Without the second one a browser says that it wants no comparison at all.
+  if (etag) Object.assign(headers, { 'If-None-Match': etag, 'Cache-Control': 'max-age=0' });
+  const limit = AbortSignal.timeout(picture ? PICTURE_MS : OTHER_MS);
+  try {
+    return await fetch(address, {
+      method: endpoint.method.toUpperCase(),
+      credentials: 'same-origin',
+      headers,
+      ...(body !== undefined && { body: picture ? body : JSON.stringify(body) }),
+      signal: signal ? AbortSignal.any([signal, limit]) : limit,
+    });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    if (limit.aborted) throw new ApiProblem('too-slow');
+    reportConnection({ reached: false });
+    throw new ApiProblem('offline');
+  }
+}
+
+async function readAnswer(endpoint: Endpoint, address: string, response: Response): Promise<unknown> {
+  const parsed = endpoint.response?.safeParse(await response.json().catch(() => undefined));
+  if (!parsed?.success) throw new ApiProblem('unreadable');
+  const etag = response.headers.get('etag');
+  if (endpoint.method === 'get' && etag) {
+    remembered.delete(address);
+    remembered.set(address, { etag, answer: parsed.data });
+    const [oldest] = remembered.keys();
+    if (remembered.size > MOST_REMEMBERED && oldest !== undefined) remembered.delete(oldest);
+  }
+  return parsed.data;
 }

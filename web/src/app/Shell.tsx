@@ -5,14 +5,15 @@ import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
-import { useOutboxSync } from '../outbox/useOutboxSync.ts';
-import { SessionContext, useSessionQuery } from '../session/session.ts';
+import { SessionContext, useSessionQuery } from '../api/session.ts';
+import { useStoreSync } from '../store/useStoreSync.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
+import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
-import { usePasteAnywhere } from './usePasteAnywhere.ts';
+import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
 
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
@@ -35,9 +36,14 @@ export function Shell(): ReactNode {
 }
 
 function SignedIn({ me }: { me: Me }): ReactNode {
-  useOutboxSync(me.id);
-  usePasteAnywhere(me.courses.some((course) => course.role === 'student'));
-  const { reached, signedOut } = useConnection();
+  useStoreSync(me.id);
+  usePasteAnywhere(
+    me.id,
+    me.courses.some((course) => course.role === 'student'),
+  );
+  const { reached, signedOut, outdated } = useConnection();
+  const { here, elsewhere } = useWaiting();
+  const waiting = here.length + elsewhere;
   const { pathname, search } = useLocation();
   // Asked for again when the server is back; what is said until then waits.
   const Notices = useLoaded(importNotices, { wanted: reached, onMissing: () => {} });
@@ -67,6 +73,30 @@ function SignedIn({ me }: { me: Me }): ReactNode {
             className={buttonClasses('main', true)}
           >
             Sign in again
+          </Link>
+        </p>
+      )}
+      {outdated && (
+        <p
+          role="status"
+          className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
+        >
+          Nachweis was updated. What you made here is kept.
+          <Button small look="main" onClick={() => location.reload()}>
+            Reload the page
+          </Button>
+        </p>
+      )}
+      {waiting > 0 && !OWN_PAGE.test(pathname) && pathname !== ASKS && (
+        <p
+          role="status"
+          className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
+        >
+          {waiting === 1
+            ? 'A picture is kept in this browser and has no place yet.'
+            : `${waiting} pictures are kept in this browser and have no place yet.`}
+          <Link to="/capture" className={buttonClasses('main', true)}>
+            Say where it goes
           </Link>
         </p>
       )}

@@ -3,9 +3,9 @@ import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { CardDue } from '../ui/DueTime.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
-import { CardDue } from './DueTime.tsx';
 
 type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;

@@ -3,11 +3,13 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { doneSentence } from '../words/told.ts';
 import { nameOf } from './CaptureMount.tsx';
-import { SOURCE_WORDS } from './sourceWords.ts';
+import { usedIn } from './usedIn.ts';
 
 interface CaptureDialogProps {
   item: CaptureItem;
@@ -52,9 +54,9 @@ export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps):
               <h3 className="text-base">Where it is used</h3>
               <ul>
                 {item.uses.map((use) => (
-                  <li key={use.where}>
+                  <li key={use.href + use.point}>
                     <Link to={use.href} className="text-verdigris-deep underline">
-                      {use.where}
+                      {usedIn(use)}
                     </Link>
                   </li>
                 ))}
@@ -115,7 +117,7 @@ function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
         {item.sha256}
       </span>,
     ],
-    ['Done to it', item.done.length > 0 ? item.done.join(' ') : 'nothing'],
+    ['Done to it', item.done.length > 0 ? item.done.map(doneSentence).join(' ') : 'nothing'],
   ];
   return (
     <section>

@@ -2,8 +2,9 @@ import type { CaptureItem } from '@nachweis/contract';
 import { ArchiveRestore, Star, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
+import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Button } from '../ui/Button.tsx';
-import { SOURCE_WORDS } from './sourceWords.ts';
+import { usedIn } from './usedIn.ts';
 
 const day = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -33,10 +34,10 @@ export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: Ca
   const [use] = item.uses;
   return (
     <Mount
-      code={use?.where.slice(0, use.where.indexOf(' ')) ?? '–'}
+      code={use?.point ?? '–'}
       name={name}
       status={
-        <span className="block truncate text-sm text-faded" title={use?.where}>
+        <span className="block truncate text-sm text-faded" title={use && usedIn(use)}>
           {day.format(new Date(item.receivedAt))} · {SOURCE_WORDS[item.source]}
         </span>
       }

@@ -1,7 +1,7 @@
 import { type CaptureFilter, SOURCES } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { useApi } from '../api/useApi.ts';
-import { SOURCE_WORDS } from './sourceWords.ts';
+import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 
 /** As the fields hold it; empty where nothing is asked. */
 export type Filter = Pick<CaptureFilter, 'words' | 'bin'> & {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Asked, Look } from '../workers/finding.worker.ts';
-import { finder } from './finder.ts';
+import { askFinder } from './finder.ts';
 
 /** One look at each capture is enough; the last ones are remembered. */
 const looks = new Map<string, Promise<Look>>();
@@ -9,10 +9,14 @@ const MOST = 40;
 const AFTER_PAINT_MS = 120;
 
 /** Finds what there is in a capture, once. */
-export function lookAt(captureId: string, picture: Blob | string, asked: Asked): Promise<Look> {
+export function lookAt(
+  captureId: string,
+  picture: () => Promise<Blob | string>,
+  asked: Asked,
+): Promise<Look> {
   const known = looks.get(captureId);
   if (known) return known;
-  const look = finder().look(picture, asked);
+  const look = picture().then((bytes) => askFinder((finder): Promise<Look> => finder.look(bytes, asked)));
   looks.set(captureId, look);
   look.catch(() => looks.delete(captureId));
   const [oldest] = looks.keys();
@@ -21,7 +25,7 @@ export function lookAt(captureId: string, picture: Blob | string, asked: Asked):
 }
 
 /** What was found in a capture; null until it is known, or when it cannot be read here. */
-export function useLook(captureId: string, picture: Blob | string, asked: Asked): Look | null {
+export function useLook(captureId: string, picture: () => Promise<Blob | string>, asked: Asked): Look | null {
   const [look, setLook] = useState<Look | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
   useEffect(() => {

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { useProofSheet } from '../proofSheet/useProofSheet.ts';
-import { whyLocked } from '../proofSheet/whyLocked.ts';
+import { useProofSheet } from '../sheet/useProofSheet.ts';
+import { whyLocked } from '../sheet/whyLocked.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { LookOver } from './LookOver.tsx';
 

@@ -2,20 +2,37 @@ import type { HandInItem, HandInView, Remark } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { NoPicture } from '../pictures/FileLink.tsx';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
-import { RemarkTag } from '../reviews/RemarkTag.tsx';
+import { RemarkTag } from '../pictures/RemarkTag.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 import { Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { ReceiptCard } from './ReceiptCard.tsx';
 
+/** How often one looks whether the files are sealed. */
+const SEALING_MS = 1000;
+
 /** An own hand-in: its receipt, what was handed in, and the feedback once it is released. */
 export default function HandInViewScreen(): ReactNode {
   const { handInId = '' } = useParams();
-  const { data: view, error, mutate } = useApi('handInView', { params: { handInId } });
+  const {
+    data: view,
+    error,
+    mutate,
+  } = useApi(
+    'handInView',
+    { params: { handInId } },
+    { refreshInterval: (view) => (view && view.receipt.sealedAt === null ? SEALING_MS : 0) },
+  );
   if (!view)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="your hand-in" />;
   const { receipt, assignment, feedback } = view;
@@ -25,7 +42,8 @@ export default function HandInViewScreen(): ReactNode {
         {assignment.title}
       </Link>
       <h1 className="mb-3 text-2xl">
-        {feedback ? 'Returned' : 'Handed in'} <span className="font-mono">{receipt.number}</span>
+        {view.withdrawnAt ? 'Withdrawn' : feedback ? 'Returned' : 'Handed in'}{' '}
+        <span className="font-mono">{receipt.number}</span>
       </h1>
       <div className="grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <section aria-label="What was handed in" className="flex flex-col gap-6">
@@ -37,10 +55,20 @@ export default function HandInViewScreen(): ReactNode {
           {feedback ? (
             <FeedbackCard view={view} />
           ) : (
-            <p className="border-l-4 border-verdigris bg-card px-3 py-2">
-              Your instructor will look at this. Verdicts, remarks and points appear here once they are
-              released.
-            </p>
+            <div className="border-l-4 border-verdigris bg-card px-3 py-2">
+              {view.withdrawnAt ? (
+                <p>
+                  You withdrew this {dateAndTime(view.withdrawnAt, assignment.timeZone)}. It does not count;
+                  what you handed in before stands in its place.
+                </p>
+              ) : (
+                <p>
+                  Your instructor will look at this. Verdicts, remarks and points appear here once they are
+                  released.
+                </p>
+              )}
+              {view.mayWithdraw && <Withdraw handInId={handInId} onDone={() => void mutate()} />}
+            </div>
           )}
           <ReceiptCard receipt={receipt} />
           {view.statement && (
@@ -54,6 +82,43 @@ export default function HandInViewScreen(): ReactNode {
         </aside>
       </div>
     </main>
+  );
+}
+
+/** Takes a hand-in back; asked once, since it may have been the only one. */
+function Withdraw({ handInId, onDone }: { handInId: string; onDone: () => void }): ReactNode {
+  const [asking, setAsking] = useState(false);
+  const withdraw = async () => {
+    try {
+      await callApi('withdraw', { params: { handInId } });
+      setAsking(false);
+      onDone();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      <Button small className="mt-2" onClick={() => setAsking(true)}>
+        Withdraw this hand-in …
+      </Button>
+      {asking && (
+        <Dialog
+          title="Withdraw this hand-in?"
+          description="It will not count any more. What you handed in before, if anything, stands in its place, and you may hand in again while the assignment is open."
+          onClose={() => setAsking(false)}
+        >
+          <div className="flex justify-end gap-2 p-4">
+            <Button look="quiet" onClick={() => setAsking(false)}>
+              Not now
+            </Button>
+            <Button look="danger" onClick={() => void withdraw()}>
+              Withdraw it
+            </Button>
+          </div>
+        </Dialog>
+      )}
+    </>
   );
 }
 
@@ -85,41 +150,46 @@ function ReturnedPicture({
         name={item.fileName}
         status={<span className="block text-sm text-faded">{`${item.width} × ${item.height}`}</span>}
         actions={
-          <a
-            href={item.fileHref}
-            target="_blank"
-            rel="noreferrer"
-            className="text-sm text-verdigris-deep underline"
-          >
-            Open
-          </a>
+          item.fileHref && (
+            <a
+              href={item.fileHref}
+              target="_blank"
+              rel="noreferrer"
+              className="text-sm text-verdigris-deep underline"
+            >
+              Open
+            </a>
+          )
         }
       >
         <div className="h-[min(26rem,60dvh)] w-full">
-          <FramedPicture
-            url={item.baseHref}
-            width={item.width}
-            height={item.height}
-            alt={`${point?.code}: ${item.fileName}`}
-          >
-            <PinLayer marks={item.marks} frame={frame} />
-            {remarks.map((remark, index) => (
-              <RemarkTag
-                key={remark.id}
-                remark={remark}
-                number={firstNumber + index + 1}
-                frame={frame}
-                chosen={remark.id === chosen}
-                onChoose={() => setChosen(remark.id)}
-              />
-            ))}
-          </FramedPicture>
+          {!item.baseHref && <NoPicture item={item} />}
+          {item.baseHref && (
+            <FramedPicture
+              url={item.baseHref}
+              width={item.width}
+              height={item.height}
+              alt={`${point?.code}: ${item.fileName}`}
+            >
+              <PinLayer marks={item.marks} frame={frame} />
+              {remarks.map((remark, index) => (
+                <RemarkTag
+                  key={remark.id}
+                  remark={remark}
+                  number={firstNumber + index + 1}
+                  frame={frame}
+                  chosen={remark.id === chosen}
+                  onChoose={() => setChosen(remark.id)}
+                />
+              ))}
+            </FramedPicture>
+          )}
         </div>
       </Mount>
       <div className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
         <ul>
           {point?.mustShows.map((m) => {
-            const verdict = view.feedback?.verdicts[m.id] ?? null;
+            const verdict = view.feedback?.verdicts[m.id]?.verdict ?? null;
             return (
               <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
                 <Letter filled={item.marks.some((mark) => mark.letter === m.letter)}>{m.letter}</Letter>
@@ -178,6 +248,11 @@ function FeedbackCard({ view }: { view: HandInView }): ReactNode {
         </p>
       )}
       <p className="text-sm text-faded">Released {dateAndTime(feedback.releasedAt, assignment.timeZone)}</p>
+      {feedback.changedAt && (
+        <p className="text-sm text-ochre">
+          Changed after the release, last {dateAndTime(feedback.changedAt, assignment.timeZone)}
+        </p>
+      )}
       {general.map((remark) => (
         <blockquote key={remark.id} className="written mt-3 border-l-2 border-verdigris pl-3" dir="auto">
           {remark.text}

@@ -1,4 +1,4 @@
-import { framedBox, framedSize, missingForHandIn } from '@nachweis/core';
+import { framedBox, framedSize, type Level, missingForHandIn } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -7,9 +7,11 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
-import type { OwnSheet } from '../proofSheet/useProofSheet.ts';
+import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { keptProblem } from '../store/keptProblem.ts';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
+import { sentence } from '../words/told.ts';
 import { StatementField } from './StatementField.tsx';
 
 interface LookOverProps {
@@ -26,7 +28,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
     pictures: own.pictures.map((picture) => ({ ...picture, capture: picture })),
   });
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
-  const stop = missing.filter((m) => m.level === 'stop');
+  const stop = missing.filter((m) => m.level === 'problem');
   const { busy, problem, handIn } = useHandIn(own, onRefresh);
   const blocked = stop.length > 0 || refused.length > 0;
   return (
@@ -94,12 +96,12 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                 {refused.map((picture) => (
                   <MissingLine
                     key={picture.evidenceId}
-                    level="stop"
-                    sentence={`${picture.fileName}: ${picture.problem}`}
+                    level="problem"
+                    words={`${picture.fileName}: ${keptProblem(picture.problem)}`}
                   />
                 ))}
                 {missing.map((m) => (
-                  <MissingLine key={m.sentence} level={m.level} sentence={m.sentence} />
+                  <MissingLine key={sentence(m)} level={m.level} words={sentence(m)} />
                 ))}
               </ul>
             </section>
@@ -120,7 +122,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           </Button>
           <p className="text-sm text-faded" role="status">
             {own.allSaved
-              ? `Hand-in ${own.draft.attempt} of ${assignment.attempts}. You will get a receipt.`
+              ? `Hand-in ${own.draft.attempt} of ${own.sheet.terms.attempts}. You will get a receipt.`
               : 'Waiting until everything is saved on the server …'}
           </p>
         </aside>
@@ -129,13 +131,13 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   );
 }
 
-function MissingLine({ level, sentence }: { level: 'stop' | 'look'; sentence: string }): ReactNode {
+function MissingLine({ level, words }: { level: Level; words: string }): ReactNode {
   return (
     <li className="flex gap-2">
       <span className="mt-1">
         <FindingSign level={level} />
       </span>
-      <span className="written">{sentence}</span>
+      <span className="written">{words}</span>
     </li>
   );
 }

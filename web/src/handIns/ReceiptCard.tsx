@@ -1,5 +1,6 @@
 import type { Receipt } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { FileLink } from '../pictures/FileLink.tsx';
 import { dateAndTime, fileSize } from '../ui/when.ts';
 
 /** What proves that, when and what was handed in. */
@@ -39,20 +40,21 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
           </div>
         ))}
       </dl>
+      {receipt.sealedAt === null && (
+        <p role="status" className="mt-2 border-l-4 border-verdigris pl-2 text-sm">
+          What you handed in and when is fixed. Its files are being sealed; their sizes and hashes follow here
+          in a moment.
+        </p>
+      )}
       <ul className="mt-2 border-t border-rule">
         {receipt.files.map((file) => (
           <li key={file.itemId} className="border-b border-rule py-1.5 text-sm">
-            <a
-              href={file.href}
-              className="font-mono break-all text-verdigris-deep underline"
-              target="_blank"
-              rel="noreferrer"
-            >
-              {file.name}
-            </a>
+            <FileLink item={{ fileHref: file.href, fileName: file.name }} />
             <span className="text-faded">
               {' '}
-              {file.point}, {fileSize(file.bytes)}
+              {file.point}
+              {file.bytes !== null && `, ${fileSize(file.bytes)}`}
+              {file.damaged && ', its pixels cannot be read'}
             </span>
             <span className="block font-mono text-xs break-all text-faded" title="SHA-256 of the file">
               {file.sha256}

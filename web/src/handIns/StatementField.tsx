@@ -2,9 +2,10 @@ import { MAX_TEXT } from '@nachweis/contract';
 import { type ReactNode, useId } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
-import { forgetStatement, keepStatement, putStatement } from '../outbox/outbox.ts';
-import type { OwnSheet } from '../proofSheet/useProofSheet.ts';
-import { useMe } from '../session/session.ts';
+import { useMe } from '../api/session.ts';
+import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { keptProblem } from '../store/keptProblem.ts';
+import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** The own statement: every letter is kept in the browser at once and sent a moment later. */
@@ -19,13 +20,13 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
   const keepMine = async () => {
     if (!kept) return;
     const sheet = await callApi('proofSheet', { params: { assignmentId: assignment.id } });
-    await putStatement({
-      ...kept,
+    await changeStatement(kept.key, (current) => ({
+      ...(current ?? kept),
       state: 'waiting',
-      problem: '',
+      problem: null,
       baseVersion: sheet.draft?.statementVersion ?? 0,
-      revision: kept.revision + 1,
-    });
+      revision: (current ?? kept).revision + 1,
+    }));
   };
   const takeTheirs = async () => {
     if (!kept) return;
@@ -57,7 +58,7 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
       </p>
       {kept && kept.state !== 'waiting' && (
         <div role="alert" className="border border-madder bg-madder-wash p-2 text-sm">
-          <p>{kept.problem}</p>
+          <p>{keptProblem(kept.problem)}</p>
           {kept.state === 'stale' && (
             <>
               <p className="mt-1 font-semibold">The other text:</p>

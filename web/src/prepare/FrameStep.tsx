@@ -23,11 +23,11 @@ import {
 } from 'react';
 import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
-import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
-import { lastRegion, rememberRegion } from '../station/settings.ts';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
+import { lastRegion, rememberRegion } from '../waysIn/settings.ts';
 import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
 import { FrameOverlay } from './FrameOverlay.tsx';
@@ -75,7 +75,11 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && fitted.width > 0);
-  const look = useLook(picture.captureId, pictureSource(picture.captureId, picture.url), point.requirements);
+  const look = useLook(
+    picture.captureId,
+    () => pictureSource(picture.captureId, picture.url),
+    point.requirements,
+  );
   const parts = look?.outlines ?? [];
   const lines = useMemo(
     () => (look ? snapLines([...look.outlines, ...look.displays, ...look.halves]) : null),

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
 import { FindingSign } from '../ui/signs.tsx';
+import { sentence } from '../words/told.ts';
 import type { Look } from '../workers/finding.worker.ts';
 import type { FramingWork } from './useFraming.ts';
 
@@ -95,11 +96,11 @@ export function FrameWarnings({
   /** null for a picture that did not just come in */
   onAgain: (() => void) | null;
 }): ReactNode {
-  if (!look || look.warnings.length === 0) return null;
+  if (!look || look.findings.length === 0) return null;
   // What framing settles stays a line, so that the picture below it does not move while it is being framed.
-  const lines = look.warnings.map((warning) => ({
-    ...warning,
-    settled: isSettled(warning, look.displays, box),
+  const lines = look.findings.map((finding) => ({
+    finding,
+    settled: isSettled(finding, look.displays, box),
   }));
   const settled = lines.every((line) => line.settled);
   return (
@@ -112,9 +113,9 @@ export function FrameWarnings({
     >
       <span className="min-w-0 flex-1">
         {lines.map((line) => (
-          <span key={line.code} className="flex items-center gap-1.5">
-            <FindingSign level={line.settled ? 'fine' : 'look'} />{' '}
-            {line.settled ? `One of ${look.displays.length} displays is framed.` : line.sentence}
+          <span key={line.finding.code} className="flex items-center gap-1.5">
+            <FindingSign level={line.settled ? 'fine' : line.finding.level} />{' '}
+            {line.settled ? `One of ${look.displays.length} displays is framed.` : sentence(line.finding)}
           </span>
         ))}
       </span>

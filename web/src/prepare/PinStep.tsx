@@ -13,7 +13,7 @@ import { Trash2 } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
 import { PinSign } from '../pictures/PinSign.tsx';
-import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { Letter } from '../ui/signs.tsx';

@@ -1,8 +1,8 @@
 import type { PresetSettings, ProofPoint } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
-import { changeEvidence } from '../outbox/outbox.ts';
-import type { SheetPicture } from '../proofSheet/sheetPictures.ts';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
@@ -42,12 +42,12 @@ export default function PrepareDialog({
   const [step, setStep] = useState(firstStep);
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
-    void changeEvidence(picture.base, { framing });
+    void happen(picture, { kind: 'prepared', framing });
     const pinned = point.mustShows.every((m) => picture.marks.some((mark) => mark.letter === m.letter));
     if (point.requirements.needsPins && !pinned) setStep('pin');
     else onClose();
   };
-  const changeMarks = (marks: Mark[]) => void changeEvidence(picture.base, { marks });
+  const changeMarks = (marks: Mark[]) => void happen(picture, { kind: 'prepared', marks });
   return (
     <Dialog
       title={`${point.code} ${point.title}`}

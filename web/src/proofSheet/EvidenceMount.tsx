@@ -6,9 +6,11 @@ import { Link } from 'react-router';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import type { PictureActions } from '../sheet/usePictureActions.ts';
+import { keptProblem } from '../store/keptProblem.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
-import type { SheetPicture } from './sheetPictures.ts';
-import type { PictureActions } from './usePictureActions.ts';
+import { sentence } from '../words/told.ts';
 
 interface EvidenceMountProps {
   picture: SheetPicture;
@@ -79,7 +81,7 @@ export function EvidenceMount({
       </Mount>
       {(picture.status === 'stale' || picture.status === 'refused') && (
         <div role="alert" className="border border-t-0 border-madder bg-madder-wash p-2 text-sm">
-          <p className="mb-1.5">{picture.problem}</p>
+          <p className="mb-1.5">{keptProblem(picture.problem)}</p>
           <div className="flex flex-wrap gap-2">
             {picture.status === 'stale' ? (
               <>
@@ -99,6 +101,9 @@ export function EvidenceMount({
                 >
                   Save the picture
                 </a>
+                <Button small onClick={() => void actions.tryAgain(picture)}>
+                  Try again
+                </Button>
                 <Button small look="danger" onClick={() => void actions.discard(picture)}>
                   Take out
                 </Button>
@@ -107,7 +112,15 @@ export function EvidenceMount({
           </div>
         </div>
       )}
-      {picture.notes.map((note) => (
+      {picture.damaged && (
+        <p
+          role="alert"
+          className="border border-t-0 border-madder bg-madder-wash px-2 py-1 text-sm text-madder"
+        >
+          {sentence({ code: 'damaged', place: {}, data: {} })} Take it out and add it again.
+        </p>
+      )}
+      {picture.notes.map(sentence).map((note) => (
         <p key={note} className="border border-t-0 border-edge bg-ochre-wash px-2 py-1 text-sm text-ochre">
           {note}
         </p>

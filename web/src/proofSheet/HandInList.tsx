@@ -22,6 +22,7 @@ export function HandInList({
             <span>
               handed in {dateAndTime(handIn.handedInAt, assignment.timeZone)}
               {handIn.late && <span className="text-ochre">, late</span>}
+              {handIn.withdrawnAt && <span className="text-faded">, withdrawn</span>}
             </span>
             <span className="font-semibold text-verdigris-deep">
               {handIn.totalUnits === null

@@ -1,15 +1,15 @@
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { DueTime } from '../assignments/DueTime.tsx';
+import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
+import { SourceBar } from '../sheet/SourceBar.tsx';
+import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { useTaking } from '../sheet/useTaking.tsx';
+import { whyLocked } from '../sheet/whyLocked.ts';
 import { Button } from '../ui/Button.tsx';
+import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
-import { RefusedPictures } from './RefusedPictures.tsx';
-import { SourceBar } from './SourceBar.tsx';
-import type { OwnSheet } from './useProofSheet.ts';
-import { useTaking } from './useTaking.tsx';
-import { whyLocked } from './whyLocked.ts';
 
 export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const now = useNow();
@@ -27,7 +27,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
           <h1 className="text-2xl">{assignment.title}</h1>
           <p className="written max-w-prose">{assignment.brief}</p>
         </div>
-        <DueTime times={assignment} timeZone={assignment.timeZone} window={sheet.window} now={now} />
+        <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
       </div>
       <HandInList handIns={sheet.handIns} assignment={assignment} />
       {locked ? (

@@ -1,10 +1,10 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Letter } from '../ui/signs.tsx';
 import { EmptyMount, EvidenceMount } from './EvidenceMount.tsx';
-import type { SheetPicture } from './sheetPictures.ts';
-import type { PictureActions } from './usePictureActions.ts';
 
 interface PointColumnProps {
   point: ProofPoint;

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { useProofSheet } from '../sheet/useProofSheet.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { OwnProofSheet } from './OwnProofSheet.tsx';
-import { useProofSheet } from './useProofSheet.ts';
 
 /** A student's page of an assignment; staff are shown the hand-ins instead. */
 export default function ProofSheetScreen(): ReactNode {

@@ -4,19 +4,31 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
+import type { Stand } from './standOf.ts';
 import type { ReviewActions } from './useReview.ts';
 
 /** Points from the verdicts, the adjustment by hand, and the release. */
-export function GradePanel({ review, actions }: { review: Review; actions: ReviewActions }): ReactNode {
-  const { judgement, assignment } = review;
+export function GradePanel({
+  review,
+  stand,
+  actions,
+}: {
+  review: Review;
+  stand: Stand;
+  actions: ReviewActions;
+}): ReactNode {
+  const { assignment } = review;
+  const { adjustment } = stand;
   const [adjusting, setAdjusting] = useState(false);
   // Added up here as well, so that points follow a verdict at once; the same function counts on the server.
   const grade = gradeHandIn(
-    assignment.proofPoints.flatMap((p) =>
-      p.mustShows.map((m) => ({ units: m.units, verdict: judgement.verdicts[m.id] ?? null })),
-    ),
-    judgement.grade.adjustment,
+    assignment.proofPoints
+      .flatMap((p) => p.mustShows)
+      .filter((m) => m.corrected?.counts !== false)
+      .map((m) => ({ units: m.units, verdict: stand.verdicts[m.id] ?? null })),
+    adjustment.units,
   );
+  const unsent = stand.unsent.size > 0 || adjustment.unsent;
   const release = async () => {
     if (await actions.release()) toast.success(`Released. ${review.student.name} can see it now.`);
   };
@@ -34,16 +46,19 @@ export function GradePanel({ review, actions }: { review: Review; actions: Revie
           Adjust …
         </Button>
       </div>
-      {judgement.grade.adjustment !== 0 && (
+      {adjustment.units !== 0 && (
         <p className="written text-sm">
-          {formatPoints(grade.fromVerdicts)} from verdicts, {judgement.grade.adjustment > 0 ? '+' : ''}
-          {formatPoints(judgement.grade.adjustment)} by hand: {judgement.grade.reason}
+          {formatPoints(grade.fromVerdicts)} from verdicts, {adjustment.units > 0 ? '+' : ''}
+          {formatPoints(adjustment.units)} by hand: {adjustment.reason}
+          {adjustment.unsent && <span className="text-ochre"> (kept in this browser, not sent yet)</span>}
         </p>
       )}
       <p className="text-xs text-faded">
         Shown gives all, partly half (an odd hundredth is rounded up), not shown none.
       </p>
-      {adjusting && <AdjustForm review={review} actions={actions} onDone={() => setAdjusting(false)} />}
+      {adjusting && review.mayJudge && (
+        <AdjustForm review={review} stand={stand} actions={actions} onDone={() => setAdjusting(false)} />
+      )}
       {review.releasedAt ? (
         <p className="mt-2 text-sm">
           Released {dateAndTime(review.releasedAt, assignment.timeZone)}. Changes show at once.
@@ -53,11 +68,13 @@ export function GradePanel({ review, actions }: { review: Review; actions: Revie
           <Button
             look="main"
             className="mt-2 w-full"
-            disabled={grade.open > 0}
+            disabled={grade.open > 0 || unsent || !review.mayJudge}
             onClick={() => void release()}
           >
             {grade.open > 0 ? (
               `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} open`
+            ) : unsent ? (
+              'Waiting until the verdicts are sent …'
             ) : (
               <span className="truncate">Release to {review.student.name}</span>
             )}
@@ -70,23 +87,26 @@ export function GradePanel({ review, actions }: { review: Review; actions: Revie
 
 function AdjustForm({
   review,
+  stand,
   actions,
   onDone,
 }: {
   review: Review;
+  stand: Stand;
   actions: ReviewActions;
   onDone: () => void;
 }): ReactNode {
-  const { adjustment, reason } = review.judgement.grade;
+  const { units: adjustment, reason } = stand.adjustment;
   const [problem, setProblem] = useState('');
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
     const units = parsePoints(String(data.get('points')));
     const why = String(data.get('reason')).trim();
     if (units === null) return setProblem('Write points such as 1, −0.5 or 0.25.');
     if (units !== 0 && why === '') return setProblem('Give a reason; the student will read it.');
-    if (await actions.adjust(units, why, review.adjustmentVersion)) onDone();
+    actions.adjust(units, why, review.adjustmentVersion);
+    onDone();
   };
   return (
     <form onSubmit={submit} className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2">

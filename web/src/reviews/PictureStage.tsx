@@ -1,13 +1,14 @@
 import type { HandInItem, Review } from '@nachweis/contract';
 import { boxHolds } from '@nachweis/core';
 import { type PointerEvent, type ReactNode, useRef } from 'react';
-import { RecordLine } from '../captures/RecordLine.tsx';
-import { SOURCE_WORDS } from '../captures/sourceWords.ts';
+import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
 import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
 import { PinSign } from '../pictures/PinSign.tsx';
+import { RecordLine } from '../pictures/RecordLine.tsx';
+import { RemarkTag } from '../pictures/RemarkTag.tsx';
+import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
-import { RemarkTag } from './RemarkTag.tsx';
 import type { DraftRemark } from './useDraftRemark.ts';
 
 interface PictureStageProps {
@@ -48,61 +49,58 @@ export function PictureStage({
   return (
     <>
       <div className="min-h-0 flex-1 bg-grey p-3">
-        <FramedPicture
-          url={item.baseHref}
-          width={item.width}
-          height={item.height}
-          alt={`Picture for the proof point: ${item.fileName}`}
-          enlarge={2}
-          surfaceRef={surface}
-          className="cursor-copy"
-          onPointerDown={onPointerDown}
-        >
-          {pinsShown &&
-            item.marks.map((mark) => (
-              <span
-                key={mark.letter}
-                data-pin={mark.letter}
-                className="pointer-events-none absolute"
-                style={placeInFrame(mark, frame)}
-              >
-                <PinSign
-                  letter={mark.letter}
-                  chosen={mark.letter === chosenLetter}
-                  below={mark.y < item.height * 0.08}
-                />
-              </span>
+        {!item.baseHref && <NoPicture item={item} />}
+        {item.baseHref && (
+          <FramedPicture
+            url={item.baseHref}
+            width={item.width}
+            height={item.height}
+            alt={`Picture for the proof point: ${item.fileName}`}
+            enlarge={2}
+            surfaceRef={surface}
+            className="cursor-copy"
+            onPointerDown={onPointerDown}
+          >
+            {pinsShown &&
+              item.marks.map((mark) => (
+                <span
+                  key={mark.letter}
+                  data-pin={mark.letter}
+                  className="pointer-events-none absolute"
+                  style={placeInFrame(mark, frame)}
+                >
+                  <PinSign
+                    letter={mark.letter}
+                    chosen={mark.letter === chosenLetter}
+                    below={mark.y < item.height * 0.08}
+                  />
+                </span>
+              ))}
+            {remarks.map(({ remark: one, number }) => (
+              <RemarkTag
+                key={one.id}
+                remark={one}
+                number={number}
+                frame={frame}
+                chosen={one.id === chosenRemark}
+                onChoose={() => onChooseRemark(one.id)}
+              />
             ))}
-          {remarks.map(({ remark: one, number }) => (
-            <RemarkTag
-              key={one.id}
-              remark={one}
-              number={number}
-              frame={frame}
-              chosen={one.id === chosenRemark}
-              onChoose={() => onChooseRemark(one.id)}
-            />
-          ))}
-          {remark?.itemId === item.id && (
-            <span
-              data-testid="remark-place"
-              className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
-              style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
-            />
-          )}
-        </FramedPicture>
+            {remark?.itemId === item.id && (
+              <span
+                data-testid="remark-place"
+                className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
+                style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
+              />
+            )}
+          </FramedPicture>
+        )}
       </div>
       <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
-        <a
-          href={item.fileHref}
-          target="_blank"
-          rel="noreferrer"
-          className="font-mono break-all text-verdigris-deep underline"
-        >
-          {item.fileName}
-        </a>
+        <FileLink item={item} />
         <span className="text-faded">
-          {item.width} × {item.height}, {fileSize(item.bytes)}, from {SOURCE_WORDS[item.source]}
+          {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}
+          {SOURCE_WORDS[item.source]}
           <RecordLine jws={item.record} />
         </span>
       </p>

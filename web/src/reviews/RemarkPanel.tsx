@@ -1,7 +1,6 @@
 import type { Remark, Review } from '@nachweis/contract';
 import { Pencil, Trash2 } from 'lucide-react';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
-import { useMe } from '../session/session.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
@@ -40,7 +39,11 @@ export function RemarkPanel({
     const { id, itemId, x, y, text } = remark;
     if (!(await actions.removeRemark(id))) return;
     toast.success('Remark taken away.', {
-      action: { label: 'Undo', onClick: () => void actions.putRemark(id, { itemId, x, y, text }) },
+      action: {
+        label: 'Undo',
+        // Written anew: the one that was taken away stays gone.
+        onClick: () => void actions.putRemark(crypto.randomUUID(), { itemId, x, y, text, on: 0 }),
+      },
     });
   };
   const lines = [...placed, ...general.map((remark) => ({ remark, number: null }))];
@@ -67,7 +70,7 @@ export function RemarkPanel({
             number={number}
             chosen={remark.id === chosen}
             onChoose={() => onChoose(remark.id)}
-            onEdit={() => onEdit(remark)}
+            onEdit={() => onEdit({ ...remark, on: remark.version })}
             onRemove={() => void remove(remark)}
           />
         ))}
@@ -89,8 +92,6 @@ interface RemarkLineProps {
 }
 
 function RemarkLine({ remark, number, chosen, onChoose, onEdit, onRemove }: RemarkLineProps): ReactNode {
-  const me = useMe();
-  const own = remark.author === me.name;
   return (
     <li className={`flex items-start gap-1 border-b border-rule py-1 ${chosen ? 'bg-verdigris-wash' : ''}`}>
       <button type="button" onClick={onChoose} className="flex min-w-0 flex-1 gap-2 text-left">
@@ -102,7 +103,7 @@ function RemarkLine({ remark, number, chosen, onChoose, onEdit, onRemove }: Rema
           <span className="text-sm text-faded">{remark.author}</span>
         </span>
       </button>
-      {own && (
+      {remark.own && (
         <>
           <Button small look="quiet" aria-label="Change this remark" onClick={onEdit}>
             <Pencil size={15} aria-hidden />
@@ -135,7 +136,7 @@ function RemarkForm({
     const { id, itemId, x, y, text } = draft;
     if (text.trim() === '') return;
     setBusy(true);
-    if (await actions.putRemark(id, { itemId, x, y, text })) onDraft(null);
+    if (await actions.putRemark(id, { itemId, x, y, text, on: draft.on ?? 0 })) onDraft(null);
     setBusy(false);
   };
   const onKeyDown = (event: KeyboardEvent) => {

@@ -1,13 +1,13 @@
-import type { ReviewList, ReviewRow } from '@nachweis/contract';
+import { type ReviewList, type ReviewRow, thumbnailHref } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
-import { DueTime } from '../assignments/DueTime.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { DueTime } from '../ui/DueTime.tsx';
 import { toast } from '../ui/notices.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
@@ -106,10 +106,10 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
       </td>
       <td className="pr-3">
         <span className="flex gap-1">
-          {row.thumbHrefs.map((href) => (
+          {row.itemIds.map((id) => (
             <img
-              key={href}
-              src={href}
+              key={id}
+              src={thumbnailHref(id)}
               alt=""
               loading="lazy"
               width={60}
@@ -125,17 +125,17 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
       </td>
       <td className="pr-3">
         <span className="flex items-center gap-2 text-sm">
-          {row.findings.stop > 0 && (
+          {row.problems > 0 && (
             <span className="flex items-center gap-1">
-              <FindingSign level="stop" /> {row.findings.stop} stop
+              <FindingSign level="problem" /> {row.problems} stop
             </span>
           )}
-          {row.findings.look > 0 && (
+          {row.toCheck > 0 && (
             <span className="flex items-center gap-1">
-              <FindingSign level="look" /> {row.findings.look} look
+              <FindingSign level="to-check" /> {row.toCheck} look
             </span>
           )}
-          {row.findings.stop + row.findings.look === 0 && (
+          {row.problems + row.toCheck === 0 && (
             <span className="flex items-center gap-1">
               <FindingSign level="fine" /> fine
             </span>

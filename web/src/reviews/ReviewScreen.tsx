@@ -8,6 +8,7 @@ import { dateAndTime } from '../ui/when.ts';
 import { GradePanel } from './GradePanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
+import type { Stand } from './standOf.ts';
 import { useDraftRemark } from './useDraftRemark.ts';
 import { type ReviewActions, useReview } from './useReview.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
@@ -16,13 +17,21 @@ import { VerdictPanel } from './VerdictPanel.tsx';
 /** An instructor's page of one hand-in. */
 export default function ReviewScreen(): ReactNode {
   const { handInId = '' } = useParams();
-  const { data: review, error, mutate, actions } = useReview(handInId);
-  if (!review)
+  const { data: review, stand, error, mutate, actions } = useReview(handInId);
+  if (!review || !stand)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-in" />;
-  return <ReviewDesk key={handInId} review={review} actions={actions} />;
+  return <ReviewDesk key={handInId} review={review} stand={stand} actions={actions} />;
 }
 
-function ReviewDesk({ review, actions }: { review: Review; actions: ReviewActions }): ReactNode {
+function ReviewDesk({
+  review,
+  stand,
+  actions,
+}: {
+  review: Review;
+  stand: Stand;
+  actions: ReviewActions;
+}): ReactNode {
   const navigate = useNavigate();
   const { assignment, items } = review;
   const [pointIndex, setPointIndex] = useState(0);
@@ -33,7 +42,7 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
   const [itemIndex, setItemIndex] = useState(0);
   const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
-  const firstOpen = point?.mustShows.find((m) => !review.judgement.verdicts[m.id]) ?? point?.mustShows[0];
+  const firstOpen = point?.mustShows.find((m) => !stand.verdicts[m.id]) ?? point?.mustShows[0];
   const [chosenMustShow, setChosenMustShow] = useState<string | null>(null);
   const mustShow = point?.mustShows.find((m) => m.id === chosenMustShow) ?? firstOpen ?? null;
 
@@ -49,9 +58,9 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
   useReviewKeys({
     mustShows: point?.mustShows ?? [],
     chosen: mustShow,
-    verdicts: review.judgement.verdicts,
+    verdicts: stand.verdicts,
     onChoose: setChosenMustShow,
-    onVerdicts: (verdicts) => void actions.setVerdicts(verdicts),
+    onVerdicts: (verdicts) => review.mayJudge && actions.setVerdicts(verdicts),
     onPoint: (step) => goToPoint(pointIndex + step),
     onStudent: (step) => goTo(step > 0 ? review.nextId : review.previousId),
     onPins: () => setPinsShown((shown) => !shown),
@@ -91,6 +100,7 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
           )}
         </nav>
       </div>
+      <Closed review={review} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
         <section aria-label="Pictures" className="flex min-h-[24rem] min-w-0 flex-1 flex-col">
           <nav aria-label="Proof points" className="flex flex-wrap items-center border-b border-rule bg-card">
@@ -151,11 +161,14 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
             <VerdictPanel
               point={point}
               findings={item ? (review.findings[item.id] ?? []) : null}
-              verdicts={review.judgement.verdicts}
+              verdicts={stand.verdicts}
+              unsent={stand.unsent}
+              given={review.judgement.verdicts}
+              locked={!review.mayJudge}
               pinned={pointItems.flatMap((one) => one.marks.map((m) => m.letter))}
               chosen={mustShow?.id ?? null}
               onChoose={setChosenMustShow}
-              onVerdicts={(verdicts) => void actions.setVerdicts(verdicts)}
+              onVerdicts={actions.setVerdicts}
             />
           )}
           <RemarkPanel
@@ -176,10 +189,29 @@ function ReviewDesk({ review, actions }: { review: Review; actions: ReviewAction
               </p>
             </section>
           )}
-          <GradePanel key={review.adjustmentVersion} review={review} actions={actions} />
+          <GradePanel key={review.adjustmentVersion} review={review} stand={stand} actions={actions} />
         </aside>
       </div>
     </main>
+  );
+}
+
+/** Says why a hand-in is not judged any more, with a way to the one that is. */
+function Closed({ review }: { review: Review }): ReactNode {
+  if (review.mayJudge) return null;
+  return (
+    <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
+      {review.withdrawnAt
+        ? 'The student has withdrawn this hand-in; it is not judged any more.'
+        : review.replacedById
+          ? 'The student has handed in again; only the newer one counts, and this one is closed. '
+          : 'This is released already; only an instructor can change it now.'}
+      {review.replacedById && (
+        <Link to={`/hand-ins/${review.replacedById}/review`} className="font-semibold underline">
+          Go to the newer one
+        </Link>
+      )}
+    </p>
   );
 }
 

@@ -1,15 +1,22 @@
-import type { Finding, ProofPoint } from '@nachweis/contract';
+import type { ProofPoint, Told, VerdictNow } from '@nachweis/contract';
 import { formatPoints, VERDICTS, type Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+import { sentence } from '../words/told.ts';
 
 interface VerdictPanelProps {
   point: ProofPoint;
   /** null where nothing was handed in */
-  findings: readonly Finding[] | null;
+  findings: readonly Told[] | null;
   verdicts: Readonly<Record<string, Verdict>>;
+  /** must-shows whose verdict is not sent yet */
+  unsent: ReadonlySet<string>;
+  /** what the server has, with who gave it */
+  given: Readonly<Record<string, VerdictNow>>;
+  /** nothing can be changed */
+  locked: boolean;
   pinned: readonly string[];
   chosen: string | null;
   onChoose: (mustShowId: string) => void;
@@ -21,6 +28,9 @@ export function VerdictPanel({
   point,
   findings,
   verdicts,
+  unsent,
+  given,
+  locked,
   pinned,
   chosen,
   onChoose,
@@ -32,13 +42,13 @@ export function VerdictPanel({
         <ul className="border-b border-rule bg-card px-3 py-1.5 text-sm" aria-label="Findings">
           {findings.length === 0 && <li className="text-faded">The checks are still running …</li>}
           {findings.map((finding) => (
-            <li key={finding.sentence} className="flex gap-2 py-0.5">
+            <li key={sentence(finding)} className="flex gap-2 py-0.5">
               <span className="mt-0.5">
                 <FindingSign level={finding.level} />
               </span>
               <span>
-                <span className="sr-only">{finding.level}: </span>
-                {finding.sentence}
+                <span className="sr-only">{finding.level.replace('-', ' ')}: </span>
+                {sentence(finding)}
               </span>
             </li>
           ))}
@@ -62,6 +72,7 @@ export function VerdictPanel({
             </button>
             <div className="mt-1 ml-8">
               <Choices
+                disabled={locked}
                 label={`Verdict on ${m.letter}, ${m.text}`}
                 value={verdicts[m.id] ?? null}
                 onChoose={(verdict) => {
@@ -83,6 +94,7 @@ export function VerdictPanel({
                   ),
                 }))}
               />
+              <VerdictState unsent={unsent.has(m.id)} given={given[m.id]} />
             </div>
           </li>
         ))}
@@ -92,6 +104,7 @@ export function VerdictPanel({
           small
           look="quiet"
           keyName="Shift 1"
+          disabled={locked}
           onClick={() => onVerdicts(Object.fromEntries(point.mustShows.map((m) => [m.id, 'shown' as const])))}
         >
           All shown
@@ -100,7 +113,7 @@ export function VerdictPanel({
           small
           look="quiet"
           keyName="Shift 0"
-          disabled={point.mustShows.every((m) => !verdicts[m.id])}
+          disabled={locked || point.mustShows.every((m) => !verdicts[m.id])}
           onClick={() => onVerdicts(Object.fromEntries(point.mustShows.map((m) => [m.id, null])))}
         >
           Clear
@@ -108,4 +121,10 @@ export function VerdictPanel({
       </div>
     </section>
   );
+}
+
+/** Whether a verdict has arrived, and whose it is. */
+function VerdictState({ unsent, given }: { unsent: boolean; given: VerdictNow | undefined }): ReactNode {
+  if (unsent) return <p className="text-xs text-ochre">kept in this browser, not sent yet</p>;
+  return given?.verdict ? <p className="text-xs text-faded">{given.by}</p> : null;
 }

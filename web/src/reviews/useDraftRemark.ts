@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { useMe } from '../session/session.ts';
+import { useMe } from '../api/session.ts';
 import { toast } from '../ui/notices.ts';
 
 /** A remark that is being written: on a picture's place, or to the whole hand-in. */
@@ -9,6 +9,8 @@ export interface DraftRemark {
   x: number | null;
   y: number | null;
   text: string;
+  /** version of the remark it changes; 0 for a new one */
+  on?: number;
 }
 
 export type RemarkPlace = Pick<DraftRemark, 'itemId' | 'x' | 'y'>;

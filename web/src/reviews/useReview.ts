@@ -1,45 +1,58 @@
-import type { RemarkWrite, Review } from '@nachweis/contract';
+import type { RemarksNow, RemarkWrite, Review } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import { useMemo } from 'react';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { judgementKey } from '../store/judgement.ts';
+import { keepAdjustment, keepVerdicts } from '../store/judgementStore.ts';
+import { useStore } from '../store/pictureStore.ts';
 import { toast } from '../ui/notices.ts';
+import { type Stand, standOf } from './standOf.ts';
 
-/** What an instructor can do to a hand-in; each answers whether it succeeded. */
+/** What an instructor can do to a hand-in; remarks and release answer whether they succeeded. */
 export interface ReviewActions {
-  setVerdicts: (verdicts: Record<string, Verdict | null>) => Promise<boolean>;
+  /** kept in the browser at once, and sent as soon as it can be */
+  setVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+  adjust: (units: number, reason: string, baseVersion: number) => void;
   putRemark: (remarkId: string, remark: RemarkWrite) => Promise<boolean>;
   removeRemark: (remarkId: string) => Promise<boolean>;
-  adjust: (units: number, reason: string, baseVersion: number) => Promise<boolean>;
   release: () => Promise<boolean>;
 }
 
 const POLL_MS = 4000;
 
 export function useReview(handInId: string) {
+  const me = useMe();
   const { mutate: mutateAny } = useSWRConfig();
+  const { judgements } = useStore();
   const query = useApi(
     'review',
     { params: { handInId } },
     {
       keepPreviousData: false,
       // The checks of a picture that has just been handed in are ready a moment later.
-      refreshInterval: (review) =>
-        review && Object.values(review.findings).some((f) => f.length === 0) ? POLL_MS : 0,
+      refreshInterval: (review) => (review && isUnderWay(review) ? POLL_MS : 0),
     },
   );
-  const { mutate } = query;
+  const { data, mutate } = query;
+  const stand: Stand | null = useMemo(() => {
+    const key = judgementKey(me.id, handInId);
+    return data
+      ? standOf(
+          data,
+          judgements.find((one) => one.key === key),
+        )
+      : null;
+  }, [data, judgements, me.id, handInId]);
+  const verdicts = data?.judgement.verdicts;
   const actions = useMemo<ReviewActions>(() => {
     const params = { handInId };
-    const told = async (work: () => Promise<Review | undefined>, guess?: (review: Review) => Review) => {
+    const told = async (work: () => Promise<unknown>) => {
       try {
-        await mutate(async (old) => (await work()) ?? old, {
-          revalidate: false,
-          rollbackOnError: true,
-          ...(guess && { optimisticData: (old?: Review) => (old ? guess(old) : old) as Review }),
-        });
+        await work();
         return true;
       } catch (error) {
         toast.error(sentenceOf(error), { duration: 10_000 });
@@ -47,35 +60,31 @@ export function useReview(handInId: string) {
         return false;
       }
     };
+    const withRemarks = (now: RemarksNow) =>
+      mutate((old) => old && { ...old, judgement: { ...old.judgement, remarks: now.remarks } }, {
+        revalidate: false,
+      });
     return {
-      // A verdict can be taken back by the same key, so it shows before the server answers.
-      setVerdicts: (verdicts) =>
-        told(
-          () => callApi('writeVerdicts', { params, body: { verdicts } }),
-          (review) => withVerdicts(review, verdicts),
-        ),
-      putRemark: (remarkId, body) =>
-        told(() => callApi('putRemark', { params: { ...params, remarkId }, body })),
-      removeRemark: (remarkId) => told(() => callApi('removeRemark', { params: { ...params, remarkId } })),
+      setVerdicts: (given) => void keepVerdicts(me.id, handInId, given, (id) => verdicts?.[id]?.version ?? 0),
       adjust: (units, reason, baseVersion) =>
-        told(() => callApi('writeAdjustment', { params, body: { units, reason, baseVersion } })),
+        void keepAdjustment(me.id, handInId, { units, reason, baseVersion }),
+      putRemark: (remarkId, body) =>
+        told(async () => withRemarks(await callApi('putRemark', { params: { ...params, remarkId }, body }))),
+      removeRemark: (remarkId) =>
+        told(async () => withRemarks(await callApi('removeRemark', { params: { ...params, remarkId } }))),
       release: () =>
         told(async () => {
           await callApi('release', { params });
-          const review = await callApi('review', { params });
-          void mutateAny(addressOf('reviewList', { params: { assignmentId: review.assignment.id } }));
-          return review;
+          const review = await mutate();
+          if (review)
+            void mutateAny(addressOf('reviewList', { params: { assignmentId: review.assignment.id } }));
         }),
     };
-  }, [handInId, mutate, mutateAny]);
-  return { ...query, actions };
+  }, [handInId, mutate, mutateAny, me.id, verdicts]);
+  return { ...query, stand, actions };
 }
 
-function withVerdicts(review: Review, verdicts: Record<string, Verdict | null>): Review {
-  const next = { ...review.judgement.verdicts };
-  for (const [id, verdict] of Object.entries(verdicts)) {
-    if (verdict) next[id] = verdict;
-    else delete next[id];
-  }
-  return { ...review, judgement: { ...review.judgement, verdicts: next } };
-}
+/** Its files are still being sealed, or its checks still run. */
+const isUnderWay = (review: Review) =>
+  review.items.some((item) => item.fileHref === null && !item.damaged) ||
+  Object.values(review.findings).some((findings) => findings.length === 0);

@@ -13,7 +13,8 @@ import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
-import { changeTakeSettings, takeSettings } from './settings.ts';
+import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
+import { presetFileSentence } from '../words/problems.ts';
 
 /** Ways of taking a picture under a name, to be used again by a click or a key. */
 export function PresetsPanel({
@@ -75,7 +76,7 @@ export function PresetsPanel({
   };
   const importFile = async (file: File) => {
     const read = readPresetFile(await file.text());
-    if (!read.ok) toast.error(`“${file.name}”: ${read.sentence}`);
+    if (!read.ok) toast.error(presetFileSentence(file.name, read));
     else {
       const { writes, without } = withFreeKeys(read.presets, presets);
       const lost = without === 0 ? '' : ` ${without} without a key: others here have it.`;

@@ -2,22 +2,23 @@ import type { PresetSettings } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
-import { CardDue } from '../assignments/DueTime.tsx';
-import { useWaiting } from '../intake/waiting.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
-import { RefusedPictures } from '../proofSheet/RefusedPictures.tsx';
-import { SourceBar } from '../proofSheet/SourceBar.tsx';
-import { type OwnSheet, useProofSheet } from '../proofSheet/useProofSheet.ts';
-import { useTaking } from '../proofSheet/useTaking.tsx';
-import { whyLocked } from '../proofSheet/whyLocked.ts';
+import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
+import { SourceBar } from '../sheet/SourceBar.tsx';
+import { type OwnSheet, useProofSheet } from '../sheet/useProofSheet.ts';
+import { useTaking } from '../sheet/useTaking.tsx';
+import { whyLocked } from '../sheet/whyLocked.ts';
+import { useStore } from '../store/pictureStore.ts';
+import { CardDue } from '../ui/DueTime.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useFocused } from '../ui/useFocused.ts';
 import { useNow } from '../ui/useNow.ts';
-import { beginShare } from './beginShare.ts';
-import { LiveView } from './LiveView.tsx';
+import { beginShare } from '../waysIn/beginShare.ts';
+import { LiveView } from '../waysIn/LiveView.tsx';
+import { currentShare, useShare } from '../waysIn/share.ts';
+import { claim, useWaiting } from '../waysIn/waiting.ts';
 import { PresetsPanel } from './PresetsPanel.tsx';
-import { currentShare, useShare } from './share.ts';
 import { TakeOptions } from './TakeOptions.tsx';
 
 /** The capture station of an assignment, or the choice of one. */
@@ -29,7 +30,9 @@ export default function StationScreen(): ReactNode {
 /** Pictures always have a place to go: the open assignment, chosen here where there are several. */
 function ChooseAssignment(): ReactNode {
   const { data, error, mutate } = useApi('listAssignments', {});
-  const waiting = useWaiting();
+  const { here, elsewhere } = useWaiting();
+  const { pictures } = useStore();
+  const waiting = here.length + elsewhere;
   const now = useNow();
   if (!data)
     return error ? (
@@ -39,7 +42,8 @@ function ChooseAssignment(): ReactNode {
     );
   const open = data.filter((card) => card.as === 'student' && ['open', 'late'].includes(card.window));
   const [only] = open;
-  if (open.length === 1 && only) return <Navigate to={`/assignments/${only.id}/capture`} replace />;
+  if (open.length === 1 && only && elsewhere === 0)
+    return <Navigate to={`/assignments/${only.id}/capture`} replace />;
   return (
     <main className="mx-auto w-full max-w-prose p-6">
       <h1 className="mb-3 text-2xl">Capture station</h1>
@@ -54,8 +58,8 @@ function ChooseAssignment(): ReactNode {
       ) : (
         <>
           <p className="mb-3">
-            {waiting.length > 0
-              ? `${waiting.length === 1 ? 'A picture waits' : `${waiting.length} pictures wait`}. Which assignment is it for?`
+            {waiting > 0
+              ? `${waiting === 1 ? 'A picture waits' : `${waiting} pictures wait`}. Which assignment is it for?`
               : 'Which assignment are the pictures for?'}
           </p>
           <ul>
@@ -63,6 +67,7 @@ function ChooseAssignment(): ReactNode {
               <li key={card.id} className="border-b border-rule">
                 <Link
                   to={`/assignments/${card.id}/capture`}
+                  onClick={() => claim(pictures)}
                   className="grid gap-x-4 py-2 hover:bg-verdigris-wash sm:grid-cols-[1fr_13rem]"
                 >
                   <span>

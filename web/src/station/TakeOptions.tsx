@@ -2,7 +2,7 @@ import { PRESET_FRAMINGS } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Choices } from '../ui/Choices.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { changeTakeSettings, lastRegion, useTakeSettings } from './settings.ts';
+import { changeTakeSettings, lastRegion, useTakeSettings } from '../waysIn/settings.ts';
 
 const field = 'h-9 border border-edge bg-card px-2';
 

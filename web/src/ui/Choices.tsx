@@ -7,15 +7,23 @@ interface ChoicesProps<V extends string> {
   value: V | null;
   options: ReadonlyArray<{ value: V; content: ReactNode }>;
   onChoose: (value: V) => void;
+  disabled?: boolean;
 }
 
 /** One of a few, side by side; arrow keys go from one to the next. */
-export function Choices<V extends string>({ label, value, options, onChoose }: ChoicesProps<V>): ReactNode {
+export function Choices<V extends string>({
+  label,
+  value,
+  options,
+  onChoose,
+  disabled = false,
+}: ChoicesProps<V>): ReactNode {
   return (
     <RadioGroup.Root
       value={value ?? ''}
       onValueChange={(chosen) => onChoose(chosen as V)}
       aria-label={label}
+      disabled={disabled}
       orientation="horizontal"
       className="flex gap-1"
     >

@@ -1,5 +1,4 @@
-import type { Finding } from '@nachweis/contract';
-import type { Verdict } from '@nachweis/core';
+import type { Level, Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
 
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
@@ -26,14 +25,14 @@ export function VerdictDisc({ verdict, size = 16 }: { verdict: Verdict | null; s
   );
 }
 
-const FINDING_COLOURS: Readonly<Record<Finding['level'], string>> = {
+const FINDING_COLOURS: Readonly<Record<Level, string>> = {
   fine: 'text-verdigris',
-  look: 'text-ochre-mark',
-  stop: 'text-madder',
+  'to-check': 'text-ochre-mark',
+  problem: 'text-madder',
 };
 
-/** A finding as a dot (fine), a diamond (look) or a square (stop). */
-export function FindingSign({ level, size = 14 }: { level: Finding['level']; size?: number }): ReactNode {
+/** A finding as a dot (fine), a diamond (to check) or a square (problem). */
+export function FindingSign({ level, size = 14 }: { level: Level; size?: number }): ReactNode {
   return (
     <svg
       width={size}
@@ -44,8 +43,8 @@ export function FindingSign({ level, size = 14 }: { level: Finding['level']; siz
       fill="currentColor"
     >
       {level === 'fine' && <circle cx="7" cy="7" r="3.6" />}
-      {level === 'look' && <path d="M7 1l6 6-6 6-6-6z" />}
-      {level === 'stop' && <path d="M2 2h10v10H2z" />}
+      {level === 'to-check' && <path d="M7 1l6 6-6 6-6-6z" />}
+      {level === 'problem' && <path d="M2 2h10v10H2z" />}
     </svg>
   );
 }

@@ -1,3 +1,4 @@
+import type { Done } from '@nachweis/contract';
 import { tiffToRaster } from '@nachweis/core/tiff';
 import { expose } from 'comlink';
 
@@ -20,19 +21,18 @@ const api = {
   },
 
   /** A TIFF or BMP as PNG. @throws Error when it cannot be read */
-  async toPng(blob: Blob, kind: 'tiff' | 'bmp'): Promise<{ blob: Blob; done: string }> {
+  async toPng(blob: Blob, kind: 'tiff' | 'bmp'): Promise<{ blob: Blob; done: Done }> {
     if (kind === 'bmp') {
       return {
         blob: await drawn(await createImageBitmap(blob)).convertToBlob({ type: 'image/png' }),
-        done: 'Converted from BMP to PNG, pixel for pixel.',
+        done: { code: 'converted', data: { from: 'BMP' } },
       };
     }
     const { raster, bits } = tiffToRaster(new Uint8Array(await blob.arrayBuffer()));
     const canvas = new OffscreenCanvas(raster.width, raster.height);
     const pixels = new ImageData(new Uint8ClampedArray(raster.data), raster.width, raster.height);
     canvas.getContext('2d')?.putImageData(pixels, 0, 0);
-    const done =
-      bits > 8 ? `Converted from TIFF to PNG, ${bits} bits a channel to 8.` : 'Converted from TIFF to PNG.';
+    const done: Done = { code: 'converted', data: { from: 'TIFF', ...(bits > 8 && { bits }) } };
     return { blob: await canvas.convertToBlob({ type: 'image/png' }), done };
   },
 };

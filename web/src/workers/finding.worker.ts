@@ -1,12 +1,14 @@
 import {
   type Box,
-  type CaptureWarning,
-  captureWarnings,
+  type CheckedWith,
+  checkPicture,
+  type Finding,
   findDisplays,
   findOutlines,
   findSheet,
   halvesOf,
   leastScale,
+  pictureFacts,
   type Quad,
   type Raster,
   straighten,
@@ -14,7 +16,7 @@ import {
 import { expose } from 'comlink';
 
 /** What a proof point asks for, as far as it can be seen at once. */
-export type Asked = Parameters<typeof captureWarnings>[2];
+export type Asked = NonNullable<CheckedWith['asked']>;
 
 /** What was found in a picture. */
 export interface Look {
@@ -25,7 +27,7 @@ export interface Look {
   outlines: Box[];
   /** smallest scale at which text stays readable; null without text */
   leastScale: number | null;
-  warnings: CaptureWarning[];
+  findings: Finding[];
 }
 
 /** Reads pictures off the page: finding displays and windows takes far longer than a frame. */
@@ -38,7 +40,7 @@ const api = {
       halves: displays.length === 1 ? halvesOf(raster) : [],
       outlines: findOutlines(raster).map((outline) => outline.box),
       leastScale: leastScale(raster),
-      warnings: captureWarnings(raster, displays.length, asked),
+      findings: checkPicture(pictureFacts(raster), { asked, displays: displays.length }),
     };
   },
 

@@ -1,0 +1,140 @@
+import { createCanvas } from '@napi-rs/canvas';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import type { Box } from '../geometry/box.ts';
+import type { Raster } from '../raster/raster.ts';
+import { tell } from '../told/told.ts';
+import { type CheckedWith, checkPicture, findingsOf, isSettled } from './checkPicture.ts';
+import { leastScale, letterHeight } from './legibility.ts';
+import { pictureFacts } from './pictureFacts.ts';
+
+const ANY = { minWidth: null, minHeight: null, surface: 'any' } as const;
+const check = (raster: Raster, known: CheckedWith = {}) =>
+  checkPicture(pictureFacts(raster), { asked: ANY, ...known });
+const codes = (raster: Raster, known: CheckedWith = {}) => check(raster, known).map((f) => f.code);
+
+function page(size: number, ink = '#222', paper = '#fff', rows = 20): Raster {
+  const [width, height] = [900, 600];
+  const context = createCanvas(width, height).getContext('2d');
+  context.fillStyle = paper;
+  context.fillRect(0, 0, width, height);
+  context.fillStyle = ink;
+  context.font = `${size}px sans-serif`;
+  for (let row = 0; row < rows; row++)
+    context.fillText(
+      'The stage was read at noon and once more in the evening, see row',
+      20,
+      30 + row * size * 1.6,
+    );
+  return {
+    width,
+    height,
+    data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data.buffer),
+  };
+}
+
+async function blurred(raster: Raster, sigma: number): Promise<Raster> {
+  const { width, height, data } = raster;
+  const out = await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
+    .blur(sigma)
+    .raw()
+    .toBuffer();
+  return { width, height, data: new Uint8ClampedArray(out) };
+}
+
+const plain = (level: number): Raster => ({
+  width: 300,
+  height: 200,
+  data: new Uint8ClampedArray(300 * 200 * 4).map((_, i) => (i % 4 === 3 ? 255 : level)),
+});
+
+describe('isSettled', () => {
+  const displays = [
+    { x: 0, y: 0, width: 1440, height: 900 },
+    { x: 1440, y: 0, width: 1024, height: 768 },
+  ];
+  const several = check(page(15), { displays: 2 });
+  const settled = (part: Box) => several.map((warning) => isSettled(warning, displays, part));
+  it('is settled by one display or a part of it, not by one that reaches over to the other', () => {
+    expect(settled({ x: 1440, y: 0, width: 1024, height: 768 })).toEqual([true]);
+    expect(settled({ x: 200, y: 100, width: 300, height: 200 })).toEqual([true]);
+    expect(settled({ x: 1400, y: 0, width: 300, height: 200 })).toEqual([false]);
+    expect(settled({ x: 1440, y: 0, width: 1024, height: 900 })).toEqual([false]);
+  });
+  it('settles nothing that is wrong with the pixels', () => {
+    expect(isSettled(tell('to-check', 'blurred', {}), displays, { x: 0, y: 0, width: 10, height: 10 })).toBe(
+      false,
+    );
+  });
+});
+
+describe('checkPicture', () => {
+  it('says nothing of a picture of text in focus, light or dark', () => {
+    expect(codes(page(15))).toEqual([]);
+    expect(codes(page(15, '#e8e8e0', '#22282a'))).toEqual([]);
+  });
+  it('tells all black from one flat colour', () => {
+    expect(codes(plain(0))).toEqual(['all-black']);
+    expect(codes(plain(200))).toEqual(['one-colour']);
+  });
+  it('tells a page with next to nothing on it', () => {
+    expect(codes(page(15, '#222', '#fff', 1))).toContain('nearly-blank');
+  });
+  it('tells a window whose video came out black, but not a dark terminal', () => {
+    const raster = page(15);
+    new Uint32Array(raster.data.buffer).forEach((_, i, pixels) => {
+      const [x, y] = [i % 900, Math.floor(i / 900)];
+      if (y >= 150 && y < 560 && x >= 60 && x < 840) pixels[i] = 0xff000000;
+    });
+    expect(codes(raster)).toContain('black-area');
+    expect(codes(page(15, '#c0ffc0', '#000000', 24))).not.toContain('black-area');
+  });
+  it('tells blur from about two pixels on (sharp’s Gaussian), and leaves sharp pictures alone', async () => {
+    expect(codes(await blurred(page(15), 3))).toContain('blurred');
+    expect(codes(await blurred(page(24), 4))).toContain('blurred');
+    expect(codes(await blurred(page(15), 0.5))).not.toContain('blurred');
+  });
+  it('tells more displays than are asked for, and a picture that is too small, with both numbers', () => {
+    expect(codes(page(15), { displays: 2 })).toEqual(['several-displays']);
+    expect(codes(page(15), { displays: 2, asked: { ...ANY, surface: 'all-displays' } })).toEqual([]);
+    const [finding] = check(page(15), { asked: { ...ANY, minWidth: 1000, minHeight: 700 } });
+    expect(finding).toMatchObject({
+      code: 'too-small',
+      data: { width: 900, height: 600, minWidth: 1000, minHeight: 700 },
+    });
+  });
+  it('names what is not pinned, and who else handed the same in; the worst first', () => {
+    const known = { letters: ['a', 'b', 'c'], pinned: ['b'], alsoHandedInBy: ['Ada B.'] };
+    expect(check(page(15), known)).toMatchObject([
+      { code: 'same-picture', level: 'problem', data: { others: ['Ada B.'] } },
+      { code: 'not-pinned', level: 'to-check', data: { letters: ['a', 'c'] } },
+    ]);
+  });
+});
+
+describe('findingsOf', () => {
+  it('always says something: fine where nothing was found, damaged where there are no pixels', () => {
+    expect(findingsOf(pictureFacts(page(15)), {})).toEqual([
+      { code: 'nothing-found', level: 'fine', place: {}, data: { width: 900, height: 600 } },
+    ]);
+    expect(findingsOf(null, {})).toMatchObject([{ code: 'damaged', level: 'problem' }]);
+  });
+});
+
+describe('legibility', () => {
+  it('measures small letters at about half the size of the type (common practice, no source)', () => {
+    for (const size of [14, 20, 32]) {
+      const height = letterHeight(page(size));
+      expect(height).not.toBeNull();
+      expect(height! / size).toBeGreaterThan(0.4);
+      expect(height! / size).toBeLessThan(0.85);
+    }
+  });
+  it('lets large type be made smaller than small type', () => {
+    expect(leastScale(page(32))!).toBeLessThan(leastScale(page(14))!);
+    expect(leastScale(page(14))!).toBeGreaterThan(0.5);
+  });
+  it('has nothing to say of a picture without text', () => {
+    expect(leastScale(plain(180))).toBeNull();
+  });
+});

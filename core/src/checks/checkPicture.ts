@@ -1,0 +1,94 @@
+import type { Box } from '../geometry/box.ts';
+import type { PointRequirements } from '../handIns/missingForHandIn.ts';
+import { type Nothing, type Told, type ToldOf, tell, worstFirst } from '../told/told.ts';
+import type { PictureFacts } from './pictureFacts.ts';
+import { isTooSmall } from './tooSmall.ts';
+
+/** What an automatic check can say of a picture, with the data its sentence needs. */
+export interface FindingData {
+  /** its pixels cannot be read */
+  damaged: Nothing;
+  'all-black': Nothing;
+  'one-colour': Nothing;
+  /** share of the picture that is one colour, 0 to 1 */
+  'nearly-blank': { share: number };
+  'black-area': Nothing;
+  'several-displays': { count: number };
+  'too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  blurred: Nothing;
+  /** other students who handed in exactly the same capture, byte for byte */
+  'same-picture': { others: readonly string[] };
+  'not-pinned': { letters: readonly string[] };
+  'nothing-found': { width: number; height: number };
+}
+export type Finding = ToldOf<FindingData>;
+
+/** What is known of a picture beside its pixels; each check that lacks what it needs says nothing. */
+export interface CheckedWith {
+  /** what the proof point asks for, where the picture goes to one */
+  asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface'> | null;
+  /** how many displays were found in it */
+  displays?: number;
+  /** the letters that could be pinned in it, and those that are */
+  letters?: readonly string[];
+  pinned?: readonly string[];
+  alsoHandedInBy?: readonly string[];
+}
+
+/** From this share of one colour on nothing is to be seen: a line of 16 px text on a 1280 x 800 page covers more than the rest. */
+const ALL = 0.998;
+const BLANK = 0.985;
+const BLACK_AREA = 0.2;
+const DARK = 24;
+/** Steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
+const SHARP = 26;
+
+/** Looks at one picture: while it is taken, before it is handed in, and in review. The worst first; nothing where all is well. */
+export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Finding[] {
+  const { asked = null, displays = 1, letters = [], pinned = [], alsoHandedInBy = [] } = known;
+  const { width, height } = facts;
+  const found: Finding[] = [...contentFindings(facts, displays)];
+  if (displays > 1 && asked?.surface !== 'all-displays')
+    found.push(tell('to-check', 'several-displays', { count: displays }));
+  if (alsoHandedInBy.length > 0) found.push(tell('problem', 'same-picture', { others: alsoHandedInBy }));
+  if (asked && isTooSmall(facts, asked)) {
+    const { minWidth, minHeight } = asked;
+    found.push(tell('to-check', 'too-small', { width, height, minWidth, minHeight }));
+  }
+  const unpinned = letters.filter((letter) => !pinned.includes(letter));
+  if (unpinned.length > 0) found.push(tell('to-check', 'not-pinned', { letters: unpinned }));
+  return worstFirst(found);
+}
+
+/** The same where something has to be said: that nothing was found, where nothing was. */
+export function findingsOf(facts: PictureFacts | null, known: CheckedWith): Finding[] {
+  if (!facts) return [tell('problem', 'damaged', {})];
+  const { width, height } = facts;
+  const found = checkPicture(facts, known);
+  return found.length > 0 ? found : [tell('fine', 'nothing-found', { width, height })];
+}
+
+function contentFindings(
+  { flat, black, sharpness, width, height }: PictureFacts,
+  displays: number,
+): Finding[] {
+  const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
+  if (flat.share >= ALL) return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
+  if (flat.share >= BLANK) return [tell('to-check', 'nearly-blank', { share: flat.share })];
+  const found: Finding[] = [];
+  if (black && dark && displays < 2 && (black.width * black.height) / (width * height) >= BLACK_AREA)
+    found.push(tell('to-check', 'black-area', {}, { box: black }));
+  if (sharpness < SHARP) found.push(tell('to-check', 'blurred', {}));
+  return found;
+}
+
+/** Whether the part of a capture that was chosen settles what was found: it lies on one of several displays. */
+export function isSettled(finding: Told, displays: readonly Box[], part: Box): boolean {
+  return finding.code === 'several-displays' && displays.some((display) => isInside(part, display));
+}
+
+const isInside = (part: Box, whole: Box) =>
+  part.x >= whole.x &&
+  part.y >= whole.y &&
+  part.x + part.width <= whole.x + whole.width &&
+  part.y + part.height <= whole.y + whole.height;

@@ -1,0 +1,25 @@
+import type { Box } from '../geometry/box.ts';
+import { type FlatShare, flatShare } from '../raster/flatShare.ts';
+import type { Raster } from '../raster/raster.ts';
+import { blackArea } from './blackArea.ts';
+import { sharpness } from './sharpness.ts';
+
+/** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
+export const FACTS_VERSION = 2;
+
+/** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
+export interface PictureFacts {
+  width: number;
+  height: number;
+  flat: FlatShare;
+  /** the largest plain black rectangle, in pixels; null where there is none */
+  black: Box | null;
+  /** how steep its steepest steps between neighbours are, in levels of brightness */
+  sharpness: number;
+}
+
+/** O(pixels). */
+export function pictureFacts(raster: Raster): PictureFacts {
+  const { width, height } = raster;
+  return { width, height, flat: flatShare(raster), black: blackArea(raster), sharpness: sharpness(raster) };
+}

@@ -1,0 +1,76 @@
+import {
+  AssignmentDocument,
+  Done,
+  Framing,
+  Marks,
+  PresetSettings,
+  Terms,
+  TermsGrant,
+  Told,
+} from '@nachweis/contract';
+import type { Framing as CoreFraming, TermsGrant as Grant, PictureFacts } from '@nachweis/core';
+import * as z from 'zod';
+import { jsonColumn } from './jsonColumn.ts';
+
+/** The documents that lie in columns, each with the version of its shape. */
+
+export const documentColumn = jsonColumn<AssignmentDocument | null>({
+  version: 1,
+  schema: AssignmentDocument,
+  fallback: () => null,
+});
+
+export interface EvidenceDocument {
+  framing: CoreFraming;
+  marks: z.infer<typeof Marks>;
+}
+export const evidenceColumn = jsonColumn<EvidenceDocument>({
+  version: 1,
+  schema: z.object({ framing: Framing, marks: Marks }) as z.ZodType<EvidenceDocument>,
+  fallback: () => ({ framing: { kind: 'whole' }, marks: [] }),
+});
+
+export const marksColumn = jsonColumn({ version: 1, schema: Marks, fallback: () => [] });
+
+export const notesColumn = jsonColumn<Array<Told | string>>({
+  version: 1,
+  schema: z.array(z.union([Told, z.string()])),
+  fallback: () => [],
+});
+
+export const doneColumn = jsonColumn<Done[]>({ version: 1, schema: z.array(Done), fallback: () => [] });
+
+export const tagsColumn = jsonColumn<string[]>({
+  version: 1,
+  schema: z.array(z.string()),
+  fallback: () => [],
+});
+
+export const presetColumn = jsonColumn<PresetSettings | null>({
+  version: 1,
+  schema: PresetSettings,
+  fallback: () => null,
+});
+
+export const termsColumn = jsonColumn<Terms | null>({ version: 1, schema: Terms, fallback: () => null });
+
+export const grantColumn = jsonColumn<Grant>({ version: 1, schema: TermsGrant, fallback: () => ({}) });
+
+const BoxOfPixels = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+/** The facts of one check; null stands for a picture whose pixels cannot be read. */
+export const factsColumn = jsonColumn<PictureFacts | null>({
+  version: 1,
+  schema: z
+    .object({
+      width: z.number(),
+      height: z.number(),
+      flat: z.object({
+        colour: z.object({ r: z.number(), g: z.number(), b: z.number() }),
+        share: z.number(),
+      }),
+      black: BoxOfPixels.nullable(),
+      sharpness: z.number(),
+    })
+    .nullable(),
+  fallback: () => null,
+});

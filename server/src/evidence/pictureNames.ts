@@ -1,0 +1,42 @@
+import type { Assignment } from '@nachweis/contract';
+import { CoreError, FORMAT_FACTS, formName, type NameFacts, type PictureFormat } from '@nachweis/core';
+import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
+
+/** Stands in for a rule that cannot be read, so that a wrong rule takes nobody's pictures away. */
+const PLAIN_RULE = '{surname}_{assignment}_{point}_{picture}';
+
+/** A function that names the pictures of a student's attempt by the assignment's rule. */
+export async function pictureNamer(
+  context: Context,
+  db: DbOrTrx,
+  assignment: Assignment,
+  studentId: string,
+  attempt: number,
+): Promise<(point: string, picture: number, format: PictureFormat) => string> {
+  const { given_name, surname } = await db
+    .selectFrom('people')
+    .select(['given_name', 'surname'])
+    .where('id', '=', studentId)
+    .executeTakeFirstOrThrow();
+  const facts = {
+    surname,
+    givenName: given_name,
+    course: assignment.courseTitle,
+    assignment: assignment.title,
+    attempt,
+    at: context.now().toISOString(),
+    timeZone: assignment.timeZone,
+  };
+  return (point, picture, format) =>
+    nameBy(assignment.nameRule, { ...facts, point, picture }, FORMAT_FACTS[format].extensions[0]);
+}
+
+function nameBy(rule: string, facts: NameFacts, extension: string): string {
+  try {
+    return formName(rule, facts, extension);
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return formName(PLAIN_RULE, facts, extension);
+  }
+}

@@ -1,0 +1,11 @@
+import type { Readable } from 'node:stream';
+import type { ByteRange } from '../blobs/blobStore.ts';
+
+/** What is sent, whatever kind of file it is. */
+export interface StoredFile {
+  size: number;
+  etag: string;
+  mediaType: string;
+  extensions: readonly string[];
+  open(range?: ByteRange): Promise<Readable>;
+}

@@ -1,0 +1,112 @@
+import type { Assignment, AssignmentCard } from '@nachweis/contract';
+import { submissionWindow } from '@nachweis/core';
+import { asJudged, readCorrections } from '../assignments/corrections.ts';
+import { readCourseAssignments, readVersions } from '../assignments/documents.ts';
+import { readTerms } from '../assignments/terms.ts';
+import type { Context } from '../context.ts';
+import { readHandIns } from '../handIns/handInRows.ts';
+import { readJudgements } from '../reviews/judgements.ts';
+import { readLine } from '../reviews/line.ts';
+import { counting, summarise } from './handInSummaries.ts';
+
+/** The assignments of all courses of a person, the next due first, those past due after them, the latest first. */
+export async function readCards({ db, now }: Context, personId: string): Promise<AssignmentCard[]> {
+  const at = now().toISOString();
+  const memberships = await db
+    .selectFrom('members')
+    .select(['course_id', 'role'])
+    .where('person_id', '=', personId)
+    .execute();
+  const roles = new Map(memberships.map((m) => [m.course_id, m.role]));
+  const assignments = await readCourseAssignments(db, [...roles.keys()]);
+  const cards: AssignmentCard[] = [];
+  for (const assignment of assignments) {
+    cards.push(
+      roles.get(assignment.courseId) === 'student'
+        ? await studentCard({ db }, assignment, personId, at)
+        : await staffCard({ db }, assignment, at),
+    );
+  }
+  return cards.sort((a, b) => byDue(a, b, at));
+}
+
+function byDue(a: AssignmentCard, b: AssignmentCard, at: string): number {
+  const aPast = a.dueAt < at;
+  const bPast = b.dueAt < at;
+  if (aPast !== bPast) return aPast ? 1 : -1;
+  return aPast ? b.dueAt.localeCompare(a.dueAt) : a.dueAt.localeCompare(b.dueAt);
+}
+
+const baseOf = ({ id, title, courseId, courseTitle, timeZone, mostUnits }: Assignment) => ({
+  id,
+  title,
+  courseId,
+  courseTitle,
+  timeZone,
+  mostUnits,
+});
+
+async function studentCard(
+  { db }: Pick<Context, 'db'>,
+  assignment: Assignment,
+  personId: string,
+  at: string,
+): Promise<AssignmentCard> {
+  const { attempts: _, ...times } = await readTerms(db, assignment, personId);
+  const handIns = await readHandIns(db, assignment.id, personId);
+  const summaries =
+    handIns.length === 0
+      ? []
+      : summarise(
+          handIns,
+          await readVersions(db, assignment.id),
+          await readCorrections(db, assignment.id),
+          await readJudgements(db, { assignmentId: assignment.id }),
+        );
+  const { pictures } = await db
+    .selectFrom('evidence')
+    .select((eb) => eb.fn.countAll<number>().as('pictures'))
+    .where('assignment_id', '=', assignment.id)
+    .where('student_id', '=', personId)
+    .where('removed_at', 'is', null)
+    .executeTakeFirstOrThrow();
+  const counts = counting(summaries, assignment.counts);
+  return {
+    ...baseOf(assignment),
+    ...times,
+    window: submissionWindow(times, at),
+    as: 'student',
+    state: counts ? (counts.releasedAt ? 'returned' : 'handed-in') : pictures > 0 ? 'draft' : 'to-do',
+    lateHandIn: counts?.late ?? false,
+    pictures,
+    proofPoints: assignment.proofPoints.length,
+    totalUnits: counts?.totalUnits ?? null,
+  };
+}
+
+async function staffCard(
+  { db }: Pick<Context, 'db'>,
+  assignment: Assignment,
+  at: string,
+): Promise<AssignmentCard> {
+  const { opensAt, dueAt, lateUntil } = assignment;
+  const line = await readLine(db, assignment.id);
+  const { students } = await db
+    .selectFrom('members')
+    .select((eb) => eb.fn.countAll<number>().as('students'))
+    .where('course_id', '=', assignment.courseId)
+    .where('role', '=', 'student')
+    .executeTakeFirstOrThrow();
+  const inState = (state: string) => line.filter((entry) => entry.state === state).length;
+  return {
+    ...baseOf(asJudged(assignment, await readCorrections(db, assignment.id))),
+    ...{ opensAt, dueAt, lateUntil },
+    window: submissionWindow(assignment, at),
+    as: 'staff',
+    handIns: line.length,
+    students,
+    waiting: inState('waiting'),
+    marked: inState('marked'),
+    released: inState('released'),
+  };
+}

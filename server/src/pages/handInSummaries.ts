@@ -1,0 +1,43 @@
+import type { Assignment, HandInSummary } from '@nachweis/contract';
+import { asJudged, type GivenCorrection } from '../assignments/corrections.ts';
+import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
+import { gradeOf, type JudgementEvents } from '../reviews/judgements.ts';
+
+/** A student's hand-ins of an assignment, the latest first; points only once released. */
+export function summarise(
+  handIns: readonly HandInRow[],
+  versions: ReadonlyMap<number, Assignment>,
+  corrections: readonly GivenCorrection[],
+  judgementOf: (handInId: string) => JudgementEvents,
+): HandInSummary[] {
+  return handIns.map((handIn) => {
+    const judgement = judgementOf(handIn.id);
+    const version = versions.get(handIn.version);
+    const total = version && gradeOf(asJudged(version, corrections), judgement).total;
+    return {
+      id: handIn.id,
+      number: handInNumber(handIn),
+      attempt: handIn.attempt,
+      handedInAt: handIn.handed_in_at,
+      late: handIn.late === 1,
+      sealedAt: handIn.sealed_at,
+      withdrawnAt: handIn.withdrawn_at,
+      releasedAt: judgement.releasedAt,
+      totalUnits: judgement.releasedAt ? (total ?? 0) : null,
+    };
+  });
+}
+
+/**
+ * The released hand-in whose points count: the last, or where the best counts, the one with most.
+ * @param summaries the latest first
+ */
+export function counting(
+  summaries: readonly HandInSummary[],
+  counts: Assignment['counts'],
+): HandInSummary | null {
+  const standing = summaries.filter((one) => one.withdrawnAt === null);
+  if (counts === 'last') return standing[0] ?? null;
+  const released = standing.filter((one) => one.releasedAt !== null);
+  return [...released].sort((a, b) => (b.totalUnits ?? 0) - (a.totalUnits ?? 0))[0] ?? standing[0] ?? null;
+}

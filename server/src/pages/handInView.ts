@@ -1,0 +1,46 @@
+import type { HandInView } from '@nachweis/contract';
+import type { Actor } from '../access/access.ts';
+import { asJudged, readCorrections } from '../assignments/corrections.ts';
+import { readAssignment } from '../assignments/documents.ts';
+import type { DbOrTrx } from '../db/database.ts';
+import { readHandIn } from '../handIns/handInRows.ts';
+import { readItems } from '../handIns/items.ts';
+import { readReceipt } from '../handIns/receipts.ts';
+import { isJudged } from '../handIns/withdraw.ts';
+import { gradeOf, namesIn, readJudgements, remarksShown, verdictsShown } from '../reviews/judgements.ts';
+
+/** An own hand-in with its receipt, and its feedback once released. */
+export async function readHandInView(db: DbOrTrx, actor: Actor, handInId: string): Promise<HandInView> {
+  const handIn = await readHandIn(db, handInId);
+  const corrections = await readCorrections(db, handIn.assignment_id);
+  const assignment = asJudged(await readAssignment(db, handIn.assignment_id, handIn.version), corrections);
+  const judgement = (await readJudgements(db, { handInId }))(handInId);
+  const { releasedAt } = judgement;
+  const known = new Set(assignment.proofPoints.flatMap((p) => p.mustShows).map((m) => m.id));
+  const changes = [
+    judgement.lastAt,
+    ...corrections.filter((c) => known.has(c.mustShowId)).map((c) => c.givenAt),
+  ];
+  const lastChange =
+    changes
+      .filter((at) => at !== null && at > (releasedAt ?? ''))
+      .sort()
+      .at(-1) ?? null;
+  return {
+    receipt: await readReceipt(db, handInId),
+    assignment,
+    statement: handIn.statement,
+    items: await readItems(db, handInId),
+    withdrawnAt: handIn.withdrawn_at,
+    mayWithdraw: handIn.withdrawn_at === null && !(await isJudged(db, handInId)),
+    feedback: releasedAt
+      ? {
+          verdicts: verdictsShown(judgement, null),
+          remarks: remarksShown(judgement, await namesIn(db, judgement), actor.personId),
+          grade: gradeOf(assignment, judgement),
+          releasedAt,
+          changedAt: lastChange,
+        }
+      : null,
+  };
+}

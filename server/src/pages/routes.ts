@@ -1,0 +1,38 @@
+import type { Context } from '../context.ts';
+import { handIn } from '../handIns/handIn.ts';
+import { withdraw } from '../handIns/withdraw.ts';
+import type { Handlers } from '../http/router.ts';
+import { readCards } from './cards.ts';
+import { readHandInView } from './handInView.ts';
+import { grantTerms, readPersonTerms } from './personTerms.ts';
+import { readProofSheet } from './proofSheet.ts';
+
+type PageHandlers = Pick<
+  Handlers,
+  'listAssignments' | 'proofSheet' | 'handIn' | 'handInView' | 'withdraw' | 'personTerms' | 'grantTerms'
+>;
+
+/** What is put together from several features for one page. */
+export function pageHandlers(context: Context): PageHandlers {
+  const { db } = context;
+  return {
+    listAssignments: ({ actor }) => readCards(context, actor.personId),
+    proofSheet: ({ params, actor }) => readProofSheet(context, actor, params.assignmentId),
+    handIn: ({ params, body, actor, at }) =>
+      handIn(context, {
+        id: body.id,
+        draftVersion: body.draftVersion,
+        assignmentId: params.assignmentId,
+        studentId: actor.personId,
+        at,
+      }),
+    handInView: ({ params, actor }) => readHandInView(db, actor, params.handInId),
+    async withdraw({ params, actor, at }) {
+      await withdraw(context, params.handInId, at);
+      return readHandInView(db, actor, params.handInId);
+    },
+    personTerms: ({ params }) => readPersonTerms(context, params.assignmentId, params.personId),
+    grantTerms: ({ params, body, actor }) =>
+      grantTerms(context, actor.personId, params.assignmentId, params.personId, body),
+  };
+}

@@ -1,0 +1,58 @@
+import type { ReviewList } from '@nachweis/contract';
+import { type Actor, roleInAssignment } from '../access/access.ts';
+import { asJudged, readCorrections } from '../assignments/corrections.ts';
+import { readAssignment } from '../assignments/documents.ts';
+import type { Context } from '../context.ts';
+import { handInNumber } from '../handIns/handInRows.ts';
+import { fullName, joinedNames, namesOf } from '../people/names.ts';
+import { readFindings } from './findings.ts';
+import { readLine } from './line.ts';
+
+/** All hand-ins of an assignment that count, and who has handed in nothing. Set-based: as many queries for 3 as for 300. */
+export async function readReviewList(
+  { db }: Context,
+  actor: Actor,
+  assignmentId: string,
+): Promise<ReviewList> {
+  const assignment = await readAssignment(db, assignmentId);
+  const line = await readLine(db, assignmentId);
+  const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
+  const names = await namesOf(
+    db,
+    line.flatMap((entry) => entry.handIn.personIds),
+  );
+  const checked = new Map<string, { itemIds: string[]; toCheck: number; problems: number }>();
+  for (const item of await readFindings(db, assignmentId, (id) => byId.get(id)?.assignment)) {
+    const counts = checked.get(item.handInId) ?? { itemIds: [], toCheck: 0, problems: 0 };
+    counts.itemIds.push(item.id);
+    counts.toCheck += item.findings.filter((f) => f.level === 'to-check').length;
+    counts.problems += item.findings.filter((f) => f.level === 'problem').length;
+    checked.set(item.handInId, counts);
+  }
+  const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
+  const students = await db
+    .selectFrom('members')
+    .innerJoin('people', 'people.id', 'members.person_id')
+    .select(['people.id', 'given_name', 'surname'])
+    .where('members.course_id', '=', assignment.courseId)
+    .where('members.role', '=', 'student')
+    .orderBy('surname')
+    .execute();
+  return {
+    assignment: asJudged(assignment, await readCorrections(db, assignmentId)),
+    mayRelease: (await roleInAssignment(db, actor, assignmentId)) === 'instructor',
+    rows: line.map(({ handIn, state, open, total, late, student }) => ({
+      handInId: handIn.id,
+      number: handInNumber(handIn),
+      student: { id: student.id, name: joinedNames(handIn.personIds, names) },
+      attempt: handIn.attempt,
+      handedInAt: handIn.handed_in_at,
+      late,
+      state,
+      openVerdicts: open,
+      totalUnits: total,
+      ...(checked.get(handIn.id) ?? { itemIds: [], toCheck: 0, problems: 0 }),
+    })),
+    without: students.filter((p) => !present.has(p.id)).map((p) => ({ id: p.id, name: fullName(p) })),
+  };
+}

@@ -1,0 +1,39 @@
+import type { Review } from '@nachweis/contract';
+import { expect, it } from 'vitest';
+import type { KeptJudgement } from '../store/judgement.ts';
+import { standOf } from './standOf.ts';
+
+const now = (verdict: 'shown' | 'partly' | null) => ({
+  verdict,
+  version: 7,
+  by: 'Ruth',
+  at: '2026-11-05T10:00:00Z',
+});
+const review = {
+  judgement: {
+    verdicts: { a: now('shown'), b: now('partly'), c: now(null) },
+    grade: { adjustment: 25, reason: 'Asked well.' },
+  },
+} as unknown as Review;
+const kept = (change: Partial<KeptJudgement>) =>
+  ({ verdicts: {}, adjustment: null, ...change }) as KeptJudgement;
+
+it('is the server’s where nothing waits; a cleared verdict is none', () => {
+  expect(standOf(review, undefined)).toEqual({
+    verdicts: { a: 'shown', b: 'partly' },
+    unsent: new Set(),
+    adjustment: { units: 25, reason: 'Asked well.', unsent: false },
+  });
+});
+it('is what was given here, until it is sent', () => {
+  const stand = standOf(
+    review,
+    kept({
+      verdicts: { a: { verdict: null, on: 7 }, c: { verdict: 'not-shown', on: 7 } },
+      adjustment: { id: 'x', units: -50, reason: 'Late.', baseVersion: 1 },
+    }),
+  );
+  expect(stand.verdicts).toEqual({ b: 'partly', c: 'not-shown' });
+  expect([...stand.unsent]).toEqual(['a', 'c']);
+  expect(stand.adjustment).toMatchObject({ units: -50, unsent: true });
+});

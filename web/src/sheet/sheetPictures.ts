@@ -1,0 +1,101 @@
+import type { DraftDocument, Evidence, ProofPoint } from '@nachweis/contract';
+import type { PictureDocument } from '../store/pictureDocument.ts';
+import { isKept, localUrl } from '../store/pictureStore.ts';
+
+/** A picture as the proof sheet shows it: its document, with an address, a name and how it stands. */
+export interface SheetPicture extends PictureDocument {
+  assignmentId: string;
+  proofPointId: string;
+  url: string;
+  fileName: string;
+  /** `unkept` is in this page only: being written, or the browser's storage is full */
+  status: 'saved' | 'unkept' | 'waiting' | 'stale' | 'refused';
+  damaged: boolean;
+}
+
+/** Lays what waits in this browser over what the server has, in the order of the proof points. */
+export function sheetPictures(
+  assignmentId: string,
+  personId: string,
+  points: readonly ProofPoint[],
+  draft: DraftDocument,
+  pictures: readonly PictureDocument[],
+): SheetPicture[] {
+  const kept = pictures.filter((p) => p.assignmentId === assignmentId);
+  return points.flatMap((point) => {
+    const saved = draft.evidence.filter((e) => e.proofPointId === point.id);
+    const fresh = kept
+      .filter((p) => p.proofPointId === point.id && p.state !== 'taken-out')
+      .filter((p) => !saved.some((s) => s.id === p.evidenceId))
+      .sort((a, b) => a.keptAt - b.keptAt);
+    const all = [
+      ...saved.map((e) =>
+        shown(kept.find((p) => p.evidenceId === e.id) ?? fromServer(assignmentId, personId, e), e),
+      ),
+      ...fresh.map((p) => shown(p, null, draft.nextNames[point.id])),
+    ].filter((p) => p !== null);
+    // The server makes room when it gets the new one; until then the sheet shows what will be.
+    const most = point.requirements.maxPictures;
+    return all.length <= most || fresh.length === 0
+      ? all
+      : [...all.slice(0, most - 1), all.at(-1) as SheetPicture];
+  });
+}
+
+/** The document of evidence that the server has and that was not changed here. */
+function fromServer(assignmentId: string, personId: string, evidence: Evidence): PictureDocument {
+  const { capture, framing, marks } = evidence;
+  return {
+    evidenceId: evidence.id,
+    captureId: capture.id,
+    personId,
+    assignmentId,
+    proofPointId: evidence.proofPointId,
+    origin: {
+      source: capture.source,
+      surface: capture.surface,
+      name: capture.originalName,
+      label: '',
+      document: '',
+      done: [],
+    },
+    width: capture.width,
+    height: capture.height,
+    notes: capture.notes,
+    framing,
+    marks,
+    state: 'waiting',
+    problem: null,
+    bytesSent: true,
+    baseVersion: evidence.version,
+    revision: 0,
+    tries: 0,
+    keptAt: 0,
+  };
+}
+
+function shown(picture: PictureDocument, evidence: Evidence | null, nextName = ''): SheetPicture | null {
+  const { assignmentId, proofPointId, evidenceId } = picture;
+  const url = localUrl(picture.captureId) ?? evidence?.capture.href;
+  if (!url || !assignmentId || !proofPointId) return null;
+  const { width, height } = evidence?.capture ?? picture;
+  const state = picture.state === 'stale' || picture.state === 'refused' ? picture.state : 'waiting';
+  const status =
+    picture.revision === 0 && evidence
+      ? 'saved'
+      : state === 'waiting' && !isKept(evidenceId)
+        ? 'unkept'
+        : state;
+  return {
+    ...picture,
+    assignmentId,
+    proofPointId,
+    width,
+    height,
+    notes: evidence?.capture.notes ?? picture.notes,
+    url,
+    fileName: evidence?.fileName ?? nextName,
+    status,
+    damaged: evidence?.damaged ?? false,
+  };
+}

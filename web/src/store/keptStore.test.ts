@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Bell, createKeptStore, type Kept, type KeptStore, type Shelf } from './keptStore.ts';
+
+/** A counter that several tabs write to: `done` is what was ever added, so that nothing can be lost unseen. */
+interface Note extends Kept {
+  key: string;
+  done: string[];
+}
+
+const add = (what: string) => (current: Note | undefined) => ({
+  key: 'n',
+  personId: 'me',
+  done: [...(current?.done ?? []), what],
+  revision: (current?.revision ?? 0) + 1,
+});
+
+/** One disk for several tabs. Every step waits until it is let on, so that a test decides on the order. */
+function disk() {
+  const entries = new Map<string, Note>();
+  const steps: Array<() => void> = [];
+  const bells: Array<() => void> = [];
+  const state = { full: false };
+  const step = <T>(work: () => T) =>
+    new Promise<T>((resolve, reject) => {
+      steps.push(() => {
+        try {
+          resolve(work());
+        } catch (error) {
+          reject(error);
+        }
+      });
+    });
+  const shelf: Shelf<Note> = {
+    all: () => step(() => [...entries.values()].map((note) => structuredClone(note))),
+    change: (key, decide) =>
+      step(() => {
+        const next = decide(structuredClone(entries.get(key)));
+        if (state.full && next) throw new DOMException('full', 'QuotaExceededError');
+        if (next) entries.set(key, structuredClone(next));
+        else entries.delete(key);
+      }),
+  };
+  function tab(): KeptStore<Note> {
+    const own: Array<() => void> = [];
+    const bell: Bell = {
+      // Every other tab hears it.
+      ring: () => bells.filter((one) => !own.includes(one)).forEach((one) => void one()),
+      onRing: (listener) => {
+        own.push(listener);
+        bells.push(listener);
+      },
+    };
+    return createKeptStore(shelf, (note) => note.key, bell);
+  }
+  const settle = async () => {
+    for (let quiet = 0; quiet < 3; ) {
+      const next = steps.shift();
+      if (next) {
+        next();
+        quiet = 0;
+      } else quiet++;
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+  };
+  const opened = async (...tabs: Array<KeptStore<Note>>) => {
+    for (const one of tabs) void one.open('me');
+    await settle();
+  };
+  return { entries, steps, state, tab, settle, opened };
+}
+
+describe('entries that several tabs keep', () => {
+  it('are in memory at once and on disk before they are called kept', async () => {
+    const d = disk();
+    const tab = d.tab();
+    await d.opened(tab);
+    void tab.change('n', add('a'));
+    expect(tab.get('n')?.done).toEqual(['a']);
+    expect(tab.isOnDisk('n')).toBe(false);
+    await d.settle();
+    expect(tab.isOnDisk('n')).toBe(true);
+    expect(d.entries.get('n')?.done).toEqual(['a']);
+  });
+  it('are shown in the other tabs', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    await d.settle();
+    expect(two.get('n')?.done).toEqual(['a']);
+  });
+  it('keep a change that is made while the tab reads what another one wrote', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    d.steps.shift()?.();
+    await new Promise((resolve) => setTimeout(resolve));
+    // The second tab has begun to read; its own change comes before the reading is done.
+    void two.change('n', add('b'));
+    await d.settle();
+    expect(d.entries.get('n')?.done.sort()).toEqual(['a', 'b']);
+    expect(two.get('n')?.done.sort()).toEqual(['a', 'b']);
+  });
+  it('keep several changes made on a state that another tab has gone on from', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    await d.settle();
+    void one.change('n', add('b'));
+    void two.change('n', add('c'));
+    void two.change('n', add('d'));
+    await d.settle();
+    for (const done of [d.entries.get('n')?.done, one.get('n')?.done, two.get('n')?.done])
+      expect([...(done ?? [])].sort()).toEqual(['a', 'b', 'c', 'd']);
+  });
+  it('are not deleted by a sending that knew an earlier state', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    await d.settle();
+    const sent = one.get('n')?.revision;
+    void two.change('n', add('b'));
+    void one.change('n', (current) => (current?.revision === sent ? null : current));
+    await d.settle();
+    expect(d.entries.get('n')?.done).toEqual(['a', 'b']);
+    expect(one.get('n')?.done).toEqual(['a', 'b']);
+  });
+  it('stay in this page when the disk is full, also when another tab speaks', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    d.state.full = true;
+    const kept = one.change('n', add('a'));
+    await d.settle();
+    expect(await kept).toBe(false);
+    expect(one.isOnDisk('n')).toBe(false);
+    d.state.full = false;
+    void two.change('m', () => ({ key: 'm', personId: 'me', done: ['x'], revision: 1 }));
+    await d.settle();
+    expect(one.get('n')?.done).toEqual(['a']);
+    void one.change('n', add('b'));
+    await d.settle();
+    expect(d.entries.get('n')?.done).toEqual(['a', 'b']);
+    expect(one.isOnDisk('n')).toBe(true);
+  });
+  it('that were taken away are not brought back by a reading begun before', async () => {
+    const d = disk();
+    const tab = d.tab();
+    await d.opened(tab);
+    void tab.change('n', add('a'));
+    await d.settle();
+    const other = d.tab();
+    await d.opened(other);
+    void other.change('m', () => ({ key: 'm', personId: 'me', done: [], revision: 1 }));
+    await d.settle();
+    void tab.change('n', () => null);
+    await d.settle();
+    expect(tab.get('n')).toBeUndefined();
+    expect(other.get('n')).toBeUndefined();
+  });
+  it('of somebody else are left alone and not shown', async () => {
+    const d = disk();
+    d.entries.set('n', { key: 'n', personId: 'other', done: ['z'], revision: 3 });
+    const tab = d.tab();
+    await d.opened(tab);
+    expect(tab.entries()).toEqual([]);
+    expect(d.entries.get('n')?.done).toEqual(['z']);
+  });
+  it('lose no change, whatever the order in which tabs write, read and send', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.record({
+            tab: fc.nat(2),
+            act: fc.constantFrom('add', 'step', 'step', 'send'),
+            later: fc.nat(3),
+          }),
+          { minLength: 1, maxLength: 40 },
+        ),
+        async (acts) => {
+          const d = disk();
+          const tabs = [d.tab(), d.tab(), d.tab()];
+          await d.opened(...tabs);
+          const added: string[] = [];
+          const arrivedAtServer: string[] = [];
+          for (const [index, { tab, act, later }] of acts.entries()) {
+            const store = tabs[tab] as KeptStore<Note>;
+            if (act === 'add') {
+              added.push(`${index}`);
+              void store.change('n', add(`${index}`));
+            } else if (act === 'send') {
+              // The server takes the state as this tab has it; the entry goes only if it is still that state.
+              const sent = store.get('n');
+              if (!sent) continue;
+              arrivedAtServer.push(...sent.done);
+              void store.change('n', (current) =>
+                current?.revision === sent.revision && same(current, sent) ? null : current,
+              );
+            } else {
+              const [next] = d.steps.splice(Math.min(later, d.steps.length - 1), 1);
+              next?.();
+              await new Promise((resolve) => setTimeout(resolve));
+            }
+          }
+          await d.settle();
+          const left = d.entries.get('n')?.done ?? [];
+          for (const what of added) expect([...left, ...arrivedAtServer]).toContain(what);
+        },
+      ),
+      { numRuns: 60, seed: 20_261_126 },
+    );
+  });
+});
+
+const same = (a: Note, b: Note) =>
+  a.done.length === b.done.length && a.done.every((one, i) => one === b.done[i]);

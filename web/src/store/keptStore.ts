@@ -1,0 +1,157 @@
+/** undefined changes nothing, null takes the entry away */
+type Decide<T> = (current: T | undefined) => T | null | undefined;
+
+/** What every kept entry has: whose it is, and how often it was changed here. */
+export interface Kept {
+  personId: string;
+  revision: number;
+}
+
+/** Where entries lie on disk. Each change is one transaction. */
+export interface Shelf<T> {
+  all(): Promise<T[]>;
+  /** Reads, changes and writes in one transaction that is on disk before it is told of; null takes the entry away. */
+  change(key: string, decide: (onDisk: T | undefined) => T | null): Promise<void>;
+}
+
+/** Tells the other tabs, and hears of them. */
+export interface Bell {
+  ring(): void;
+  onRing(listener: () => void): void;
+}
+
+/**
+ * Entries of one kind, in memory for the screens and on disk for whatever may come. Tabs share the disk: a change is
+ * made on the newest state of the two, and what this tab has changed and not written yet is never given up for what
+ * another tab has written. What a full disk does not take stays in this page.
+ */
+export interface KeptStore<T extends Kept> {
+  entries(): readonly T[];
+  get(key: string): T | undefined;
+  /**
+   * Changes an entry: in memory at once, then on disk. `decide` may be asked twice, the second time with what another
+   * tab wrote meanwhile; undefined changes nothing, null takes it away.
+   * @returns whether it is on disk
+   */
+  change(key: string, decide: Decide<T>): Promise<boolean>;
+  /** whether everything about an entry is on disk, so that it outlives this page */
+  isOnDisk(key: string): boolean;
+  /** Reads what lies on disk for a person. */
+  open(personId: string): Promise<void>;
+  subscribe(listener: () => void): () => void;
+}
+
+export function createKeptStore<T extends Kept>(
+  shelf: Shelf<T>,
+  keyOf: (entry: T) => string,
+  bell: Bell,
+): KeptStore<T> {
+  let entries: readonly T[] = [];
+  let owner: string | null = null;
+  const listeners = new Set<() => void>();
+  /** changes that are not on disk yet, by key, in order */
+  const writing = new Map<string, Array<Decide<T>>>();
+  /** revision on disk as this tab last saw it; another one was written by another tab */
+  const seen = new Map<string, number>();
+  /** what the disk did not take */
+  const refused = new Set<string>();
+  /** what was taken away here, so that a reading begun before does not bring it back */
+  const gone = new Map<string, number>();
+
+  const get = (key: string) => entries.find((entry) => keyOf(entry) === key);
+
+  function show(next: readonly T[]): void {
+    entries = next;
+    for (const listener of listeners) listener();
+  }
+
+  function put(key: string, entry: T | null): void {
+    const others = entries.filter((one) => keyOf(one) !== key);
+    if (entry) {
+      gone.delete(key);
+      // An entry keeps its place, so that nothing jumps on the page.
+      const at = entries.findIndex((one) => keyOf(one) === key);
+      show(at < 0 ? [...others, entry] : [...entries.slice(0, at), entry, ...entries.slice(at + 1)]);
+      return;
+    }
+    gone.set(key, Math.max(get(key)?.revision ?? 0, gone.get(key) ?? 0));
+    show(others);
+  }
+
+  async function read(): Promise<void> {
+    if (!owner) return;
+    const person = owner;
+    const onDisk = (await shelf.all()).filter((entry) => entry.personId === person);
+    if (owner !== person) return;
+    const next: T[] = [];
+    for (const entry of onDisk) if (!writing.has(keyOf(entry))) seen.set(keyOf(entry), entry.revision);
+    for (const entry of entries) {
+      const key = keyOf(entry);
+      const other = onDisk.find((one) => keyOf(one) === key);
+      const unwritten = writing.has(key) || refused.has(key);
+      if (other && (!unwritten || other.revision > entry.revision)) next.push(newer(entry, other));
+      else if (unwritten && entry.personId === person) next.push(entry);
+    }
+    for (const other of onDisk) {
+      const key = keyOf(other);
+      if (next.some((one) => keyOf(one) === key) || (gone.get(key) ?? -1) >= other.revision) continue;
+      next.push(other);
+    }
+    show(next);
+  }
+
+  return {
+    entries: () => entries,
+    get,
+    isOnDisk: (key) => !writing.has(key) && !refused.has(key),
+    async change(key, decide) {
+      const first = decide(get(key));
+      if (first === undefined) return true;
+      put(key, first);
+      writing.set(key, [...(writing.get(key) ?? []), decide]);
+      let onDisk = true;
+      try {
+        await shelf.change(key, (disk) => {
+          const foreign = disk !== undefined && disk.revision !== seen.get(key);
+          // Another tab has gone on from a state that this one has not heard of: the changes are made on that.
+          if (foreign) put(key, fold(disk, writing.get(key) ?? []));
+          const mine = get(key) ?? null;
+          if (mine) seen.set(key, mine.revision);
+          else seen.delete(key);
+          return mine;
+        });
+        refused.delete(key);
+      } catch {
+        onDisk = false;
+        if (get(key)) refused.add(key);
+      }
+      const left = (writing.get(key) ?? []).filter((one) => one !== decide);
+      if (left.length > 0) writing.set(key, left);
+      else writing.delete(key);
+      show([...entries]);
+      bell.ring();
+      return onDisk;
+    },
+    async open(personId) {
+      if (owner === null) bell.onRing(() => void read().catch(() => undefined));
+      owner = personId;
+      await read();
+    },
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}
+
+/** What comes of an entry by several changes, one after the other. */
+function fold<T>(start: T, changes: ReadonlyArray<Decide<T>>): T | null {
+  let entry: T | null = start;
+  for (const decide of changes) {
+    const next: T | null | undefined = decide(entry ?? undefined);
+    if (next !== undefined) entry = next;
+  }
+  return entry;
+}
+
+const newer = <T extends Kept>(mine: T, disk: T): T => (mine.revision > disk.revision ? mine : disk);

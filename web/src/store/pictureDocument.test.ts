@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest';
+import { MOST_TRIES, nextPicture, type PictureDocument, type PictureEvent } from './pictureDocument.ts';
+
+const arrived: PictureDocument = {
+  evidenceId: 'e',
+  captureId: 'c',
+  personId: 'me',
+  assignmentId: null,
+  proofPointId: null,
+  origin: { source: 'clipboard', surface: 'unknown', name: '', label: '', document: '', done: [] },
+  width: 0,
+  height: 0,
+  notes: [],
+  framing: { kind: 'whole' },
+  marks: [],
+  state: 'arrived',
+  problem: null,
+  bytesSent: false,
+  baseVersion: 0,
+  revision: 1,
+  tries: 0,
+  keptAt: 1,
+};
+const placed: PictureEvent = {
+  kind: 'placed',
+  assignmentId: 'a',
+  proofPointId: 'p',
+  size: { width: 20, height: 10 },
+  notes: [],
+  framing: { kind: 'whole' },
+};
+const pin = [{ kind: 'pin' as const, letter: 'a', x: 1, y: 1 }];
+const after = (...events: PictureEvent[]) =>
+  events.reduce<PictureDocument | null>((one, event) => one && nextPicture(one, event), arrived);
+const refused = { code: 'closed' as const, data: {} };
+
+describe('the way of a picture', () => {
+  it('goes from its arrival to its place to the server, and leaves nothing', () => {
+    expect(after(placed)).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20, revision: 2 });
+    expect(after(placed, { kind: 'bytes-sent' })).toMatchObject({
+      state: 'waiting',
+      bytesSent: true,
+      revision: 2,
+    });
+    expect(after(placed, { kind: 'sent', revision: 2, version: 1 })).toBeNull();
+  });
+  it('keeps what was changed while it was on its way, to be sent on top of what has arrived', () => {
+    const changed = after(
+      placed,
+      { kind: 'prepared', marks: pin },
+      { kind: 'sent', revision: 2, version: 1 },
+    );
+    expect(changed).toMatchObject({ state: 'waiting', marks: pin, baseVersion: 1, revision: 3 });
+  });
+  it('stops where the server does not take it, and goes on when it is changed or tried again', () => {
+    const stopped = { kind: 'not-taken' as const, as: 'refused' as const, problem: refused };
+    expect(after(placed, stopped)).toMatchObject({ state: 'refused', problem: refused });
+    expect(after(placed, stopped, { kind: 'prepared', marks: pin })).toMatchObject({
+      state: 'waiting',
+      problem: null,
+    });
+    expect(after(placed, stopped, { kind: 'again', baseVersion: 7 })).toMatchObject({
+      state: 'waiting',
+      baseVersion: 7,
+    });
+  });
+  it('is not tried for ever, and says so', () => {
+    const failed: PictureEvent = { kind: 'failed', problem: { code: 'internal', data: {} } };
+    const times = (n: number) => after(placed, ...Array.from({ length: n }, () => failed));
+    expect(times(MOST_TRIES - 1)).toMatchObject({ state: 'waiting', tries: MOST_TRIES - 1 });
+    expect(times(MOST_TRIES)).toMatchObject({ state: 'refused', problem: { code: 'internal' } });
+    expect(after(placed, failed, { kind: 'prepared' })).toMatchObject({ tries: 0 });
+  });
+  it('stays taken out whatever the server says of it meanwhile, and can be put back', () => {
+    expect(
+      after(placed, { kind: 'taken-out' }, { kind: 'not-taken', as: 'refused', problem: refused }),
+    ).toMatchObject({
+      state: 'taken-out',
+    });
+    expect(after(placed, { kind: 'taken-out' }, { kind: 'put-back' })).toMatchObject({ state: 'waiting' });
+  });
+});

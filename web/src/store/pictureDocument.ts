@@ -1,0 +1,127 @@
+import type { Done, Source, Surface, Told } from '@nachweis/contract';
+import type { Framing, Mark, Size } from '@nachweis/core';
+import type { CallCode } from '../words/problems.ts';
+
+/** What a call was answered with, as it is kept: a code with data, or a sentence that an earlier version kept. */
+export type KeptProblem = { code: CallCode; data: Readonly<Record<string, unknown>> } | string;
+
+/**
+ * One picture and what is to become of it, from the moment it came in until the server has it. The only shape it has on
+ * the way: what the sheet shows is this with an address and a name.
+ *
+ * - `arrived`: its bytes are kept; it is not checked, or has no place yet
+ * - `waiting`: it has a place and waits to be sent
+ * - `stale`: it was changed elsewhere too; somebody has to choose
+ * - `refused`: the server does not take it, or could not for too long; the problem says why
+ * - `taken-out`: taken out before it was ever sent; kept for undo
+ */
+export interface PictureDocument extends Size {
+  /** id of the evidence it is, or becomes */
+  evidenceId: string;
+  captureId: string;
+  personId: string;
+  /** null while it has no place */
+  assignmentId: string | null;
+  proofPointId: string | null;
+  origin: PictureOrigin;
+  /** what had to be said when it was checked */
+  notes: ReadonlyArray<Told | string>;
+  framing: Framing;
+  marks: Mark[];
+  state: 'arrived' | 'waiting' | 'stale' | 'refused' | 'taken-out';
+  problem: KeptProblem | null;
+  /** the server has its bytes */
+  bytesSent: boolean;
+  /** the server's version this was made from; 0 where it has none */
+  baseVersion: number;
+  /** counts changes made here, so that an answer to an older one does not sweep away a newer one */
+  revision: number;
+  /** how often sending it failed for reasons that may pass */
+  tries: number;
+  /** when it came in, in milliseconds */
+  keptAt: number;
+}
+
+/** Where a picture came from. */
+export interface PictureOrigin {
+  source: Source;
+  surface: Surface;
+  /** as its person knows it; empty for a capture */
+  name: string;
+  /** what the browser calls what was shared */
+  label: string;
+  /** title or name of the document it was in */
+  document: string;
+  /** pixels for each unit that the source draws in, where it says so */
+  scale?: number | undefined;
+  done: Done[];
+}
+
+export type PictureEvent =
+  | {
+      kind: 'placed';
+      assignmentId: string;
+      proofPointId: string;
+      size: Size;
+      notes: PictureDocument['notes'];
+      framing: Framing;
+    }
+  | { kind: 'prepared'; framing?: Framing; marks?: Mark[] }
+  | { kind: 'taken-out' }
+  | { kind: 'put-back' }
+  /** the server has the bytes */
+  | { kind: 'bytes-sent' }
+  /** the server has the state of that revision, as its version */
+  | { kind: 'sent'; revision: number; version: number }
+  | { kind: 'not-taken'; as: 'stale' | 'refused'; problem: KeptProblem }
+  /** it could not be sent for a reason that may pass */
+  | { kind: 'failed'; problem: KeptProblem }
+  /** to be sent once more, from the server's version where one was chosen over the other */
+  | { kind: 'again'; baseVersion?: number };
+
+/** As often something is tried that fails for reasons that may pass, before it is said and left to its person. */
+export const MOST_TRIES = 6;
+
+/** What becomes of a picture. @returns null when nothing is left to keep: the server has it all */
+export function nextPicture(picture: PictureDocument, event: PictureEvent): PictureDocument | null {
+  const changed = { ...picture, revision: picture.revision + 1 };
+  switch (event.kind) {
+    case 'placed': {
+      const { assignmentId, proofPointId, size, notes, framing } = event;
+      return { ...changed, ...size, assignmentId, proofPointId, notes, framing, state: 'waiting' };
+    }
+    case 'prepared': {
+      const { framing = picture.framing, marks = picture.marks } = event;
+      return { ...changed, framing, marks, state: 'waiting', problem: null, tries: 0 };
+    }
+    case 'taken-out':
+      return { ...changed, state: 'taken-out' };
+    case 'put-back':
+      return { ...changed, state: 'waiting' };
+    case 'bytes-sent':
+      return { ...picture, bytesSent: true };
+    case 'sent':
+      // What was changed while it was on its way is still to be sent, on top of what has arrived.
+      return picture.revision === event.revision
+        ? null
+        : { ...picture, baseVersion: event.version, tries: 0 };
+    case 'not-taken':
+      return picture.state === 'taken-out'
+        ? picture
+        : { ...picture, state: event.as, problem: event.problem };
+    case 'failed': {
+      const tries = picture.tries + 1;
+      return tries < MOST_TRIES
+        ? { ...picture, tries }
+        : { ...picture, tries, state: 'refused', problem: event.problem };
+    }
+    case 'again':
+      return {
+        ...changed,
+        state: 'waiting',
+        problem: null,
+        tries: 0,
+        baseVersion: event.baseVersion ?? picture.baseVersion,
+      };
+  }
+}

@@ -1,0 +1,14 @@
+import type { VerdictsNow } from '@nachweis/contract';
+import { callApi } from '../api/callApi.ts';
+import type { KeptJudgement } from './judgement.ts';
+
+/** Sends what is kept for a hand-in: verdicts, then the adjustment. @returns what stands then; null where nothing was kept */
+export async function sendVerdicts(judgement: KeptJudgement): Promise<VerdictsNow | null> {
+  const { handInId, verdicts, writeId, adjustment } = judgement;
+  const params = { handInId };
+  let now: VerdictsNow | null = null;
+  if (Object.keys(verdicts).length > 0)
+    now = await callApi('writeVerdicts', { params, body: { id: writeId, verdicts } });
+  if (adjustment) now = await callApi('writeAdjustment', { params, body: adjustment });
+  return now;
+}

@@ -1,0 +1,190 @@
+import type { DraftDocument, VerdictsNow } from '@nachweis/contract';
+import { ApiProblem } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import type { CallCode } from '../words/problems.ts';
+import { judgementEntries, statementEntries } from './browserStore.ts';
+import type { KeptJudgement } from './judgement.ts';
+import { type KeptProblem, MOST_TRIES, type PictureDocument } from './pictureDocument.ts';
+import { bytesOf, happen, letGo, storeContent } from './pictureStore.ts';
+import { sendVerdicts } from './sendVerdicts.ts';
+import type { KeptStatement } from './statement.ts';
+
+/** `later`: something is left that could not be sent now. */
+export type SendResult = 'done' | 'later';
+
+export interface SendHooks {
+  /** the server's draft after a write; awaited, so that nothing leaves the store before the sheet has it */
+  onDraft: (assignmentId: string, draft: DraftDocument) => Promise<unknown>;
+  /** evidence that had to make room for new one */
+  onTakenOut: (evidenceId: string, takenOut: string[]) => void;
+  /** verdicts and points after they were sent */
+  onJudged: (now: VerdictsNow) => Promise<unknown>;
+  /** somebody else's stand, or it cannot be judged any more: what was given here is let go, and said */
+  onNotJudged: (handInId: string, problem: ApiProblem) => Promise<unknown>;
+}
+
+/** Evidence taken out before it was sent is kept for undo this long. */
+const UNDO_MS = 24 * 3_600_000;
+
+/** Nothing at all can be sent now: trying the next one is of no use. */
+const ENDS_ROUND: ReadonlySet<CallCode> = new Set(['offline', 'signed-out', 'other-person', 'outdated-page']);
+/** It may work the next time. */
+const PASSING: ReadonlySet<CallCode> = new Set([
+  'unreadable',
+  'too-slow',
+  'internal',
+  'busy',
+  'too-many-requests',
+]);
+
+class RoundEnded extends Error {}
+
+/**
+ * Sends everything that waits, oldest first. What the server refuses stays here with its problem; what fails for a
+ * reason that may pass is tried again, not for ever, and does not hold up what came after it.
+ */
+export async function sendAll(hooks: SendHooks): Promise<SendResult> {
+  let left = false;
+  const each = async (work: () => Promise<boolean>) => {
+    if (!(await work())) left = true;
+  };
+  try {
+    for (const picture of [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt)) {
+      if (picture.state === 'taken-out') await sweep(picture);
+      else if (picture.state === 'waiting') await each(() => sendPicture(picture, hooks));
+    }
+    for (const statement of storeContent().statements)
+      if (statement.state === 'waiting') await each(() => sendStatement(statement, hooks));
+    for (const judgement of storeContent().judgements) await each(() => sendJudgement(judgement, hooks));
+  } catch (error) {
+    if (!(error instanceof RoundEnded)) throw error;
+    left = true;
+  }
+  return left ? 'later' : 'done';
+}
+
+type Fate = { kind: 'failed' } | { kind: 'not-taken'; as: 'stale' | 'refused' };
+
+/** Sorts an error: what ends the round is thrown on, everything else is kept with the entry. */
+function fateOf(error: unknown): Fate & { problem: KeptProblem } {
+  if (!(error instanceof ApiProblem)) return { kind: 'failed', problem: { code: 'unreadable', data: {} } };
+  const { code, data } = error;
+  if (ENDS_ROUND.has(code)) throw new RoundEnded();
+  const problem = { code, data };
+  if (PASSING.has(code)) return { kind: 'failed', problem };
+  return { kind: 'not-taken', as: code === 'stale-version' ? 'stale' : 'refused', problem };
+}
+
+/** @returns whether nothing of it is left to be tried again */
+async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<boolean> {
+  const { evidenceId, assignmentId, proofPointId, captureId, framing, marks, baseVersion, revision } =
+    picture;
+  if (!assignmentId || !proofPointId) return true;
+  try {
+    await sendBytes(picture);
+    const { draft, takenOut } = await callApi('putEvidence', {
+      params: { evidenceId },
+      body: { assignmentId, proofPointId, captureId, framing, marks, baseVersion },
+    });
+    await hooks.onDraft(assignmentId, draft);
+    if (takenOut.length > 0) hooks.onTakenOut(evidenceId, takenOut);
+    const current = storeContent().pictures.find((p) => p.evidenceId === evidenceId);
+    if (current?.state === 'taken-out') {
+      // Taken out while it was on its way: it has arrived, so it is taken out there, or what made room for it put back.
+      const [before] = takenOut;
+      const after = before
+        ? await callApi('restoreEvidence', { params: { evidenceId: before } })
+        : await callApi('removeEvidence', { params: { evidenceId } });
+      await hooks.onDraft(assignmentId, after.draft);
+      await letGo(evidenceId);
+      return true;
+    }
+    const version = draft.evidence.find((e) => e.id === evidenceId)?.version ?? baseVersion;
+    await happen(picture, { kind: 'sent', revision, version });
+    return !storeContent().pictures.some((p) => p.evidenceId === evidenceId);
+  } catch (error) {
+    const fate = fateOf(error);
+    await happen(picture, fate);
+    return fate.kind !== 'failed';
+  }
+}
+
+async function sendBytes(picture: PictureDocument): Promise<void> {
+  if (picture.bytesSent) return;
+  const { captureId, assignmentId, origin } = picture;
+  const blob = await bytesOf(captureId);
+  // They are gone from this browser; the server says whether it has them.
+  if (!blob) return;
+  const { source, surface, name, label, document, scale, done } = origin;
+  await callApi('putCapture', {
+    params: { captureId },
+    query: {
+      source,
+      surface,
+      name: name.slice(0, 1000),
+      label: label.slice(0, 500),
+      document: document.slice(0, 500),
+      done: JSON.stringify(done),
+      ...(scale && { scale: String(scale) }),
+      ...(assignmentId && { assignmentId }),
+    },
+    body: blob,
+  });
+  await happen(picture, { kind: 'bytes-sent' });
+}
+
+async function sendStatement(statement: KeptStatement, hooks: SendHooks): Promise<boolean> {
+  const { key, assignmentId, text, baseVersion, revision } = statement;
+  try {
+    const draft = await callApi('writeStatement', { params: { assignmentId }, body: { text, baseVersion } });
+    await hooks.onDraft(assignmentId, draft);
+    await statementEntries.change(key, (current) =>
+      !current || current.revision === revision ? null : { ...current, baseVersion: draft.statementVersion },
+    );
+    return statementEntries.get(key) === undefined;
+  } catch (error) {
+    const fate = fateOf(error);
+    await statementEntries.change(key, (current) => {
+      if (!current) return undefined;
+      if (fate.kind === 'not-taken') return { ...current, state: fate.as, problem: fate.problem };
+      const tries = current.tries + 1;
+      return tries < MOST_TRIES
+        ? { ...current, tries }
+        : { ...current, tries, state: 'refused', problem: fate.problem };
+    });
+    return fate.kind !== 'failed';
+  }
+}
+
+async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promise<boolean> {
+  const { key, handInId, revision } = judgement;
+  try {
+    const now = await sendVerdicts(judgement);
+    if (now) await hooks.onJudged(now);
+    await judgementEntries.change(key, (current) => {
+      if (!current || current.revision === revision) return null;
+      // What was given meanwhile takes the place of what has just been entered.
+      const verdicts = Object.fromEntries(
+        Object.entries(current.verdicts).map(([id, one]) => [
+          id,
+          { ...one, on: now?.verdicts[id]?.version ?? one.on },
+        ]),
+      );
+      return { ...current, verdicts };
+    });
+    return judgementEntries.get(key) === undefined;
+  } catch (error) {
+    const fate = fateOf(error);
+    if (fate.kind === 'not-taken' || judgement.tries + 1 >= MOST_TRIES) {
+      await judgementEntries.change(key, (current) => (current ? null : undefined));
+      await hooks.onNotJudged(handInId, error instanceof ApiProblem ? error : new ApiProblem('unreadable'));
+      return true;
+    }
+    await judgementEntries.change(key, (current) => current && { ...current, tries: current.tries + 1 });
+    return false;
+  }
+}
+
+async function sweep(picture: PictureDocument): Promise<void> {
+  if (Date.now() - picture.keptAt >= UNDO_MS) await letGo(picture.evidenceId);
+}

@@ -1,0 +1,34 @@
+import type { BrowserDatabase } from './database.ts';
+import type { Shelf } from './keptStore.ts';
+
+type Table = 'pictures' | 'statements' | 'judgements';
+type EntryOf = {
+  pictures: import('./pictureDocument.ts').PictureDocument;
+  statements: import('./statement.ts').KeptStatement;
+  judgements: import('./judgement.ts').KeptJudgement;
+};
+
+/** Entries of one kind in IndexedDB. A picture whose bytes the server has, or that is gone, lets go of its bytes. */
+export function createShelf<K extends Table>(
+  open: () => Promise<BrowserDatabase>,
+  table: K,
+): Shelf<EntryOf[K]> {
+  return {
+    all: async () => (await (await open()).getAll(table)) as Array<EntryOf[K]>,
+    async change(key, decide) {
+      const transaction = (await open()).transaction([table, 'bytes'], 'readwrite', { durability: 'strict' });
+      const store = transaction.objectStore(table);
+      const onDisk = (await store.get(key)) as EntryOf[K] | undefined;
+      const next = decide(onDisk);
+      if (next) await store.put(next);
+      else if (onDisk) await store.delete(key);
+      const captureId = table === 'pictures' ? captureOf(next ?? onDisk) : null;
+      if (captureId && (!next || bytesAreSent(next)))
+        await transaction.objectStore('bytes').delete(captureId);
+      await transaction.done;
+    },
+  };
+}
+
+const captureOf = (entry: unknown) => (entry as { captureId?: string } | undefined)?.captureId ?? null;
+const bytesAreSent = (entry: unknown) => (entry as { bytesSent?: boolean }).bytesSent === true;

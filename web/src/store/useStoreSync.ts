@@ -1,0 +1,85 @@
+import type { DraftDocument, ProofSheet, Review, VerdictsNow } from '@nachweis/contract';
+import { useEffect } from 'react';
+import { useSWRConfig } from 'swr';
+import { addressOf } from '../api/callApi.ts';
+import { useConnection } from '../api/connection.ts';
+import { toast } from '../ui/notices.ts';
+import { openStore } from './browserStore.ts';
+import { showKeptBytes, useStore } from './pictureStore.ts';
+import { type SendHooks, sendAll } from './sending.ts';
+import { rememberTakenOut } from './takenOut.ts';
+
+const FIRST_PAUSE_MS = 400;
+const LONGEST_PAUSE_MS = 15_000;
+
+/** Keeps sending what waits, for as long as a person is signed in. Only one tab does so at a time. */
+export function useStoreSync(personId: string): void {
+  const { mutate } = useSWRConfig();
+  const { signedOut, outdated } = useConnection();
+  const { pictures, statements, judgements } = useStore();
+  const waiting = [...pictures, ...statements].filter((one) => one.state === 'waiting');
+  const fingerprint = [...waiting, ...judgements]
+    .map((one) => `${'key' in one ? one.key : one.evidenceId}:${one.revision}`)
+    .join(' ');
+  // A verdict is sent at once; a letter of a statement waits for the next one.
+  const firstPause = judgements.length > 0 ? 0 : FIRST_PAUSE_MS;
+
+  useEffect(
+    () =>
+      void openStore(personId).then(showKeptBytes, () =>
+        toast.warning(
+          'This browser does not let pages keep anything. What you add is in this page only until it is sent.',
+        ),
+      ),
+    [personId],
+  );
+
+  useEffect(() => {
+    if (fingerprint === '' || signedOut || outdated) return;
+    let timer: ReturnType<typeof setTimeout>;
+    let pause = FIRST_PAUSE_MS;
+    let ended = false;
+    const sheetKey = (assignmentId: string) => addressOf('proofSheet', { params: { assignmentId } });
+    const reviewKey = (handInId: string) => addressOf('review', { params: { handInId } });
+    const hooks: SendHooks = {
+      onDraft: (assignmentId: string, draft: DraftDocument) =>
+        mutate<ProofSheet>(sheetKey(assignmentId), (sheet) => sheet && { ...sheet, draft }, {
+          revalidate: false,
+        }),
+      onTakenOut: rememberTakenOut,
+      onJudged: (now: VerdictsNow) =>
+        mutate<Review>(reviewKey(now.handInId), (review) => review && judged(review, now), {
+          revalidate: false,
+        }),
+      onNotJudged: (handInId, problem) => {
+        toast.error(problem.message, { duration: 15_000 });
+        return mutate(reviewKey(handInId));
+      },
+    };
+    const run = async () => {
+      // Whatever nobody expected does not end the sending.
+      const result = await navigator.locks
+        .request('nachweis-sending', () => sendAll(hooks))
+        .catch(() => 'later');
+      pause = Math.min(pause * 2, LONGEST_PAUSE_MS);
+      if (result === 'later' && !ended) timer = setTimeout(run, pause);
+    };
+    const now = () => {
+      clearTimeout(timer);
+      pause = FIRST_PAUSE_MS;
+      void run();
+    };
+    timer = setTimeout(run, firstPause);
+    addEventListener('online', now);
+    return () => {
+      ended = true;
+      clearTimeout(timer);
+      removeEventListener('online', now);
+    };
+  }, [fingerprint, signedOut, outdated, mutate, firstPause]);
+}
+
+/** A review with the judgement as it stands. */
+function judged(review: Review, { verdicts, grade, adjustmentVersion, state }: VerdictsNow): Review {
+  return { ...review, adjustmentVersion, state, judgement: { ...review.judgement, verdicts, grade } };
+}

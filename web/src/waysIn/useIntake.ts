@@ -1,0 +1,87 @@
+import type { ProofPoint } from '@nachweis/contract';
+import type { Framing, Size } from '@nachweis/core';
+import { useCallback, useEffect, useRef } from 'react';
+import type { PictureDocument } from '../store/pictureDocument.ts';
+import { happen, letGo } from '../store/pictureStore.ts';
+import { sentence } from '../words/told.ts';
+import { admitBlob, warmUp } from './admit.ts';
+import { placePictures } from './placing.ts';
+import type { Arrived } from './waiting.ts';
+
+/** A picture that has its place, with what is only needed while it is in hand. */
+export interface Added {
+  document: PictureDocument & { assignmentId: string; proofPointId: string };
+  blob: Blob;
+  bitmap: ImageBitmap;
+}
+
+interface IntakeOptions {
+  assignmentId: string;
+  points: readonly ProofPoint[];
+  pictures: ReadonlyArray<{ proofPointId: string }>;
+  chosenId: string;
+  /** the framing a new picture begins with */
+  framingFor: (capture: Size) => Framing;
+  /** called with the pixels of a picture that comes alone, before it is known whether it is taken */
+  onSeen: (bitmap: ImageBitmap) => Promise<void>;
+  /** called for each picture once it is in its mount */
+  onAdded: (added: Added, howMany: number) => void;
+  /** called once with a sentence for each picture that was not taken */
+  onRefused: (sentences: string[]) => void;
+}
+
+/** The one way in for pictures, wherever they come from: kept already, they are checked and put in their place. */
+export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[]) => Promise<void> {
+  const latest = useRef(options);
+  latest.current = options;
+  useEffect(warmUp, []);
+
+  return useCallback(async (arrived: readonly Arrived[]) => {
+    const onSeen = arrived.length === 1 ? latest.current.onSeen : undefined;
+    const checked = await Promise.all(
+      arrived.map(async (one) => {
+        const { blob, name, head } = one.incoming;
+        return { one, result: await admitBlob(blob, name, head, onSeen) };
+      }),
+    );
+    const { assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } = latest.current;
+    const refused: string[] = [];
+    const good = checked.flatMap(({ one, result }) => {
+      if (result.ok) return [{ one, ...result }];
+      refused.push(sentence(result.refusal));
+      void letGo(one.document.evidenceId);
+      return [];
+    });
+    const counts = Object.fromEntries(
+      points.map((p) => [p.id, pictures.filter((x) => x.proofPointId === p.id).length]),
+    );
+    const places = placePictures(good.length, points, counts, chosenId);
+    for (const [index, { one, notes, bitmap }] of good.entries()) {
+      const proofPointId = places[index];
+      const { document, incoming } = one;
+      if (!proofPointId) {
+        refused.push(
+          `“${incoming.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,
+        );
+        bitmap.close();
+        void letGo(document.evidenceId);
+        continue;
+      }
+      const size = { width: bitmap.width, height: bitmap.height };
+      const framing = framingFor(size);
+      const placed = happen(document, { kind: 'placed', assignmentId, proofPointId, size, notes, framing });
+      const inPlace = {
+        ...document,
+        ...size,
+        assignmentId,
+        proofPointId,
+        notes,
+        framing,
+        state: 'waiting' as const,
+      };
+      onAdded({ document: inPlace, blob: incoming.blob, bitmap }, good.length);
+      await placed;
+    }
+    if (refused.length > 0) onRefused(refused);
+  }, []);
+}

@@ -1,0 +1,84 @@
+import type { PictureDocument } from '../store/pictureDocument.ts';
+import { arrive, bytesOf, useStore } from '../store/pictureStore.ts';
+import type { Incoming } from './incoming.ts';
+
+/**
+ * Pictures that came in where they could not be taken: on another page, or while the one before was in hand. They lie
+ * in the browser's store like every other. Those of this tab are taken as soon as there is a place for them; what
+ * another tab has, or an earlier visit left, only when somebody says where it goes.
+ */
+const KEY = 'nachweis-arrived-here';
+const own = new Set<string>(readOwn());
+/** being taken in by this tab now */
+const inHand = new Set<string>();
+
+function readOwn(): string[] {
+  try {
+    return JSON.parse(sessionStorage.getItem(KEY) ?? '[]') as string[];
+  } catch {
+    return [];
+  }
+}
+
+function noteOwn(ids: readonly string[]): void {
+  for (const id of ids) own.add(id);
+  try {
+    sessionStorage.setItem(KEY, JSON.stringify([...own].slice(-200)));
+  } catch {
+    // Then they are offered after a reload, and not taken by themselves.
+  }
+}
+
+/** A picture that is kept and not taken yet. */
+export interface Arrived {
+  document: PictureDocument;
+  incoming: Incoming;
+  /** resolves once it is on disk */
+  kept: Promise<boolean>;
+}
+
+/** Keeps what comes in, before anything else is done with it. */
+export function arrived(personId: string, incoming: Incoming): Arrived {
+  const { blob, name, source, surface, label = '', document: title = '', scale, done = [] } = incoming;
+  const origin = { source, surface, name, label, document: title, scale, done };
+  const { document, kept } = arrive(personId, blob, origin, Date.now());
+  noteOwn([document.evidenceId]);
+  return { document, incoming, kept };
+}
+
+export function letWait(personId: string, incoming: readonly Incoming[]): void {
+  for (const one of incoming) arrived(personId, one);
+}
+
+/** Those of this tab that wait to be taken, and how many others there are. */
+export function useWaiting(): { here: readonly PictureDocument[]; elsewhere: number } {
+  const { pictures } = useStore();
+  const all = pictures.filter((p) => p.state === 'arrived' && !inHand.has(p.evidenceId));
+  const here = all.filter((p) => own.has(p.evidenceId));
+  return { here, elsewhere: all.length - here.length };
+}
+
+/** Whatever waits is to be taken by this tab. */
+export const claim = (pictures: readonly PictureDocument[]): void =>
+  noteOwn(pictures.filter((p) => p.state === 'arrived').map((p) => p.evidenceId));
+
+/** Takes pictures into hand, one tab at a time, and lets go of them when the work is done. */
+export async function inHandOf(
+  pictures: readonly PictureDocument[],
+  work: () => Promise<void>,
+): Promise<void> {
+  const ids = pictures.map((p) => p.evidenceId);
+  for (const id of ids) inHand.add(id);
+  try {
+    await work();
+  } finally {
+    for (const id of ids) inHand.delete(id);
+  }
+}
+
+/** A waiting picture with its bytes. @returns null when they are gone from this browser */
+export async function fetchWaiting(document: PictureDocument): Promise<Arrived | null> {
+  const blob = await bytesOf(document.captureId).catch(() => null);
+  if (!blob) return null;
+  return { document, incoming: { blob, ...document.origin }, kept: Promise.resolve(true) };
+}

@@ -1,0 +1,171 @@
+import type { ProblemCode, Told } from '@nachweis/contract';
+import { sentence } from './told.ts';
+
+type Data = Readonly<Record<string, unknown>>;
+
+/** What the page itself can say of a call, beside what the server says. */
+export type CallCode = ProblemCode | 'offline' | 'unreadable' | 'too-slow';
+
+const THINGS: Readonly<Record<string, string>> = {
+  address: 'There is nothing at this address.',
+  assignment: 'The assignment was not found, or it is not yours to see.',
+  'proof-point': 'The proof point was not found, or it is not yours to see.',
+  'must-show': 'The must-show was not found, or it is not yours to see.',
+  person: 'The person was not found, or is not yours to see.',
+  capture: 'The capture was not found, or it is not yours to see.',
+  picture: 'The picture was not found, or it is not yours to see.',
+  evidence: 'The evidence was not found, or it is not yours to see.',
+  'hand-in': 'The hand-in was not found, or it is not yours to see.',
+  remark: 'The remark was not found, or it is not yours to see.',
+  preset: 'The preset was not found, or it is not yours to see.',
+};
+
+const STALE: Readonly<Record<string, string>> = {
+  assignment: 'Somebody else changed this assignment meanwhile. Look at it again, then change it.',
+  statement:
+    'Your statement was changed in another tab or on another device. Both texts are kept; choose one.',
+  evidence: 'This picture was changed in another tab or on another device. Both states are kept; choose one.',
+  'evidence-taken-out':
+    'This picture was taken out in another tab or on another device. Your change of it is kept here; choose one.',
+  draft:
+    'Your pictures or statement were changed since you looked at them, perhaps in another tab. Look again, then hand in.',
+  verdicts:
+    'Somebody else gave a verdict here meanwhile. It is shown now; give yours again if it should count.',
+  adjustment: 'Somebody else adjusted these points meanwhile. Look at their reason, then decide.',
+  remark: 'This remark was changed in another tab or taken away meanwhile. Look at it again.',
+  corrections: 'Somebody else corrected something for all meanwhile. Look at it, then decide.',
+  terms: 'Somebody else granted this student something meanwhile. Look at it, then decide.',
+};
+
+const FORBIDDEN: Readonly<Record<string, string>> = {
+  student: 'This is not for students of the course.',
+  instructor: 'This is not for instructors of the course.',
+  marker: 'This is not for markers of the course.',
+};
+
+const REQUEST: Readonly<Record<string, string>> = {
+  'no-json': 'The request is no valid JSON.',
+  malformed: 'The request cannot be read.',
+  'due-before-open': 'The due time lies before the opening. Change one of them.',
+};
+
+/** Messages of fields, by the code that the contract gives them. */
+const FIELDS: Readonly<Record<string, string>> = {
+  'text-too-long': 'At most 20,000 characters.',
+  'remark-empty': 'Write something first.',
+  'remark-too-long': 'At most 10,000 characters.',
+  'remark-place': 'A remark on a picture needs a place; one to the whole hand-in has none.',
+  'reason-missing': 'Give a reason.',
+  'title-missing': 'An assignment needs a title.',
+  'due-before-open': 'The due time lies before the opening.',
+  'late-before-due': 'The late time ends before the due time.',
+  'preset-key': 'A key is one letter a to z or one digit.',
+  'preset-name': 'A preset needs a name.',
+};
+
+/** The sentence of one field's fault; messages of the schema library itself are shown as they are. */
+export const fieldSentence = (message: string): string => FIELDS[message] ?? message;
+
+const count = (n: unknown, one: string, many: string) => (n === 1 ? one : `${String(n)} ${many}`);
+
+const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
+  offline: () =>
+    'The server cannot be reached. What you made is kept in this browser; it is sent when the server is back.',
+  unreadable: ({ status }) =>
+    status
+      ? `The server answered with an error (${String(status)}). Try again in a moment.`
+      : 'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
+  'too-slow': () =>
+    'The server took too long to answer. What you made is kept in this browser; it is tried again.',
+  'invalid-request': ({ fields, why, width, height }) => {
+    if (why === 'remark-outside')
+      return `The remark's place is outside the picture of ${String(width)} x ${String(height)} pixels.`;
+    if (typeof why === 'string') return REQUEST[why] ?? 'The request cannot be read.';
+    const [first] = (fields ?? []) as Array<{ path: string; message: string }>;
+    if (!first) return 'The request cannot be read.';
+    const known = FIELDS[first.message];
+    return known ?? `${first.path}: ${first.message.replace(/[.]?$/, '.')}`;
+  },
+  'signed-out': () => 'Your session has ended. Sign in again; what you made here is kept.',
+  'other-person': () =>
+    'Somebody else has signed in in this browser. Sign in as yourself again; what you made here is kept.',
+  'outdated-page': () => 'Nachweis was updated. Reload this page; what you made here is kept.',
+  'wrong-credentials': () => 'E-mail address and password do not fit together. Check both and try again.',
+  forbidden: ({ role, why }) =>
+    why === 'others-remark'
+      ? 'Only its author can change a remark. Write one of your own.'
+      : (FORBIDDEN[String(role)] ?? 'This is not for you to do.'),
+  'no-demo': () => 'This server does not sign people in without a password.',
+  'not-found': ({ thing }) => THINGS[String(thing)] ?? 'It was not found, or it is not yours to see.',
+  'foreign-origin': () =>
+    'This change did not come from a page of Nachweis. Open Nachweis and try again there.',
+  'stale-version': ({ of }) =>
+    STALE[String(of)] ?? 'It was changed elsewhere meanwhile. Look at it again, then decide.',
+  'already-exists': ({ of, key, name }) =>
+    of === 'preset-key'
+      ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
+      : 'Another picture has this number already. Add the picture again.',
+  'in-use': ({ point, assignment, attempt }) => {
+    const where = `${String(point)} of ${String(assignment)}`;
+    if (attempt === null) return `It is in ${where}. Take it out there first.`;
+    const which = Number(attempt) > 1 ? ` (attempt ${String(attempt)})` : '';
+    return `It is in ${where}, handed in${which} and stays as long as that does.`;
+  },
+  'in-bin': () => 'The picture is in the bin of your captures. Take it out there, then use it.',
+  'not-open': ({ title }) =>
+    `“${String(title)}” is not open yet. Your picture is kept here; add it once it opens.`,
+  closed: ({ title }) =>
+    `“${String(title)}” is closed; nothing can be handed in any more. Ask your instructor.`,
+  'no-attempt-left': ({ title, attempts }) =>
+    `“${String(title)}” is handed in already, and ${count(attempts, 'one hand-in is', 'hand-ins are')} allowed.`,
+  incomplete: ({ missing, openVerdicts }) =>
+    openVerdicts === undefined
+      ? ((missing ?? []) as Told[]).map(sentence).join(' ')
+      : `${count(openVerdicts, 'One must-show has', 'must-shows have')} no verdict yet. Give it, then release.`,
+  'review-begun': () => 'Somebody has begun to judge this hand-in, so it cannot be withdrawn any more.',
+  replaced: ({ number }) =>
+    `The student has handed in again (${String(number)}); only that one counts, and this one is closed.`,
+  released: () => 'This is released already; only an instructor can change it now.',
+  withdrawn: () => 'The student has withdrawn this hand-in; it is not judged any more.',
+  'picture-refused': ({ refusal }) => sentence(refusal as Told),
+  'too-large': ({ refusal }) =>
+    refusal ? sentence(refusal as Told) : 'The request is larger than is taken. Send less at once.',
+  'too-many-pixels': ({ width, height }) =>
+    `The framed part would have ${String(width)} × ${String(height)} pixels; at most 64 million are taken. Scale it to less.`,
+  'too-many': ({ most }) => `There are ${String(most)} presets. Remove one first.`,
+  quota: ({ pictures, mostPictures, mostMegabytes }) =>
+    Number(pictures) >= Number(mostPictures)
+      ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`
+      : `Your captures take up ${String(mostMegabytes)} MB, which is what is kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`,
+  'too-many-requests': ({ seconds }) =>
+    `Too many tries to sign in. Wait ${waiting(Number(seconds))}, then try again.`,
+  'bad-method': () => 'This is not done at this address.',
+  'bad-encoding': () => 'The request was sent in a form that is not read.',
+  'bad-range': () => 'The file has no such part.',
+  'changed-since': () => 'The file is another one now.',
+  'disk-full': () =>
+    'The server’s disk is full. Nothing was changed; tell whoever runs it. What you made is kept in this browser.',
+  busy: () => 'The server is busy with other pictures. Try again in a moment.',
+  internal: ({ outdated }) =>
+    outdated
+      ? 'Nachweis was updated. Reload this page; what you made here is kept.'
+      : 'The server failed at this. Nothing you made is lost; try again in a moment.',
+};
+
+function waiting(seconds: number): string {
+  const minutes = Math.max(1, Math.ceil(seconds / 60));
+  return minutes === 1 ? 'a minute' : `${minutes} minutes`;
+}
+
+/** The sentence of what went wrong with a call: what happened, what is safe, what to do. */
+export const problemSentence = (code: CallCode, data: Data): string => SENTENCES[code](data);
+
+/** Why a file of presets was not taken. */
+export function presetFileSentence(
+  fileName: string,
+  { field, message }: { field: string | null; message: string },
+): string {
+  if (field === null) return `“${fileName}”: The file is no JSON. Choose a file that was exported here.`;
+  const where = field ? `“${field}”` : 'The file';
+  return `“${fileName}”: ${where} is wrong: ${(fieldSentence(message) || 'not readable').replace(/[.]$/, '')}. Nothing was imported.`;
+}
