@@ -6,6 +6,7 @@ import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
+import { school } from './school/school.ts';
 import { measureStructure } from './structure.ts';
 
 const PARTS: Record<string, () => Promise<void> | void> = {
@@ -15,6 +16,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   drag: measureRegionDrag,
   captures: measureManyCaptures,
   finding: benchFinding,
+  school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),
   lookback4k: () => measureLookBack(3840, 2160),
 };

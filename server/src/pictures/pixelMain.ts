@@ -21,7 +21,11 @@ setInterval(() => {
 // Where the server was killed, nobody is left to answer.
 process.on('disconnect', () => process.exit(0));
 process.on('message', (task: PixelTask) => {
-  work(task).then((answer) => process.send?.(answer));
+  work(task).then((answer) => {
+    process.send?.(answer);
+    // Pixels lie outside of the heap, whose collector does not see how much they are.
+    setImmediate(() => globalThis.gc?.());
+  });
 });
 
 async function work(task: PixelTask): Promise<PixelAnswer> {

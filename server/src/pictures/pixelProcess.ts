@@ -36,7 +36,9 @@ export function createPixelProcess(): PixelProcess {
     child = fork(new URL(fromSource ? './pixelMain.ts' : './pixelMain.js', import.meta.url), {
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-      execArgv: fromSource ? ['--import', 'tsx', '--conditions=@nachweis/source'] : [],
+      execArgv: ['--expose-gc', ...(fromSource ? ['--import', 'tsx', '--conditions=@nachweis/source'] : [])],
+      // One thread at work needs no more arenas than this, and each keeps what it once had.
+      env: { ...process.env, MALLOC_ARENA_MAX: '2' },
     });
     const one = child;
     one.once('exit', () => {
@@ -62,6 +64,8 @@ export function createPixelProcess(): PixelProcess {
       };
       const stop = (error: unknown) =>
         end(() => {
+          // The next one starts a process of its own, and does not wait for this one's end.
+          if (child === one) child = null;
           one.kill('SIGKILL');
           reject(error);
         });
