@@ -61,7 +61,7 @@ describe('a disk that fills up while the server runs', () => {
   it('is named, for bytes and for rows, and reading goes on', async () => {
     const { student, assignment } = await classroom(server());
     const { context } = server();
-    const pragma = (statement: string) => sql.raw(statement).execute(context.db);
+    const pragma = (statement: string) => sql.raw(statement).execute(context.db as never);
     const receive = context.blobs.receive;
     context.blobs.receive = async () => {
       throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });

@@ -1,8 +1,9 @@
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import SQLite from 'better-sqlite3';
-import { Kysely, type LogConfig, type Migration, Migrator, SqliteDialect, type Transaction } from 'kysely';
+import { Kysely, type LogConfig, type Migration, Migrator, type Transaction } from 'kysely';
 import { StartError } from '../startError.ts';
+import { createDialect } from './dialect.ts';
 import * as start from './migrations/0001_start.ts';
 import * as station from './migrations/0002_station.ts';
 import * as captureScale from './migrations/0003_capture_scale.ts';
@@ -45,7 +46,7 @@ export async function openDatabase(dataFolder: string, log?: LogConfig): Promise
   mkdirSync(dataFolder, { recursive: true });
   const sqlite = openSqlite(databasePath(dataFolder));
   const db: Db = new Kysely<Tables>({
-    dialect: new SqliteDialect({ database: sqlite }),
+    dialect: createDialect(sqlite),
     ...(log && { log }),
   });
   try {
