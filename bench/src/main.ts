@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { ROOT } from './benchServer.ts';
 import { measureBundle } from './bundle.ts';
 import { benchFinding } from './finding/finding.ts';
+import { benchWorstCases } from './finding/worst.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
 import { measurePaste } from './pasteToPaint.ts';
@@ -16,6 +17,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   drag: measureRegionDrag,
   captures: measureManyCaptures,
   finding: benchFinding,
+  worst: benchWorstCases,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),
   lookback4k: () => measureLookBack(3840, 2160),

@@ -10,6 +10,8 @@ export interface Corner {
   upperRight: boolean;
   lowerLeft: boolean;
   lowerRight: boolean;
+  /** two lines that both go on: a corner of cells only */
+  cross: boolean;
   /** both edges end here */
   sharp: boolean;
   /** both edges end here or are the picture's border: no line in the picture goes on */
@@ -23,10 +25,7 @@ const ROUNDING = 10;
 /** An edge goes on past a corner when it does so for longer than this. */
 const PAST = 12;
 
-/**
- * Finds where edges meet. A cross of two lines that both go on is no corner: a grid of cells would else be a box for
- * every rectangle of its cells.
- */
+/** Finds where edges meet. */
 export function findCorners({ rows, columns }: Edges): Corner[] {
   const byColumn = new Map<number, EdgeRun[]>();
   for (const run of columns.runs) {
@@ -43,7 +42,7 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
         const left = x - row.from > PAST;
         const down = column.to - row.at > PAST;
         const up = row.at - column.from > PAST;
-        if ((right && left && up && down) || !(right || left) || !(up || down)) continue;
+        if (!(right || left) || !(up || down)) continue;
         corners.push({
           x,
           y: row.at,
@@ -51,6 +50,7 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
           upperRight: left && down,
           lowerLeft: right && up,
           lowerRight: left && up,
+          cross: right && left && up && down,
           sharp: !(right && left) && !(up && down),
           closed: (isBorder(row, rows) || !(right && left)) && (isBorder(column, columns) || !(up && down)),
           row,

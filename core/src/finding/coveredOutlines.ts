@@ -1,7 +1,8 @@
 import type { Box } from '../geometry/box.ts';
+import type { Kind } from './cornerLines.ts';
 import type { Corner } from './corners.ts';
 import type { EdgeRun, Edges } from './edges.ts';
-import { LEAST_ALL, LEAST_SIDE, type Outline, SLACK } from './outline.ts';
+import { areaOf, LEAST_ALL, LEAST_SIDE, type Outline, SLACK } from './outline.ts';
 
 /** What can lie over a window: at least a small menu. */
 const COVER_WIDTH = 80;
@@ -13,10 +14,22 @@ const BORDER = 4;
 /** A covered side has to be seen for at least this long. */
 const LEAST_SEEN = 16;
 
+/** So that a picture full of boxes takes hardly longer than another: what is looked at of each at most. */
+const MOST_COVERS = 150;
+const MOST_OPEN = 120;
+const MOST_CORNERS = 1200;
+const MOST_TRIES = 6000;
+/** So many boxes of one size are cells or keys: they cover nothing. */
+const MANY_ALIKE = 8;
+/** Sizes that differ by less are one. */
+const ALIKE = 4;
+
 /** A corner, and whether its row and its column each run on under a cover. */
 interface OpenCorner {
   x: number;
   y: number;
+  /** of both its lines, in pixels */
+  length: number;
   rowOpen: boolean;
   columnOpen: boolean;
 }
@@ -31,27 +44,39 @@ export function coveredOutlines(
   found: readonly Outline[],
   smallest: number,
 ): Outline[] {
-  const covers = found.map((f) => f.box).filter((b) => b.width >= COVER_WIDTH && b.height >= COVER_HEIGHT);
+  const covers = withoutAlike(found.map((f) => f.box))
+    .filter((b) => b.width >= COVER_WIDTH && b.height >= COVER_HEIGHT)
+    .sort((a, b) => areaOf(b) - areaOf(a))
+    .slice(0, MOST_COVERS);
   const nested = covers.map((box) => ({ box, holders: covers.filter((c) => c !== box && holds(c, box)) }));
-  const underToRight = (run: EdgeRun, flat: boolean) => covers.some((c) => entersAt(c, flat, run.at, run.to));
-  const underToLeft = (run: EdgeRun, flat: boolean) =>
-    covers.some((c) => leavesAt(c, flat, run.at, run.from));
-  const closed = corners.filter((c) => c.closed);
-  const corner =
-    (row: typeof underToRight, column: typeof underToRight) =>
-    (c: Corner): OpenCorner => ({
-      x: c.x,
-      y: c.y,
-      rowOpen: row(c.row, true),
-      columnOpen: column(c.column, false),
-    });
-  const upperLeft = once(closed.filter((c) => c.upperLeft).map(corner(underToRight, underToRight)));
-  const upperRight = once(closed.filter((c) => c.upperRight).map(corner(underToLeft, underToRight)));
-  const lowerLeft = once(closed.filter((c) => c.lowerLeft).map(corner(underToRight, underToLeft)));
-  const lowerRight = once(closed.filter((c) => c.lowerRight).map(corner(underToLeft, underToLeft)));
-  const between = (run: EdgeRun, flat: boolean) => underToLeft(run, flat) && underToRight(run, flat);
-  const rowsBetween = edges.rows.runs.filter((run) => between(run, true));
-  const columnsBetween = edges.columns.runs.filter((run) => between(run, false));
+  const sides = new CoverSides(covers);
+  const toHigher = (run: EdgeRun, flat: boolean) => sides.hide(flat, 'near', run.at, run.to);
+  const toLower = (run: EdgeRun, flat: boolean) => sides.hide(flat, 'far', run.at, run.from);
+  const cornersOf = (kind: Kind, row: typeof toHigher, column: typeof toHigher) =>
+    fewEnough(
+      once(
+        corners
+          .filter((c) => c.closed && c[kind])
+          .map((c) => ({
+            x: c.x,
+            y: c.y,
+            length: c.row.to - c.row.from + c.column.to - c.column.from,
+            rowOpen: row(c.row, true),
+            columnOpen: column(c.column, false),
+          })),
+      ),
+    );
+  const upperLeft = cornersOf('upperLeft', toHigher, toHigher);
+  const upperRight = cornersOf('upperRight', toLower, toHigher);
+  const lowerLeft = cornersOf('lowerLeft', toHigher, toLower);
+  const lowerRight = cornersOf('lowerRight', toLower, toLower);
+  const longestBetween = (runs: readonly EdgeRun[], flat: boolean) =>
+    runs
+      .filter((run) => toLower(run, flat) && toHigher(run, flat))
+      .sort((a, b) => b.to - b.from - (a.to - a.from))
+      .slice(0, MOST_OPEN);
+  const rowsBetween = longestBetween(edges.rows.runs, true);
+  const columnsBetween = longestBetween(edges.columns.runs, false);
 
   const outlines: Outline[] = [];
   const seen = new Set<string>();
@@ -67,18 +92,23 @@ export function coveredOutlines(
     )
       return;
     const key = `${left},${top},${right},${bottom}`;
-    if (seen.has(key)) return;
+    if (seen.has(key) || seen.size >= MOST_TRIES) return;
     seen.add(key);
     const box = { x: left, y: top, width: right - left, height: bottom - top };
     const support = seenSupport(edges, box, nested);
     if (support >= LEAST_ALL) outlines.push({ box, support, complete: false });
   };
-  const level = (a: { y: number }, b: { y: number }) => Math.abs(a.y - b.y) <= SLACK;
-  const plumb = (a: { x: number }, b: { x: number }) => Math.abs(a.x - b.x) <= SLACK;
+  const isLevel = (a: { y: number }, b: { y: number }) => Math.abs(a.y - b.y) <= SLACK;
+  const isPlumb = (a: { x: number }, b: { x: number }) => Math.abs(a.x - b.x) <= SLACK;
+  const rightsByRow = byPlace(upperRight, 'y');
+  const rightsByColumn = byPlace(upperRight, 'x');
+  const leftsByRow = byPlace(lowerLeft, 'y');
+  const leftsByColumn = byPlace(lowerLeft, 'x');
+  const openEnds = lowerRight.filter(isOpen);
 
   for (const a of upperLeft) {
-    const rights = upperRight.filter((b) => level(a, b) && b.x > a.x);
-    const belows = lowerLeft.filter((b) => plumb(a, b) && b.y > a.y);
+    const rights = rightsByRow(a.y).filter((b) => b.x > a.x);
+    const belows = leftsByColumn(a.x).filter((b) => b.y > a.y);
     for (const b of rights) {
       if (!b.columnOpen) continue;
       for (const c of belows) if (c.rowOpen) tryBox(a.x, a.y, b.x, c.y);
@@ -89,18 +119,17 @@ export function coveredOutlines(
       if (!(a.rowOpen && c.rowOpen)) continue;
       for (const run of columnsBetween) if (within(run, a.y, c.y)) tryBox(a.x, a.y, run.at, c.y);
     }
-    const aOpen = a.rowOpen || a.columnOpen;
-    for (const d of lowerRight) {
-      if (d.x <= a.x || d.y <= a.y || !(aOpen || d.rowOpen || d.columnOpen)) continue;
-      const rightSeen = rights.some((b) => plumb(b, d));
-      const belowSeen = belows.some((c) => level(c, d));
+    for (const d of isOpen(a) ? lowerRight : openEnds) {
+      if (d.x <= a.x || d.y <= a.y) continue;
+      const rightSeen = rights.some((b) => isPlumb(b, d));
+      const belowSeen = belows.some((c) => isLevel(c, d));
       if ((rightSeen || (a.rowOpen && d.columnOpen)) && (belowSeen || (a.columnOpen && d.rowOpen)))
         tryBox(a.x, a.y, d.x, d.y);
     }
   }
   for (const d of lowerRight) {
-    const lefts = lowerLeft.filter((c) => level(c, d) && c.x < d.x);
-    const aboves = upperRight.filter((b) => plumb(b, d) && b.y < d.y);
+    const lefts = leftsByRow(d.y).filter((c) => c.x < d.x);
+    const aboves = rightsByColumn(d.x).filter((b) => b.y < d.y);
     for (const c of lefts) {
       if (!c.columnOpen) continue;
       for (const b of aboves) if (b.rowOpen) tryBox(c.x, b.y, d.x, d.y);
@@ -112,24 +141,79 @@ export function coveredOutlines(
       for (const run of columnsBetween) if (within(run, b.y, d.y)) tryBox(run.at, b.y, d.x, d.y);
     }
   }
-  for (const b of upperRight)
-    for (const c of lowerLeft)
-      if (b.rowOpen && b.columnOpen && c.rowOpen && c.columnOpen) tryBox(c.x, b.y, b.x, c.y);
+  const wide = (c: OpenCorner) => c.rowOpen && c.columnOpen;
+  const lowerLeftWide = lowerLeft.filter(wide);
+  for (const b of upperRight.filter(wide)) for (const c of lowerLeftWide) tryBox(c.x, b.y, b.x, c.y);
   return outlines;
 }
 
-/** Whether a line that goes towards higher places ends at the near side of a cover. */
-function entersAt(cover: Box, flat: boolean, at: number, end: number): boolean {
-  return flat
-    ? Math.abs(cover.x - end) <= TOUCH && at > cover.y && at < cover.y + cover.height
-    : Math.abs(cover.y - end) <= TOUCH && at > cover.x && at < cover.x + cover.width;
+/** Leaves out boxes of which there are many of one size. */
+function withoutAlike(boxes: readonly Box[]): Box[] {
+  const counts = new Map<string, number>();
+  const key = (box: Box, dx: number, dy: number) =>
+    `${Math.floor(box.width / ALIKE) + dx} ${Math.floor(box.height / ALIKE) + dy}`;
+  for (const box of boxes) counts.set(key(box, 0, 0), (counts.get(key(box, 0, 0)) ?? 0) + 1);
+  const around = [-1, 0, 1];
+  return boxes.filter((box) => {
+    const alike = around.flatMap((dy) => around.map((dx) => counts.get(key(box, dx, dy)) ?? 0));
+    return alike.reduce((sum, count) => sum + count, 0) < MANY_ALIKE;
+  });
 }
 
-/** Whether a line that goes towards lower places ends at the far side of a cover. */
-function leavesAt(cover: Box, flat: boolean, at: number, end: number): boolean {
-  return flat
-    ? Math.abs(cover.x + cover.width - end) <= TOUCH && at > cover.y && at < cover.y + cover.height
-    : Math.abs(cover.y + cover.height - end) <= TOUCH && at > cover.x && at < cover.x + cover.width;
+const isOpen = (c: OpenCorner) => c.rowOpen || c.columnOpen;
+
+/** The corners of the longest lines, and as many of those that lead under a cover: windows have long sides. */
+function fewEnough(corners: readonly OpenCorner[]): OpenCorner[] {
+  if (corners.length <= MOST_OPEN) return [...corners];
+  const order = [...corners].sort((a, b) => b.length - a.length);
+  const open = order.filter(isOpen).slice(0, MOST_OPEN);
+  return [...open, ...order.filter((c) => !isOpen(c)).slice(0, MOST_CORNERS - open.length)];
+}
+
+/** Corners on a line, or as good as on it. */
+function byPlace(corners: readonly OpenCorner[], line: 'x' | 'y'): (at: number) => OpenCorner[] {
+  const lists = new Map<number, OpenCorner[]>();
+  for (const corner of corners) {
+    const list = lists.get(corner[line]);
+    if (list) list.push(corner);
+    else lists.set(corner[line], [corner]);
+  }
+  return (at) => {
+    const near: OpenCorner[] = [];
+    for (let d = -SLACK; d <= SLACK; d++) near.push(...(lists.get(at + d) ?? []));
+    return near;
+  };
+}
+
+/** Finds the covers under which a line runs, by where their sides are. */
+class CoverSides {
+  private readonly bySide = new Map<string, Box[]>();
+
+  constructor(covers: readonly Box[]) {
+    for (const box of covers) {
+      this.add('row near', box.x, box);
+      this.add('row far', box.x + box.width, box);
+      this.add('column near', box.y, box);
+      this.add('column far', box.y + box.height, box);
+    }
+  }
+
+  private add(side: string, at: number, box: Box): void {
+    for (let d = -TOUCH; d <= TOUCH; d++) {
+      const key = `${side} ${at + d}`;
+      const list = this.bySide.get(key);
+      if (list) list.push(box);
+      else this.bySide.set(key, [box]);
+    }
+  }
+
+  /** Whether a line at `at` that ends at `end` ends at the near (far) side of a cover. */
+  hide(flat: boolean, side: 'near' | 'far', at: number, end: number): boolean {
+    const covers = this.bySide.get(`${flat ? 'row' : 'column'} ${side} ${end}`);
+    return (
+      covers?.some((c) => (flat ? at > c.y && at < c.y + c.height : at > c.x && at < c.x + c.width)) ?? false
+    );
+  }
 }
 
 const within = (run: EdgeRun, from: number, to: number) => run.from >= from && run.to <= to;
@@ -141,6 +225,7 @@ function once(corners: readonly OpenCorner[]): OpenCorner[] {
     const before = byPlace.get(key);
     byPlace.set(key, {
       ...c,
+      length: Math.max(c.length, before?.length ?? 0),
       rowOpen: c.rowOpen || (before?.rowOpen ?? false),
       columnOpen: c.columnOpen || (before?.columnOpen ?? false),
     });

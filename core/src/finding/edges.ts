@@ -15,6 +15,8 @@ export interface EdgeLines {
   runs: EdgeRun[];
   /** the last line, which is the picture's lower or right border; the first is 0 */
   end: number;
+  /** how long each line is */
+  length: number;
   /** share of the stretch `from` to `to` at line `at` on which there is an edge, 0 to 1; 1 on the picture's border */
   support(at: number, from: number, to: number): number;
 }
@@ -69,36 +71,50 @@ function edgeLines(
   for (let at = 1; at < lines; at++) {
     const row = at * (length + 1);
     let count = 0;
+    const before = runs.length;
     inside.start(at);
     outside.start(at);
     for (let place = 0; place < length; place++) {
       const here = at * lineStep + place * placeStep;
-      const before = here - lineStep;
-      if (differ(data, here, before, STEP)) {
+      const opposite = here - lineStep;
+      if (differ(data, here, opposite, STEP)) {
         const back = place > 0 ? -placeStep : placeStep;
         const on = place < length - 1 ? placeStep : -placeStep;
         const smoothHere =
           !differ(data, here, here + back, SMOOTH + 1) || !differ(data, here, here + on, SMOOTH + 1);
         const smoothBefore =
-          !differ(data, before, before + back, SMOOTH + 1) || !differ(data, before, before + on, SMOOTH + 1);
+          !differ(data, opposite, opposite + back, SMOOTH + 1) ||
+          !differ(data, opposite, opposite + on, SMOOTH + 1);
         if (smoothHere) inside.edge(place, here);
-        if (smoothBefore) outside.edge(place, before);
+        if (smoothBefore) outside.edge(place, opposite);
         if (smoothHere || smoothBefore) count++;
       }
       counts[row + place + 1] = count;
     }
     inside.end();
     outside.end();
+    dropTwins(runs, before);
   }
   return {
     runs,
     end: lines,
+    length,
     support(at, from, to) {
       if (to <= from || at <= 0 || at >= lines) return 1;
       const row = at * (length + 1);
       return ((counts[row + to] as number) - (counts[row + from] as number)) / (to - from);
     },
   };
+}
+
+/** Of the runs from `first` on, drops those that are another but for its ends: most edges are seen from both sides. */
+function dropTwins(runs: EdgeRun[], first: number): void {
+  const line = runs.splice(first).sort((a, b) => a.from - b.from || b.to - a.to);
+  for (const run of line) {
+    const last = runs.length > first ? runs[runs.length - 1] : undefined;
+    const isTwin = last && run.from - last.from <= GAP && run.to <= last.to && last.to - run.to <= GAP;
+    if (!isTwin) runs.push(run);
+  }
 }
 
 /** Gathers the edge pixels of one line, seen from one of its sides, into runs of about one colour. */

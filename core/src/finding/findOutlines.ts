@@ -8,7 +8,7 @@ import { wholeOutlines } from './wholeOutlines.ts';
 export interface OutlineOptions {
   /** smallest side of an outline in pixels, a third less for a bar ten times as long; default 24 */
   smallest?: number;
-  /** most outlines that are given, the largest first; default 600 */
+  /** most outlines that are given; default 600, some of every size */
   most?: number;
   /** an AbortSignal, or what can be asked like one */
   signal?: { throwIfAborted(): void } | undefined;
@@ -30,7 +30,7 @@ export function findOutlines(raster: Raster, options: OutlineOptions = {}): Outl
   signal?.throwIfAborted();
   const corners = findCorners(edges);
   signal?.throwIfAborted();
-  const { whole, threeCornered } = wholeOutlines(edges, corners, smallest, raster);
+  const { whole, threeCornered } = wholeOutlines(edges, corners, smallest, raster, signal);
   let found = onceEach(whole, raster);
   for (let round = 0; round < ROUNDS; round++) {
     signal?.throwIfAborted();
@@ -40,5 +40,23 @@ export function findOutlines(raster: Raster, options: OutlineOptions = {}): Outl
   }
   // Last: they are seldom windows, and what is no window covers none.
   found = onceEach([...found, ...threeCornered], raster);
-  return found.sort((a, b) => areaOf(b.box) - areaOf(a.box)).slice(0, most);
+  return someOfEach(found, most).sort((a, b) => areaOf(b.box) - areaOf(a.box));
+}
+
+/** Of too many outlines, some of every size: neither do a thousand cells push out the windows, nor windows a menu. */
+function someOfEach(outlines: readonly Outline[], most: number): Outline[] {
+  if (outlines.length <= most) return [...outlines];
+  const sizes = new Map<number, Outline[]>();
+  for (const outline of [...outlines].sort((a, b) => b.support - a.support)) {
+    // Each size is four times as large as the one below.
+    const size = Math.floor(Math.log2(areaOf(outline.box)) / 2);
+    const list = sizes.get(size);
+    if (list) list.push(outline);
+    else sizes.set(size, [outline]);
+  }
+  const kept: Outline[] = [];
+  const fewestFirst = [...sizes.values()].sort((a, b) => a.length - b.length);
+  for (const [i, list] of fewestFirst.entries())
+    kept.push(...list.slice(0, Math.floor((most - kept.length) / (fewestFirst.length - i))));
+  return kept;
 }

@@ -16,7 +16,7 @@ export const LEAST_ALL = 0.9;
 /** Lines that belong together may be this many pixels apart at a corner that is rounded or bevelled. */
 export const SLACK = 2;
 /** Outlines whose sides differ by no more are one: a border has an inner and an outer edge. */
-const SAME = 4;
+export const SAME = 4;
 /** But the border of the picture is no edge of a window that ends this far from it. */
 const OFF_BORDER = 2;
 

@@ -1,139 +1,297 @@
 import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
+import { Breaks, CornerLines, KINDS, type Kind, kindOf } from './cornerLines.ts';
 import type { Corner } from './corners.ts';
-import type { Edges } from './edges.ts';
-import { LEAST_ALL, LEAST_SIDE, type Outline, SLACK } from './outline.ts';
+import type { EdgeLines, Edges } from './edges.ts';
+import { LEAST_ALL, LEAST_SIDE, type Outline, SAME, SLACK } from './outline.ts';
 
 /** A bar, such as a panel along the lower edge of a screen, may be thinner than a window or a part. */
 const BAR_THINNESS = 2 / 3;
 const BAR_LENGTH = 10;
 
-/** Partners that are tried from one corner along one side; a table of thousands of cells stays affordable. */
-const MOST_PARTNERS = 200;
 /** What a box needs of which one corner is not seen, as where a lit menu entry and its title flow together. */
 const LEAST_SIDE_OF_THREE = 0.85;
 const LEAST_ALL_OF_THREE = 0.93;
 
+/** Boxes that are looked at in all, so that no picture takes longer than another by more than a little. */
+const MOST_TRIES = 100_000;
+/** But so many partners of a corner are always tried along a side, and never more than that. */
+const [FEWEST_PARTNERS, MOST_PARTNERS] = [6, 200];
+/** Of more corners than this, neighbours count as one. */
+const MANY_STARTS = 6000;
+/** A side goes on past a box when it is still edge for this long. */
+const BEYOND = 26;
+const LEAST_BEYOND = 0.7;
+
 /**
- * Boxes of which all four sides are seen: whole with all corners, three-cornered with three at which no line goes on,
- * so that a table is no box for every rectangle of its cells.
+ * Boxes of which all four sides are seen: whole with all corners, three-cornered with three at which no line goes on.
+ * A grid gives its cells and the box around all of them, not every rectangle of its cells.
  */
 export function wholeOutlines(
   edges: Edges,
   corners: readonly Corner[],
   smallest: number,
   picture: Raster,
+  signal?: { throwIfAborted(): void },
 ): { whole: Outline[]; threeCornered: Outline[] } {
   const whole: Outline[] = [];
   const threeCornered: Outline[] = [];
-  const lowerRight = placesOf(corners, 'lowerRight', picture.width);
-  boxesFrom('upperLeft', edges, corners, smallest, picture, (box) => {
-    if (!lowerRight.has(placeOf(box.x + box.width, box.y + box.height, picture.width))) return;
+  const search = new BoxSearch(edges, corners, smallest, picture, signal);
+  const lowerRight = placesOf(corners, 'lowerRight', picture);
+  search.boxesFrom('upperLeft', corners, corners, (box) => {
+    if (!lowerRight[(box.y + box.height) * (picture.width + 1) + box.x + box.width]) return;
     const support = supportOf(edges, box, LEAST_SIDE);
-    if (support >= LEAST_ALL) whole.push({ box, support, complete: true });
+    if (support >= LEAST_ALL && !search.isBetween(box)) whole.push({ box, support, complete: true });
   });
   const sharp = corners.filter((c) => c.sharp);
-  for (const kind of KINDS)
-    boxesFrom(kind, edges, sharp, smallest, picture, (box) => {
+  const hasBox = sharp.length > MANY_STARTS ? cornersOf(whole) : new Set<string>();
+  for (const kind of KINDS) {
+    const starts = sharp.filter((c) => c[kind] && !hasBox.has(cornerKey(kind, c.x, c.y)));
+    search.boxesFrom(kind, sharp, starts, (box) => {
       const support = supportOf(edges, box, LEAST_SIDE_OF_THREE);
-      if (support >= LEAST_ALL_OF_THREE) threeCornered.push({ box, support, complete: false });
+      if (support >= LEAST_ALL_OF_THREE && !search.isBetween(box))
+        threeCornered.push({ box, support, complete: false });
     });
+  }
   return { whole, threeCornered };
 }
 
-/** Gives every box with a corner of one kind, and the two that share a side with it, at places that are such corners. */
-function boxesFrom(
-  kind: Kind,
-  edges: Edges,
-  corners: readonly Corner[],
-  smallest: number,
-  { width, height }: Raster,
-  give: (box: Box) => void,
-): void {
-  const [down, right] = [kind.startsWith('upper'), kind.endsWith('Left')];
-  const besides = byLine(corners, kindOf(down, !right), 'y', 'x');
-  const belows = byLine(corners, kindOf(!down, right), 'x', 'y');
-  const thinnest = smallest * BAR_THINNESS;
-  // The farthest partners: near ones are parts of what the far ones hold.
-  const farthest = (places: number[], onwards: boolean) =>
-    onwards ? places.slice(-MOST_PARTNERS) : places.slice(0, MOST_PARTNERS);
-  for (const start of distinct(corners.filter((c) => c[kind]))) {
-    const sides = near(besides, start.y).filter((x) => {
-      const [from, to] = right ? [start.x, x] : [x, start.x];
-      return to - from >= thinnest && edges.rows.support(start.y, from, to) >= LEAST_SIDE;
-    });
-    if (sides.length === 0) continue;
-    const ends = near(belows, start.x).filter((y) => {
-      const [from, to] = down ? [start.y, y] : [y, start.y];
-      return to - from >= thinnest && edges.columns.support(start.x, from, to) >= LEAST_SIDE;
-    });
-    for (const x of farthest(sides, right))
-      for (const y of farthest(ends, down)) {
-        const box = {
-          x: Math.min(start.x, x),
-          y: Math.min(start.y, y),
-          width: Math.abs(start.x - x),
-          height: Math.abs(start.y - y),
-        };
-        const [shorter, longer] = [Math.min(box.width, box.height), Math.max(box.width, box.height)];
-        const tooThin = shorter < smallest && longer < smallest * BAR_LENGTH;
-        if (!tooThin && !(box.width === width && box.height === height)) give(box);
+const cornerKey = (kind: Kind, x: number, y: number) => `${kind} ${x >> 2} ${y >> 2}`;
+
+/** The corners of boxes, to 4 pixels, those around them too. */
+function cornersOf(outlines: readonly Outline[]): Set<string> {
+  const keys = new Set<string>();
+  for (const { box } of outlines)
+    for (const kind of KINDS) {
+      const x = kind.endsWith('Left') ? box.x : box.x + box.width;
+      const y = kind.startsWith('upper') ? box.y : box.y + box.height;
+      for (const dy of [-SAME, 0, SAME])
+        for (const dx of [-SAME, 0, SAME]) keys.add(cornerKey(kind, x + dx, y + dy));
+    }
+  return keys;
+}
+
+class BoxSearch {
+  private readonly rowBreaks: Breaks;
+  private readonly columnBreaks: Breaks;
+  private readonly byRow: CornerLines;
+  private readonly byColumn: CornerLines;
+
+  constructor(
+    private readonly edges: Edges,
+    corners: readonly Corner[],
+    private readonly smallest: number,
+    private readonly picture: Raster,
+    private readonly signal?: { throwIfAborted(): void },
+  ) {
+    this.rowBreaks = new Breaks(corners, 'rows', edges.rows, edges.columns);
+    this.columnBreaks = new Breaks(corners, 'columns', edges.columns, edges.rows);
+    this.byRow = new CornerLines(corners, 'upperLeft', 'y');
+    this.byColumn = new CornerLines(corners, 'upperLeft', 'x');
+  }
+
+  /** Gives every box with a corner of one kind, and the two that share a side with it, at places that are such corners. */
+  boxesFrom(kind: Kind, corners: readonly Corner[], from: readonly Corner[], give: (box: Box) => void): void {
+    const { rows, columns } = this.edges;
+    const [down, right] = [kind.startsWith('upper'), kind.endsWith('Left')];
+    const besides = new CornerLines(corners, kindOf(down, !right), 'y');
+    const belows = new CornerLines(corners, kindOf(!down, right), 'x');
+    const starts = distinct(from.filter((c) => c[kind]));
+    const most = Math.min(
+      MOST_PARTNERS,
+      Math.max(FEWEST_PARTNERS, Math.floor(Math.sqrt(MOST_TRIES / (starts.length + 1)))),
+    );
+    for (const [i, start] of starts.entries()) {
+      if (i % 1024 === 0) this.signal?.throwIfAborted();
+      const xs = this.partners(
+        rows,
+        this.rowBreaks,
+        besides.near(start.y),
+        start.y,
+        start.x,
+        right,
+        start.cross,
+        most,
+      );
+      if (xs.length === 0) continue;
+      const ys = this.partners(
+        columns,
+        this.columnBreaks,
+        belows.near(start.x),
+        start.x,
+        start.y,
+        down,
+        start.cross,
+        most,
+      );
+      for (const x of xs) for (const y of ys) this.giveBox(start, x, y, give);
+    }
+  }
+
+  private giveBox(start: Corner, x: number, y: number, give: (box: Box) => void): void {
+    const box = {
+      x: Math.min(start.x, x),
+      y: Math.min(start.y, y),
+      width: Math.abs(start.x - x),
+      height: Math.abs(start.y - y),
+    };
+    const [shorter, longer] = [Math.min(box.width, box.height), Math.max(box.width, box.height)];
+    if (shorter < this.smallest && longer < this.smallest * BAR_LENGTH) return;
+    if (box.width === this.picture.width && box.height === this.picture.height) return;
+    give(box);
+  }
+
+  /** Where a side from a corner can end: from a cross at the nearest place, else at some near and some far ones. */
+  private partners(
+    lines: EdgeLines,
+    breaks: Breaks,
+    places: readonly number[],
+    at: number,
+    from: number,
+    onwards: boolean,
+    cross: boolean,
+    most: number,
+  ): number[] {
+    const least = this.smallest * BAR_THINNESS;
+    const limit = breaks.limit(at, from, onwards);
+    const [low, high] = onwards ? [from + least, limit] : [limit, from - least];
+    let first = firstFrom(places, low);
+    const last = firstFrom(places, high + (onwards ? 0 : 1)) - 1;
+    if (!onwards && places[first] === limit) first++;
+    const step = onwards ? 1 : -1;
+    const found: number[] = [];
+    const take = (place: number) => {
+      const isSide = onwards
+        ? lines.support(at, from, place) >= LEAST_SIDE
+        : lines.support(at, place, from) >= LEAST_SIDE;
+      if (isSide) found.push(place);
+    };
+    let [near, far] = onwards ? [first, last] : [last, first];
+    const isLeft = () => (far - near) * step >= 0;
+    while (isLeft() && found.length < (cross ? 1 : most / 2)) {
+      take(places[near] as number);
+      near += step;
+    }
+    if (cross) {
+      const nearest = found[0];
+      if (nearest === undefined) return found;
+      while (isLeft() && Math.abs((places[near] as number) - nearest) <= SAME) {
+        take(places[near] as number);
+        near += step;
       }
+      return found;
+    }
+    while (isLeft() && found.length < most) {
+      take(places[far] as number);
+      far -= step;
+    }
+    return found;
+  }
+
+  /**
+   * Whether it is several boxes: one of its sides leads over a gap between two, or it is only a part of a grid, as a
+   * line that divides it goes along with sides that go on past it.
+   */
+  isBetween({ x, y, width, height }: Box): boolean {
+    const { rows, columns } = this.edges;
+    const [right, bottom] = [x + width, y + height];
+    if (
+      this.rowBreaks.lieBetween(y, x, right) ||
+      this.rowBreaks.lieBetween(bottom, x, right) ||
+      this.columnBreaks.lieBetween(x, y, bottom) ||
+      this.columnBreaks.lieBetween(right, y, bottom)
+    )
+      return true;
+    const below = goesOn(columns, x, bottom, 1) && goesOn(columns, right, bottom, 1);
+    const above = goesOn(columns, x, y, -1) && goesOn(columns, right, y, -1);
+    const behind = goesOn(rows, y, right, 1) && goesOn(rows, bottom, right, 1);
+    const before = goesOn(rows, y, x, -1) && goesOn(rows, bottom, x, -1);
+    if (!(below || above || behind || before)) return false;
+    const rowsDivide = this.dividing(rows, this.byColumn.near(x), y, bottom, x, right);
+    if ((below || above) && rowsDivide.length > 0) return true;
+    if ((behind || before) && rowsDivide.some((at) => goesOn(rows, at, behind ? right : x, behind ? 1 : -1)))
+      return true;
+    const columnsDivide = this.dividing(columns, this.byRow.near(y), x, right, y, bottom);
+    if ((behind || before) && columnsDivide.length > 0) return true;
+    return (
+      (below || above) && columnsDivide.some((at) => goesOn(columns, at, below ? bottom : y, below ? 1 : -1))
+    );
+  }
+
+  /** Lines that lead through it from side to side. */
+  private dividing(
+    lines: EdgeLines,
+    places: readonly number[],
+    low: number,
+    high: number,
+    from: number,
+    to: number,
+  ): number[] {
+    const least = this.smallest * BAR_THINNESS;
+    const found: number[] = [];
+    for (let i = firstFrom(places, low + least); i < places.length; i++) {
+      const place = places[i] as number;
+      if (place > high - least) break;
+      if (lines.support(place, from, to) >= LEAST_BEYOND) found.push(place);
+      if (found.length >= FEWEST_PARTNERS) break;
+    }
+    return found;
   }
 }
 
-type Kind = 'upperLeft' | 'upperRight' | 'lowerLeft' | 'lowerRight';
-const KINDS: readonly Kind[] = ['upperLeft', 'upperRight', 'lowerLeft', 'lowerRight'];
+/** Whether the line goes on past a place, in the picture, be it a pixel off. */
+function goesOn(lines: EdgeLines, at: number, place: number, way: 1 | -1): boolean {
+  const [from, to] = way > 0 ? [place + SLACK, place + BEYOND] : [place - BEYOND, place - SLACK];
+  if (from < 0 || to > lines.length) return false;
+  for (let a = Math.max(1, at - 1); a <= at + 1 && a < lines.end; a++)
+    if (lines.support(a, from, to) >= LEAST_BEYOND) return true;
+  return false;
+}
 
-const kindOf = (upper: boolean, left: boolean): Kind =>
-  upper ? (left ? 'upperLeft' : 'upperRight') : left ? 'lowerLeft' : 'lowerRight';
+/** Where in an ascending list the first place at or behind `least` is. */
+function firstFrom(places: readonly number[], least: number): number {
+  let [low, high] = [0, places.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((places[middle] as number) < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
 
-const placeOf = (x: number, y: number, width: number) => y * (width + 1) + x;
-
-/** Where there are corners of one kind, or as good as. */
-function placesOf(corners: readonly Corner[], kind: Kind, width: number): Set<number> {
-  const places = new Set<number>();
+/** Where there are corners of one kind, or as good as: 1 at `y * (width + 1) + x`. */
+function placesOf(corners: readonly Corner[], kind: Kind, { width, height }: Raster): Uint8Array {
+  const places = new Uint8Array((width + 1) * (height + 1));
   for (const corner of corners) {
     if (!corner[kind]) continue;
-    for (let dy = -SLACK; dy <= SLACK; dy++)
-      for (let dx = -SLACK; dx <= SLACK; dx++) places.add(placeOf(corner.x + dx, corner.y + dy, width));
+    const [left, right] = [Math.max(0, corner.x - SLACK), Math.min(width, corner.x + SLACK)];
+    for (let y = Math.max(0, corner.y - SLACK); y <= Math.min(height, corner.y + SLACK); y++)
+      places.fill(1, y * (width + 1) + left, y * (width + 1) + right + 1);
   }
   return places;
 }
 
+/** One corner for each place; a place where some line ends counts as such, though others cross there. */
 function distinct(corners: readonly Corner[]): Corner[] {
-  return [...new Map(corners.map((c) => [`${c.x},${c.y}`, c])).values()];
-}
-
-/** Where along each line there are corners of one kind, in order. */
-function byLine(
-  corners: readonly Corner[],
-  kind: Kind,
-  line: 'x' | 'y',
-  along: 'x' | 'y',
-): Map<number, number[]> {
-  const sets = new Map<number, Set<number>>();
+  const shift = corners.length > MANY_STARTS ? 1 : 0;
+  const byPlace = new Map<number, Corner>();
   for (const corner of corners) {
-    if (!corner[kind]) continue;
-    const set = sets.get(corner[line]);
-    if (set) set.add(corner[along]);
-    else sets.set(corner[line], new Set([corner[along]]));
+    const place = (corner.y >> shift) * 65_536 + (corner.x >> shift);
+    const before = byPlace.get(place);
+    if (!before || (before.cross && !corner.cross)) byPlace.set(place, corner);
   }
-  return new Map([...sets].map(([at, set]) => [at, [...set]]));
-}
-
-function near(lines: ReadonlyMap<number, readonly number[]>, at: number): number[] {
-  const places = new Set<number>();
-  for (let d = -SLACK; d <= SLACK; d++) for (const place of lines.get(at + d) ?? []) places.add(place);
-  return [...places].sort((a, b) => a - b);
+  return [...byPlace.values()];
 }
 
 /** Share of the outline that is edge; 0 when one side has too little. */
 function supportOf({ rows, columns }: Edges, { x, y, width, height }: Box, leastSide: number): number {
   const top = rows.support(y, x, x + width);
-  const bottom = rows.support(y + height, x, x + width);
+  if (top < leastSide) return 0;
   const left = columns.support(x, y, y + height);
+  if (left < leastSide) return 0;
+  const bottom = rows.support(y + height, x, x + width);
+  if (bottom < leastSide) return 0;
   const right = columns.support(x + width, y, y + height);
-  if (Math.min(top, bottom, left, right) < leastSide) return 0;
+  if (right < leastSide) return 0;
   return ((top + bottom) * width + (left + right) * height) / (2 * (width + height));
 }

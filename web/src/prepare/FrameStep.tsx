@@ -23,6 +23,7 @@ import {
 } from 'react';
 import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
+import { useParts } from '../finding/parts.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
@@ -75,15 +76,12 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [room, fitted] = useFitting(width, height);
   const stage = useRef<HTMLDivElement>(null);
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && fitted.width > 0);
-  const look = useLook(
-    picture.captureId,
-    () => pictureSource(picture.captureId, picture.url),
-    point.requirements,
-  );
-  const parts = look?.outlines ?? [];
+  const source = () => pictureSource(picture.captureId, picture.url);
+  const look = useLook(picture.captureId, source, point.requirements);
+  const parts = useParts(picture.captureId, source);
   const lines = useMemo(
-    () => (look ? snapLines([...look.outlines, ...look.displays, ...look.halves]) : null),
-    [look],
+    () => (look ? snapLines([...parts, ...look.displays, ...look.halves]) : null),
+    [look, parts],
   );
   const { minWidth, minHeight } = point.requirements;
   const asked = minWidth && minHeight ? { width: minWidth, height: minHeight } : null;

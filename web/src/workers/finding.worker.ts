@@ -4,16 +4,15 @@ import {
   checkPicture,
   type Finding,
   findDisplays,
-  findOutlines,
   findSheet,
   halvesOf,
   leastScale,
   pictureFacts,
   type Quad,
-  type Raster,
   straighten,
 } from '@nachweis/core';
 import { expose } from 'comlink';
+import { rasterOf } from './rasterOf.ts';
 
 /** What a proof point asks for, as far as it can be seen at once. */
 export type Asked = NonNullable<CheckedWith['asked']>;
@@ -23,8 +22,6 @@ export interface Look {
   displays: Box[];
   /** where one display was found, but the picture is as large as two equal ones: its halves */
   halves: Box[];
-  /** windows and parts, the largest first */
-  outlines: Box[];
   /** smallest scale at which text stays readable; null without text */
   leastScale: number | null;
   findings: Finding[];
@@ -38,7 +35,6 @@ const api = {
     return {
       displays,
       halves: displays.length === 1 ? halvesOf(raster) : [],
-      outlines: findOutlines(raster).map((outline) => outline.box),
       leastScale: leastScale(raster),
       findings: checkPicture(pictureFacts(raster), { asked, displays: displays.length }),
     };
@@ -57,17 +53,5 @@ const api = {
 };
 
 export type FindingWorker = typeof api;
-
-/** @param picture its bytes, or an address on this server */
-async function rasterOf(picture: Blob | string): Promise<Raster> {
-  const blob = typeof picture === 'string' ? await (await fetch(picture)).blob() : picture;
-  const bitmap = await createImageBitmap(blob);
-  const { width, height } = bitmap;
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('No canvas to read the picture with.');
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  return { width, height, data: context.getImageData(0, 0, width, height).data };
-}
 
 expose(api);

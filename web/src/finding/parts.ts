@@ -1,0 +1,45 @@
+import type { Box } from '@nachweis/core';
+import { wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { PartsWorker } from '../workers/parts.worker.ts';
+
+/** What was found in the last captures. */
+const known = new Map<string, Box[]>();
+const MOST = 40;
+/** The picture is shown first; looking for parts in it would take the same processor. */
+const AFTER_PAINT_MS = 120;
+
+/** Windows and parts in a capture, the largest first; none until they are known. Looking ends with who asked. */
+export function useParts(captureId: string, picture: () => Promise<Blob | string>): readonly Box[] {
+  const [parts, setParts] = useState<readonly Box[]>([]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
+  useEffect(() => {
+    setParts(known.get(captureId) ?? []);
+    if (known.has(captureId)) return;
+    let thread: Worker | null = null;
+    let ended = false;
+    const find = async () => {
+      const bytes = await picture();
+      if (ended) return;
+      thread = new Worker(new URL('../workers/parts.worker.ts', import.meta.url), { type: 'module' });
+      const found = await wrap<PartsWorker>(thread).parts(bytes);
+      thread.terminate();
+      remember(captureId, found);
+      if (!ended) setParts(found);
+    };
+    // Nothing found is a normal answer too.
+    const timer = setTimeout(() => void find().catch(() => undefined), AFTER_PAINT_MS);
+    return () => {
+      ended = true;
+      clearTimeout(timer);
+      thread?.terminate();
+    };
+  }, [captureId]);
+  return parts;
+}
+
+function remember(captureId: string, parts: Box[]): void {
+  known.set(captureId, parts);
+  const [oldest] = known.keys();
+  if (known.size > MOST && oldest !== undefined) known.delete(oldest);
+}
