@@ -8,6 +8,7 @@ import { measureManyCaptures } from './manyCaptures.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
 import { school } from './school/school.ts';
+import { benchSettling } from './settling/settling.ts';
 import { measureStructure } from './structure.ts';
 
 const PARTS: Record<string, () => Promise<void> | void> = {
@@ -18,6 +19,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   captures: measureManyCaptures,
   finding: benchFinding,
   worst: benchWorstCases,
+  settling: benchSettling,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),
   lookback4k: () => measureLookBack(3840, 2160),

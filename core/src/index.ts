@@ -75,7 +75,8 @@ export {
   LOOK_BACK_MOMENTS,
   LOOK_BACK_MS,
 } from './settling/lookBack.ts';
-export { changedShare, type Samples, SettlingWatch } from './settling/settling.ts';
+export { type Rest, SettlingWatch } from './settling/settling.ts';
+export type { Samples } from './settling/squares.ts';
 export { findSheet } from './straighten/findSheet.ts';
 export { type Homography, homographyBetween, mapPoint, type Quad } from './straighten/homography.ts';
 export { straighten, straightSize } from './straighten/straighten.ts';

@@ -1,14 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { keepMoments } from './lookBack.ts';
-import { changedShare, SettlingWatch } from './settling.ts';
+import { SettlingWatch } from './settling.ts';
+import type { Samples } from './squares.ts';
 
-const frame = (scene: number, size = 40_000) => {
-  const samples = new Uint8Array(size).fill(90);
-  // A scene changes a block the size of a small menu.
-  for (let i = 0; i < 400; i++) samples[(scene * 977 + i) % size] = 200;
-  return samples;
+const ACROSS = 200;
+const DOWN = 200;
+
+const frame = (scene: number): Samples => {
+  const values = new Uint8Array(ACROSS * DOWN).fill(90);
+  // A scene shows a block the size of a small menu.
+  paint(values, (scene * 37) % 150, (scene * 53) % 170, 25, 16, 200);
+  return { across: ACROSS, values };
 };
+
+function paint(values: Uint8Array, x: number, y: number, width: number, height: number, level: number): void {
+  for (let row = y; row < y + height; row++) values.fill(level, row * ACROSS + x, row * ACROSS + x + width);
+}
 
 /** Shows scenes one after the other, each for a time, looked at every 200 ms. */
 function watched(scenes: Array<{ scene: number; ms: number }>): number[] {
@@ -53,21 +61,71 @@ describe('SettlingWatch', () => {
     const watch = new SettlingWatch();
     let told = 0;
     for (let at = 0; at < 5000; at += 200) {
-      const samples = frame(1);
-      if (at % 1000 < 500) samples.fill(0, 30_000, 30_004);
-      if (watch.next(samples, at)) told++;
+      const { values } = frame(1);
+      if (at % 1000 < 500) paint(values, 20, 190, 2, 5, 0);
+      if (watch.next({ across: ACROSS, values }, at)) told++;
     }
     expect(told).toBe(1);
   });
+  it('tells of what rests while a film plays in a corner, and is not woken by the film', () => {
+    const watch = new SettlingWatch();
+    const told: number[] = [];
+    for (let at = 0; at < 20_000; at += 200) {
+      const scene = Math.floor(at / 4000);
+      const { values } = frame(scene);
+      for (let i = 0; i < 40; i++) paint(values, 160, 150 + i, 40, 1, (at * 7 + i * 31) % 256);
+      if (watch.next({ across: ACROSS, values }, at)?.kind === 'new') told.push(scene);
+    }
+    expect(told).toEqual([0, 1, 2, 3, 4]);
+  });
+  it('does not keep every second of a large clock', () => {
+    const watch = new SettlingWatch();
+    let told = 0;
+    for (let at = 0; at < 30_000; at += 200) {
+      const { values } = frame(1);
+      for (let digit = 0; digit < 6; digit++)
+        paint(values, 20 + digit * 8, 100, 6, 10, 40 + ((Math.floor(at / 1000) * (digit + 3)) % 9) * 20);
+      if (watch.next({ across: ACROSS, values }, at)) told++;
+    }
+    // Until it is known for a clock, its first seconds are pictures as any other.
+    expect(told).toBeLessThanOrEqual(6);
+  });
+  it('takes what is typed with pauses for one state that goes on', () => {
+    const watch = new SettlingWatch();
+    const kinds: string[] = [];
+    for (let at = 0; at < 12_000; at += 200) {
+      const { values } = frame(1);
+      // A word of five letters every 800 ms.
+      paint(values, 10, 186, Math.min(150, Math.floor(at / 800) * 10), 4, 30);
+      const rest = watch.next({ across: ACROSS, values }, at);
+      if (rest) kinds.push(rest.kind);
+    }
+    expect(kinds.filter((kind) => kind === 'new').length).toBeLessThanOrEqual(3);
+    expect(kinds.filter((kind) => kind === 'further').length).toBeGreaterThan(5);
+  });
+  it('knows a state that comes back', () => {
+    const watch = new SettlingWatch();
+    const rests = [];
+    for (let at = 0; at < 6000; at += 200) rests.push(watch.next(frame(Math.floor(at / 2000) % 2), at));
+    const told = rests.filter((rest) => rest !== null);
+    expect(told.map((rest) => rest.kind)).toEqual(['new', 'new', 'again']);
+    expect(told[2]?.state).toBe(told[0]?.state);
+  });
   it('comes to rest without frames too, as a screen on which nothing moves gives none', () => {
     const watch = new SettlingWatch();
-    expect(watch.next(frame(5), 0)).toBe(false);
-    expect(watch.again(200)).toBe(false);
-    expect(watch.again(400)).toBe(true);
-    expect(watch.again(600)).toBe(false);
+    expect(watch.next(frame(5), 0)).toBe(null);
+    expect(watch.again(200)).toBe(null);
+    expect(watch.again(400)).toMatchObject({ kind: 'new' });
+    expect(watch.again(600)).toBe(null);
   });
   it('takes another size as another picture', () => {
-    expect(changedShare(new Uint8Array(4), new Uint8Array(5))).toBe(1);
+    const watch = new SettlingWatch();
+    const small = { across: 100, values: new Uint8Array(100 * 60) };
+    watch.next(small, 0);
+    expect(watch.next(small, 400)).toMatchObject({ kind: 'new' });
+    const large = { across: 120, values: new Uint8Array(120 * 60) };
+    expect(watch.next(large, 600)).toBe(null);
+    expect(watch.next(large, 1000)).toMatchObject({ kind: 'new' });
   });
 });
 

@@ -1,3 +1,5 @@
+import type { Samples } from '@nachweis/core';
+
 /** Every fourth pixel of every fourth row is compared: a line of text changes hundreds of them. */
 const SAMPLE_EVERY = 4;
 /** Rows of a frame that lies in memory are read in a few milliseconds; where each is fetched from elsewhere, it is slow. */
@@ -35,7 +37,7 @@ export class FrameSampler {
   private readonly context = this.canvas.getContext('2d', { willReadFrequently: true, alpha: false });
 
   /** @returns one byte per sample, floor(width / 4) * floor(height / 4) of them */
-  async samplesOf(frame: VideoFrame): Promise<Uint8Array> {
+  async samplesOf(frame: VideoFrame): Promise<Samples> {
     const layout = LAYOUTS[frame.format ?? ''];
     if (this.copies && layout) {
       const start = performance.now();
@@ -50,7 +52,7 @@ export class FrameSampler {
     return this.drawn(frame);
   }
 
-  private async copied(frame: VideoFrame, { step, colours, rows }: Layout): Promise<Uint8Array> {
+  private async copied(frame: VideoFrame, { step, colours, rows }: Layout): Promise<Samples> {
     const { x, y, width, height } = frame.visibleRect ?? { x: 0, y: 0, width: 0, height: 0 };
     const across = Math.floor(width / SAMPLE_EVERY);
     const down = Math.floor(height / SAMPLE_EVERY);
@@ -64,24 +66,24 @@ export class FrameSampler {
       for (let column = 0; column < across; column++)
         samples[row * across + column] = valueAt(this.row, from + column * SAMPLE_EVERY * step, colours);
     }
-    return samples;
+    return { across, values: samples };
   }
 
   /** Nearest and not averaged, so that thin lines count in full. */
-  private drawn(frame: VideoFrame): Uint8Array {
+  private drawn(frame: VideoFrame): Samples {
     const width = Math.max(1, Math.floor(frame.displayWidth / SAMPLE_EVERY));
     const height = Math.max(1, Math.floor(frame.displayHeight / SAMPLE_EVERY));
     if (this.canvas.width !== width || this.canvas.height !== height) {
       this.canvas.width = width;
       this.canvas.height = height;
     }
-    if (!this.context) return new Uint8Array();
+    if (!this.context) return { across: 1, values: new Uint8Array() };
     this.context.imageSmoothingEnabled = false;
     this.context.drawImage(frame, 0, 0, width, height);
     const { data } = this.context.getImageData(0, 0, width, height);
     const samples = new Uint8Array(width * height);
     for (let i = 0; i < samples.length; i++) samples[i] = valueAt(data, i * 4, [0, 1, 2]);
-    return samples;
+    return { across: width, values: samples };
   }
 }
 

@@ -1,4 +1,4 @@
-import { keepMoments, LOOK_BACK_MOMENTS, LOOK_BACK_MS, SettlingWatch } from '@nachweis/core';
+import { keepMoments, LOOK_BACK_MOMENTS, LOOK_BACK_MS, type Rest, SettlingWatch } from '@nachweis/core';
 import { expose } from 'comlink';
 import { FrameSampler } from './frameSamples.ts';
 
@@ -16,6 +16,8 @@ export interface MomentInfo {
 
 interface Held extends MomentInfo {
   blob: Blob;
+  /** which state of the screen it shows */
+  state: number;
 }
 
 export interface FrameInfo {
@@ -124,34 +126,43 @@ async function look(): Promise<void> {
     if (!rests) return;
     const copy = frame.clone();
     const at = Date.now();
-    coding = coding.then(() => keep(copy, at)).catch(() => undefined);
+    coding = coding.then(() => keep(copy, at, rests)).catch(() => undefined);
   } finally {
     frame.close();
     looking = false;
   }
 }
 
-/** Takes the frame over and closes it. @param at when it had come to rest, milliseconds of Date.now() */
-async function keep(frame: VideoFrame, at: number): Promise<void> {
+/**
+ * Takes the frame over and closes it. A state that is kept already is not kept again, but counts as seen just now; of
+ * text that is being typed the last of it is kept.
+ * @param at when it had come to rest, milliseconds of Date.now()
+ */
+async function keep(frame: VideoFrame, at: number, { state, kind }: Rest): Promise<void> {
   try {
+    const before = held.find((moment) => moment.state === state);
+    if (before && kind === 'again') return hold([...held.filter((m) => m !== before), { ...before, at }]);
     const canvas = drawn(frame);
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     const thumb = await thumbOf(canvas);
     const { width, height } = canvas;
-    const moment = { id: nextId++, at, width, height, bytes: blob.size, thumb, blob };
-    const before = held.length + 1;
-    held = keepMoments([...held, moment], Date.now());
-    const dropped = before - held.length;
-    // Fewer than asked for although none is too old: what drops them is the memory.
-    const memoryFull =
-      dropped > 0 && held.length < LOOK_BACK_MOMENTS && Date.now() - (held[0]?.at ?? 0) < 0.9 * LOOK_BACK_MS;
-    events?.moments(
-      held.map(({ blob: _, ...info }) => info),
-      memoryFull,
-    );
+    const moment = { id: nextId++, at, width, height, bytes: blob.size, thumb, blob, state };
+    hold([...held.filter((m) => m.state !== state), moment]);
   } finally {
     frame.close();
   }
+}
+
+function hold(moments: Held[]): void {
+  held = keepMoments(moments, Date.now());
+  const dropped = moments.length - held.length;
+  // Fewer than asked for although none is too old: what drops them is the memory.
+  const memoryFull =
+    dropped > 0 && held.length < LOOK_BACK_MOMENTS && Date.now() - (held[0]?.at ?? 0) < 0.9 * LOOK_BACK_MS;
+  events?.moments(
+    held.map(({ blob: _, state: _state, ...info }) => info),
+    memoryFull,
+  );
 }
 
 function drawn(frame: VideoFrame): OffscreenCanvas {
