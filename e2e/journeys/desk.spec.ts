@@ -30,6 +30,22 @@ async function takenPixels(
   return { pixels: await pixelsOf(await file.body()), capture };
 }
 
+/** Drags the Curve Fitter by its title bar, and waits until the desk is drawn with the pointer out of the way. */
+async function dragFitterOverTable(page: Page): Promise<void> {
+  const screen = page.getByRole('img', { name: /^Practice desk/ });
+  const shown = (await screen.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const at = (x: number, y: number): [number, number] => [
+    shown.x + (x / 2464) * shown.width,
+    shown.y + (y / 900) * shown.height,
+  ];
+  await page.mouse.move(...at(700, 205));
+  await page.mouse.down();
+  await page.mouse.move(...at(350, 300), { steps: 5 });
+  await page.mouse.up();
+  await page.mouse.move(...at(2300, 700));
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+}
+
 test.beforeEach(async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
@@ -58,28 +74,21 @@ test('this window: what covers it is in the picture, until it is brought to the 
   page,
   school,
 }) => {
-  // Drag the Curve Fitter over the Stage Table by its title bar.
-  const screen = page.getByRole('img', { name: /^Practice desk/ });
-  const shown = (await screen.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
-  const at = (x: number, y: number): [number, number] => [
-    shown.x + (x / 2464) * shown.width,
-    shown.y + (y / 900) * shown.height,
-  ];
-  await page.mouse.move(...at(700, 205));
-  await page.mouse.down();
-  await page.mouse.move(...at(350, 300), { steps: 5 });
-  await page.mouse.up();
-  await page.mouse.move(...at(2300, 700));
-  // Two frames: the page has drawn the desk with the pointer out of the way.
-  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   const box = { x: 70, y: 120, width: 470, height: 510 };
+  const open = await deskPixels(page, box);
+  await dragFitterOverTable(page);
   const covered = await deskPixels(page, box);
+  expect(covered.equals(open)).toBe(false);
   await page.getByRole('button', { name: 'Stage Table', exact: true }).click();
   const first = await takenPixels(page, school);
   expect(first.capture).toMatchObject({ width: 470, height: 510, surface: 'window' });
   expect(first.pixels.equals(covered)).toBe(true);
 
   await page.getByRole('button', { name: 'Practice desk' }).click();
+  await page.getByRole('img', { name: /^Practice desk/ }).hover({ position: { x: 940, y: 335 } });
+  await dragFitterOverTable(page);
+  expect((await deskPixels(page, box)).equals(covered)).toBe(true);
+  await page.getByRole('button', { name: 'Bring Stage Table to the front' }).click();
   await expect.poll(async () => (await deskPixels(page, box)).equals(covered)).toBe(false);
 });
 

@@ -80,11 +80,16 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
   );
 }
 
+const LINE = 'flex min-h-11 items-center gap-3 px-4 py-1 sm:h-11 sm:overflow-y-auto';
+
 /** The displays that a key takes: those found, or halves that may be some. */
 export const displaysOffered = (look: Look | null): Box[] =>
   look && look.displays.length > 1 ? look.displays : (look?.halves ?? []);
 
-/** What has to be said while the picture can still be taken again. */
+/**
+ * What has to be said while the picture can still be taken again. The line has its room from the start: what is found
+ * late does not move the picture under the pointer.
+ */
 export function FrameWarnings({
   look,
   box,
@@ -96,7 +101,12 @@ export function FrameWarnings({
   /** null for a picture that did not just come in */
   onAgain: (() => void) | null;
 }): ReactNode {
-  if (!look || look.findings.length === 0) return null;
+  if (!look || look.findings.length === 0)
+    return (
+      <p role="status" className={classes(LINE, 'bg-card text-sm')}>
+        {look ? 'Nothing to check was seen in it.' : 'The picture is being looked at.'}
+      </p>
+    );
   // What framing settles stays a line, so that the picture below it does not move while it is being framed.
   const lines = look.findings.map((finding) => ({
     finding,
@@ -107,11 +117,11 @@ export function FrameWarnings({
     <div
       role="status"
       className={classes(
-        'flex flex-wrap items-center gap-3 px-4 py-1.5',
+        LINE,
         settled ? 'bg-verdigris-wash text-verdigris-deep' : 'bg-ochre-wash text-ochre',
       )}
     >
-      <span className="min-w-0 flex-1">
+      <span className="flex min-w-0 flex-1 flex-wrap gap-x-4">
         {lines.map((line) => (
           <span key={line.finding.code} className="flex items-center gap-1.5">
             <FindingSign level={line.settled ? 'fine' : line.finding.level} />{' '}

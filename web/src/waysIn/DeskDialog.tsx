@@ -83,7 +83,8 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
               Menus and hints close when you leave the desk, as in any program. Look back to take one all the
               same:
             </p>
-            <ul className="flex gap-1.5 overflow-x-auto py-1">
+            {/* As high without moments: the desk does not move under the pointer when the first one comes. */}
+            <ul className="flex min-h-12 gap-1.5 overflow-x-auto py-1">
               {[...moments].reverse().map((moment, index) => (
                 <li key={moment.id} className="shrink-0">
                   <Button small onClick={() => void take({ kind: 'all-displays' }, moment.desk)}>
