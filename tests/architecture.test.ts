@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join, relative, sep } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
 /** The arrows of docs/architecture.md; the linter holds them import by import, this holds what it cannot see. */
@@ -51,5 +51,42 @@ describe('the arrows between workspaces', () => {
         /Date\.now|new Date\(\)|Math\.random|(?<!\/)\bdocument\.[a-zA-Z]|\bwindow\.(?=[a-zA-Z])(?!program|x|y|width|height)|from 'node:|\bprocess\./,
       );
     }
+  });
+});
+
+/** What a folder's files import of the other folders of their workspace. */
+function foldersImported(workspace: string): Map<string, Map<string, string>> {
+  const src = join(root, workspace, 'src');
+  const found = new Map<string, Map<string, string>>();
+  for (const { path, text } of sources(workspace)) {
+    const [folder = '', inFolder] = relative(src, path).split(sep);
+    if (inFolder === undefined) continue;
+    const imported = found.get(folder) ?? new Map<string, string>();
+    for (const [, from = ''] of text.matchAll(/from '(\.[^']+)'|import\('(\.[^']+)'\)/g)) {
+      const [other = '', rest] = relative(src, join(dirname(path), from)).split(sep);
+      if (rest !== undefined && other !== folder) imported.set(other, relative(root, path));
+    }
+    found.set(folder, imported);
+  }
+  return found;
+}
+
+describe('the arrows between folders', () => {
+  /** The way of a proof, in its order: none knows of those behind it. */
+  const WAY = ['assignments', 'captures', 'evidence', 'handIns', 'reviews', 'pages'];
+  it.each(WAY)('server: %s knows nothing of what comes after it', (folder) => {
+    const imported = foldersImported('server').get(folder) ?? new Map();
+    for (const later of WAY.slice(WAY.indexOf(folder) + 1)) expect(imported.get(later)).toBe(undefined);
+  });
+  /** Each is what a person sees at one address. */
+  const SCREENS = ['assignments', 'captures', 'handIns', 'proofSheet', 'reviews', 'session'];
+  it.each(SCREENS)('web: the screen %s takes nothing from another screen', (folder) => {
+    const imported = foldersImported('web').get(folder);
+    expect(imported).toBeDefined();
+    for (const other of SCREENS) expect(imported?.get(other)).toBe(undefined);
+  });
+  it('web: words, store and api know no screen', () => {
+    for (const folder of ['words', 'store', 'api', 'ui'])
+      for (const screen of SCREENS) expect(foldersImported('web').get(folder)?.get(screen)).toBe(undefined);
   });
 });

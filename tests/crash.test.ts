@@ -1,90 +1,19 @@
-import { type ChildProcess, spawn } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createContext, enterAssignment, hashPassword, readSettings } from '@nachweis/server';
 import SQLite from 'better-sqlite3';
-import { pino } from 'pino';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { kill, PASSWORD, seed, start } from './serverProcess.ts';
 
 /** How often the server is killed. The issue asks for at least 30. */
 const KILLS = 32;
 const STUDENTS = 40;
-const PASSWORD = 'crash';
-const MAIN = join(import.meta.dirname, '..', 'server', 'dist', 'main.js');
 
 interface Acknowledged {
   captures: Map<string, string>;
   handIns: Array<{ handInId: string; files: Array<{ sha256: string; bytes: number }> }>;
-}
-
-/** Starts the built server on the folder and waits for its address. */
-async function start(folder: string): Promise<{ child: ChildProcess; address: string }> {
-  const env = { PATH: process.env.PATH, NACHWEIS_DATA: folder, NACHWEIS_PORT: '0', NACHWEIS_LOG: 'silent' };
-  const child = spawn(process.execPath, [MAIN], { env, stdio: ['ignore', 'pipe', 'inherit'] });
-  const address = await new Promise<string>((resolve, reject) => {
-    let text = '';
-    child.stdout?.on('data', (data) => {
-      text += data;
-      const found = /http:\/\/\S+/.exec(text)?.[0];
-      if (found) resolve(found);
-    });
-    child.once('exit', (code) => reject(new Error(`The server ended with ${code} while starting.`)));
-  });
-  return { child, address };
-}
-
-async function kill(child: ChildProcess): Promise<void> {
-  const gone = new Promise((resolve) => child.once('exit', resolve));
-  child.kill('SIGKILL');
-  await gone;
-}
-
-async function seed(folder: string) {
-  const context = await createContext(readSettings({ NACHWEIS_DATA: folder }), pino({ level: 'silent' }));
-  const courseId = randomUUID();
-  await context.db.insertInto('courses').values({ id: courseId, title: 'Crash', time_zone: 'UTC' }).execute();
-  const password_hash = await hashPassword(PASSWORD);
-  const emails: string[] = [];
-  for (let i = 0; i < STUDENTS; i++) {
-    const id = randomUUID();
-    emails.push(`s${i}@school.example`);
-    await context.db
-      .insertInto('people')
-      .values({
-        id,
-        email: `s${i}@school.example`,
-        given_name: 'S',
-        surname: `T${i}`,
-        password_hash,
-        demo_note: null,
-      })
-      .execute();
-    await context.db
-      .insertInto('members')
-      .values({ course_id: courseId, person_id: id, role: 'student' })
-      .execute();
-  }
-  const hour = (n: number) => new Date(Date.now() + n * 3_600_000).toISOString();
-  const assignment = await enterAssignment(context, courseId, {
-    title: 'Crash',
-    brief: '',
-    opensAt: hour(-1),
-    dueAt: hour(10),
-    lateUntil: null,
-    attempts: 1000,
-    statementPrompt: null,
-    nameRule: '{surname}_{point}',
-    points: [1, 2].map((n) => ({
-      title: `Point ${n}`,
-      instructions: '',
-      mustShows: [{ text: 'x', units: 100 }],
-    })),
-  });
-  await context.close();
-  return { emails, assignment };
 }
 
 /** A student who takes pictures in and hands them in, again and again, until the server is gone. */
@@ -197,7 +126,7 @@ describe('a server that is killed without warning', () => {
     timeout: 240_000,
   }, async () => {
     const folder = mkdtempSync(join(tmpdir(), 'nachweis-crash-'));
-    const { emails, assignment } = await seed(folder);
+    const { emails, assignment } = await seed(folder, STUDENTS);
     const done: Acknowledged = { captures: new Map(), handIns: [] };
     for (let round = 0; round < KILLS; round++) {
       const { child, address } = await start(folder);

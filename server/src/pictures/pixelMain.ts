@@ -22,7 +22,8 @@ setInterval(() => {
 process.on('disconnect', () => process.exit(0));
 process.on('message', (task: PixelTask) => {
   work(task).then((answer) => {
-    process.send?.(answer);
+    // Where the server is gone by now, nobody is told that it cannot be sent.
+    process.send?.(answer, undefined, undefined, () => undefined);
     // Pixels lie outside of the heap, whose collector does not see how much they are.
     setImmediate(() => globalThis.gc?.());
   });
