@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
+import { type Dropped, droppedFiles } from './droppedFiles.ts';
 import { type Incoming, incomingFiles } from './incoming.ts';
 
 /**
@@ -25,6 +26,14 @@ export function usePasteAndDrop(enabled: boolean, onPictures: (incoming: Incomin
         );
       }
     };
+    const take = ({ files, vanished, tooMany }: Dropped) => {
+      if (files.length > 0) latest.current(incomingFiles(files, 'file'));
+      if (vanished.length > 0)
+        toast.error(`${vanished.join(', ')}: no longer where it was. Drop it again from where it is now.`);
+      if (tooMany)
+        toast.error(`Only the first ${files.length} files were taken. Drop the others by themselves.`);
+      if (files.length === 0 && vanished.length === 0) toast.error('The folder holds no files.');
+    };
     const holdsFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
     const over = (event: DragEvent) => {
       if (!holdsFiles(event)) return;
@@ -38,7 +47,7 @@ export function usePasteAndDrop(enabled: boolean, onPictures: (incoming: Incomin
       if (!holdsFiles(event)) return;
       event.preventDefault();
       setDragging(false);
-      latest.current(incomingFiles(event.dataTransfer?.files ?? [], 'file'));
+      if (event.dataTransfer) void droppedFiles(event.dataTransfer).then(take);
     };
     addEventListener('paste', paste);
     addEventListener('dragover', over);
