@@ -43,3 +43,6 @@ export const refuseDocument = (code: keyof DocumentRefusalData, file: string): D
   ok: false,
   refusal: tell('problem', code, {}, { file }),
 });
+
+/** Whether its name says that it is a document that is read here: then it is damaged, not something else. */
+export const isNamedDocument = (file: string): boolean => /\.(docx|pptx|odt|odp|pdf)$/i.test(file);

@@ -1,51 +1,35 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { SaxesParser } from 'saxes';
 import { tell } from '../told/told.ts';
 import {
   type DocumentNote,
   type DocumentPicture,
   type DocumentResult,
+  isNamedDocument,
   refuseDocument,
 } from './documentResult.ts';
-
-/** Unpacked, no more than this is read: a small file can claim to hold terabytes. */
-const MOST_BYTES = 400 * 1024 * 1024;
-
-type Files = Record<string, Uint8Array>;
+import { EncryptedPackage, ZipEntries } from './zipEntries.ts';
 
 /**
  * Takes the pictures out of a text document or presentation in one of the two zip-based families: Office Open XML
  * (ECMA-376: .docx, .pptx) and OpenDocument (ISO/IEC 26300: .odt, .odp). Order is that of the document.
  */
 export function readPackage(bytes: Uint8Array, fileName: string): DocumentResult {
-  let files: Files;
   try {
-    let sum = 0;
-    files = unzipSync(bytes, {
-      filter: (entry) => {
-        sum += entry.originalSize;
-        return (
-          sum <= MOST_BYTES && /\.(xml|rels|png|jpe?g|gif|webp|bmp|tiff?|avif)$|^mimetype$/i.test(entry.name)
-        );
-      },
-    });
-  } catch {
-    return refuseDocument('broken', fileName);
+    const files = new ZipEntries(bytes);
+    const manifest = files.text('META-INF/manifest.xml');
+    if (manifest && strFromU8(manifest).includes('encryption-data'))
+      return refuseDocument('protected', fileName);
+    if (files.has('word/document.xml')) return found(files, wordPictures(files), fileName);
+    if (files.has('ppt/presentation.xml')) return found(files, slidePictures(files), fileName);
+    if (files.has('content.xml')) return found(files, openDocumentPictures(files), fileName);
+  } catch (error) {
+    return refuseDocument(error instanceof EncryptedPackage ? 'protected' : 'broken', fileName);
   }
-  const manifest = files['META-INF/manifest.xml'];
-  if (manifest && strFromU8(manifest).includes('encryption-data'))
-    return refuseDocument('protected', fileName);
-  try {
-    if (files['word/document.xml']) return found(files, wordPictures(files), fileName);
-    if (files['ppt/presentation.xml']) return found(files, slidePictures(files), fileName);
-    if (files['content.xml']) return found(files, openDocumentPictures(files), fileName);
-  } catch {
-    return refuseDocument('broken', fileName);
-  }
-  return refuseDocument('not-a-document', fileName);
+  return refuseDocument(isNamedDocument(fileName) ? 'broken' : 'not-a-document', fileName);
 }
 
-function found(files: Files, pictures: Place[], fileName: string): DocumentResult {
+function found(files: ZipEntries, pictures: Place[], fileName: string): DocumentResult {
   const readable: DocumentPicture[] = [];
   let drawings = false;
   const seen = new Set<string>();
@@ -53,10 +37,9 @@ function found(files: Files, pictures: Place[], fileName: string): DocumentResul
     // A picture is there once more for older programs, and a logo on every slide.
     if (seen.has(path)) continue;
     seen.add(path);
-    const bytes = files[path];
     const name = path.slice(path.lastIndexOf('/') + 1);
-    if (bytes) readable.push({ page, name, bytes: () => bytes, rebuilt: false });
-    else if (/\.(emf|wmf|svg)$/i.test(name)) drawings = true;
+    if (/\.(emf|wmf|svg)$/i.test(name)) drawings = true;
+    else if (files.has(path)) readable.push({ page, name, bytes: () => files.file(path), rebuilt: false });
   }
   if (readable.length === 0) return refuseDocument('no-pictures', fileName);
   const notes: DocumentNote[] = drawings ? [tell('to-check', 'drawings-left-out', {})] : [];
@@ -93,21 +76,21 @@ function walk(
   parser.write(strFromU8(xml)).close();
 }
 
-function titleOf(files: Files): string {
+function titleOf(files: ZipEntries): string {
   let title = '';
   const read = (text: string, tag: string) => {
     if (tag === 'dc:title') title += text;
   };
-  walk(files['docProps/core.xml'] ?? files['meta.xml'], () => {}, read);
+  walk(files.text('docProps/core.xml') ?? files.text('meta.xml'), () => {}, read);
   return title.trim();
 }
 
 /** Targets of a part's relationships by id, as paths in the package. */
-function relationships(files: Files, part: string): Map<string, string> {
+function relationships(files: ZipEntries, part: string): Map<string, string> {
   const slash = part.lastIndexOf('/');
   const folder = part.slice(0, slash);
   const targets = new Map<string, string>();
-  walk(files[`${folder}/_rels/${part.slice(slash + 1)}.rels`], ({ name, attributes }) => {
+  walk(files.text(`${folder}/_rels/${part.slice(slash + 1)}.rels`), ({ name, attributes }) => {
     if (name !== 'Relationship' || attributes.TargetMode === 'External') return;
     targets.set(attributes.Id ?? '', resolvePath(folder, attributes.Target ?? ''));
   });
@@ -128,7 +111,7 @@ function resolvePath(folder: string, target: string): string {
  * Pages of a text document are known where its program has written down where it broke them, or that there is but one.
  * A break that was asked for and the one then written down at the same place are one.
  */
-function wordPictures(files: Files): Place[] {
+function wordPictures(files: ZipEntries): Place[] {
   const targets = relationships(files, 'word/document.xml');
   const places: Place[] = [];
   let page = 1;
@@ -149,16 +132,16 @@ function wordPictures(files: Files): Place[] {
     places.push({ path, page });
     atTop = false;
   };
-  walk(files['word/document.xml'], onOpen, (text) => {
+  walk(files.text('word/document.xml'), onOpen, (text) => {
     if (text.trim() !== '') atTop = false;
   });
   return knows ? places : places.map(({ path }) => ({ path, page: null }));
 }
 
-function onePage(files: Files): boolean {
+function onePage(files: ZipEntries): boolean {
   let pages = '';
   walk(
-    files['docProps/app.xml'],
+    files.text('docProps/app.xml'),
     () => {},
     (text, tag) => {
       if (tag === 'Pages') pages += text;
@@ -167,17 +150,17 @@ function onePage(files: Files): boolean {
   return pages.trim() === '1';
 }
 
-function slidePictures(files: Files): Place[] {
+function slidePictures(files: ZipEntries): Place[] {
   const slides = relationships(files, 'ppt/presentation.xml');
   const order: string[] = [];
-  walk(files['ppt/presentation.xml'], ({ name, attributes }) => {
+  walk(files.text('ppt/presentation.xml'), ({ name, attributes }) => {
     const path = name === 'p:sldId' && slides.get(attributes['r:id'] ?? '');
     if (path) order.push(path);
   });
   return order.flatMap((slide, index) => {
     const targets = relationships(files, slide);
     const places: Place[] = [];
-    walk(files[slide], ({ name, attributes }) => {
+    walk(files.text(slide), ({ name, attributes }) => {
       const path = name === 'a:blip' && targets.get(attributes['r:embed'] ?? '');
       if (path) places.push({ path, page: index + 1 });
     });
@@ -188,7 +171,7 @@ function slidePictures(files: Files): Place[] {
 const TEXT_BLOCKS: ReadonlySet<string> = new Set(['text:p', 'text:h', 'table:table', 'text:list']);
 
 /** Slides are pages; in a text, the breaks that its program wrote down and those that a paragraph's style asks for. */
-function openDocumentPictures(files: Files): Place[] {
+function openDocumentPictures(files: ZipEntries): Place[] {
   const places: Place[] = [];
   const breaking = new Set<string>();
   let style = '';
@@ -210,6 +193,6 @@ function openDocumentPictures(files: Files): Place[] {
     const href = name === 'draw:image' && attributes['xlink:href'];
     if (href && !href.includes(':')) places.push({ path: href.replace(/^\.\//, ''), page: slides || page });
   };
-  walk(files['content.xml'], onOpen);
+  walk(files.text('content.xml'), onOpen);
   return knows || slides > 0 ? places : places.map(({ path }) => ({ path, page: null }));
 }

@@ -1,5 +1,13 @@
 import { encode } from 'fast-png';
-import { PDFDict, PDFDocument, PDFHexString, type PDFObject, PDFRawStream, PDFString } from 'pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFHexString,
+  type PDFObject,
+  PDFRawStream,
+  PDFString,
+} from 'pdf-lib';
 import { MAX_PICTURE_PIXELS } from '../pictures/admitPicture.ts';
 import { tell } from '../told/told.ts';
 import {
@@ -24,8 +32,11 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
   } catch (error) {
     return refuseDocument(/encrypted/i.test(String(error)) ? 'protected' : 'broken', fileName);
   }
-  const pictures: DocumentPicture[] = [];
+  let pictures: DocumentPicture[] = [];
   const notes: DocumentNote[] = [];
+  const streams = new Map<DocumentPicture, PDFRawStream>();
+  /** what makes other pictures see-through is no picture */
+  const masks = new Set<PDFObject | undefined>();
   const seen = new Set<PDFObject>();
   const look = (resources: PDFDict | undefined, page: number, depth: number) => {
     const objects = resources?.lookup(name('XObject'));
@@ -39,20 +50,49 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
         const inner = object.dict.lookup(name('Resources'));
         look(inner instanceof PDFDict ? inner : undefined, page, depth + 1);
       } else if (kind === name('Image')) {
+        masks.add(object.dict.lookup(name('SMask'))).add(object.dict.lookup(name('Mask')));
         const picture = readImage(object, `page ${page} ${key.decodeText()}`, page);
         if (picture && 'code' in picture) notes.push(picture);
-        else if (picture) pictures.push(picture);
+        else if (picture) {
+          pictures.push(picture);
+          streams.set(picture, object);
+        }
       }
     }
   };
   try {
-    for (const [index, page] of pdf.getPages().entries()) look(page.node.Resources(), index + 1, 0);
+    let page = 0;
+    for (const resources of resourcesOfPages(pdf)) look(resources, ++page, 0);
   } catch {
     if (pictures.length === 0) return refuseDocument('broken', fileName);
     notes.push(tell('to-check', 'document-damaged', {}));
   }
+  pictures = pictures.filter((picture) => !masks.has(streams.get(picture)));
   if (pictures.length === 0 && notes.length === 0) return refuseDocument('no-pictures', fileName);
   return { ok: true, title: titleOf(pdf), pictures, notes };
+}
+
+/**
+ * The resources of every page, in order; a page without any has those of the node above it (ISO 32000-1, 7.7.3.4).
+ * Each node is read once: a tree whose branches lead to the same nodes again would have more pages than there is time.
+ */
+function* resourcesOfPages(pdf: PDFDocument): Generator<PDFDict | undefined> {
+  const seen = new Set<PDFObject>();
+  const root = pdf.catalog.lookup(name('Pages'));
+  const waiting: Array<{ node: PDFObject | undefined; inherited: PDFDict | undefined }> = [
+    { node: root, inherited: undefined },
+  ];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { node, inherited } = next;
+    if (!(node instanceof PDFDict) || seen.has(node)) continue;
+    seen.add(node);
+    const own = node.lookup(name('Resources'));
+    const resources = own instanceof PDFDict ? own : inherited;
+    const kids = node.lookup(name('Kids'));
+    if (!(kids instanceof PDFArray)) yield resources;
+    else
+      for (let i = kids.size() - 1; i >= 0; i--) waiting.push({ node: kids.lookup(i), inherited: resources });
+  }
 }
 
 function titleOf(pdf: PDFDocument): string {

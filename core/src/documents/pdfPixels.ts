@@ -1,4 +1,4 @@
-import { unzlibSync } from 'fflate';
+import { Unzlib } from 'fflate';
 import { decodePDFRawStream, PDFArray, PDFDict, PDFNumber, PDFRawStream } from 'pdf-lib';
 import { CoreError } from '../errors.ts';
 import { type ColourSpace, colourSpace } from './pdfColours.ts';
@@ -23,7 +23,14 @@ export function readPixels(stream: PDFRawStream, width: number, height: number):
   const space = colourSpace(dict.lookup(name('ColorSpace')));
   if (!space) throw new CoreError('bad-raster', 'The colours of the picture are of an unknown kind.', {});
   const bits = depthOf(dict);
-  const samples = unpredicted(inflated(stream), dict, width, height, space.components, bits);
+  const samples = unpredicted(
+    undone(stream, bytesOf(width, height, space.components, bits)),
+    dict,
+    width,
+    height,
+    space.components,
+    bits,
+  );
   const rowBytes = Math.ceil((width * space.components * bits) / 8);
   if (samples.length < rowBytes * height)
     throw new CoreError('bad-raster', 'Pixels of the picture are missing.', { width, height });
@@ -77,22 +84,41 @@ function levelsOf(dict: PDFDict, space: ColourSpace, bits: number): Uint8Array[]
 function addMask(out: Uint8ClampedArray, mask: PDFRawStream, width: number, height: number): void {
   const sameSize = numberOf(mask.dict, 'Width', 0) === width && numberOf(mask.dict, 'Height', 0) === height;
   if (!sameSize || depthOf(mask.dict) !== 8 || filtersOf(mask.dict).includes('DCTDecode')) return;
-  const alpha = unpredicted(inflated(mask), mask.dict, width, height, 1, 8);
+  const alpha = unpredicted(undone(mask, bytesOf(width, height, 1, 8)), mask.dict, width, height, 1, 8);
   for (let i = 0; i < width * height; i++) out[i * 4 + 3] = alpha[i] ?? 255;
 }
 
-/** What a stream holds with its filters undone. */
-function inflated(stream: PDFRawStream): Uint8Array {
+/** Compressed bytes that are undone at a time. */
+const PIECE = 1 << 16;
+
+/**
+ * What a stream holds with its filters undone, as far as it goes where it is cut off, and no more than its picture can
+ * need: a few kilobytes can claim to hold terabytes.
+ */
+function undone(stream: PDFRawStream, most: number): Uint8Array {
   const filters = filtersOf(stream.dict);
-  if (filters.length === 1 && filters[0] === 'FlateDecode') {
-    try {
-      return unzlibSync(stream.contents);
-    } catch {
-      // What is cut off is read as far as it goes, below; that is far slower.
-    }
+  if (filters.length !== 1 || filters[0] !== 'FlateDecode')
+    return decodePDFRawStream(stream).decode().subarray(0, most);
+  const out = new Uint8Array(most);
+  let length = 0;
+  const unzlib = new Unzlib((chunk) => {
+    const part = chunk.subarray(0, most - length);
+    out.set(part, length);
+    length += part.length;
+  });
+  const { contents } = stream;
+  try {
+    for (let at = 0; at < contents.length && length < most; at += PIECE)
+      unzlib.push(contents.subarray(at, at + PIECE), at + PIECE >= contents.length);
+  } catch {
+    // Damaged from here on.
   }
-  return decodePDFRawStream(stream).decode();
+  return out.subarray(0, length);
 }
+
+/** Bytes of samples, with a byte more in each row for PNG's predictors. */
+const bytesOf = (width: number, height: number, components: number, bits: number) =>
+  (Math.ceil((width * components * bits) / 8) + 1) * height;
 
 /** Undoes the PNG predictors (ISO 32000-1, 7.4.4.4; W3C PNG section 9) or TIFF's predictor 2 at 8 bits. */
 function unpredicted(

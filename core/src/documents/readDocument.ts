@@ -1,4 +1,4 @@
-import { type DocumentResult, refuseDocument } from './documentResult.ts';
+import { type DocumentResult, isNamedDocument, refuseDocument } from './documentResult.ts';
 import { readPackage } from './packages.ts';
 import { readPdf } from './pdf.ts';
 
@@ -22,5 +22,5 @@ export async function readDocument(bytes: Uint8Array, fileName: string): Promise
       ? refuseDocument('not-a-document', fileName)
       : refuseDocument('protected', fileName);
   }
-  return refuseDocument('not-a-document', fileName);
+  return refuseDocument(isNamedDocument(fileName) ? 'broken' : 'not-a-document', fileName);
 }

@@ -54,7 +54,11 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
   return (
     <Dialog
       title={`Pictures in ${title}`}
-      description={`${pictures.length} ${pictures.length === 1 ? 'picture' : 'pictures'}. Choose those that are meant.`}
+      description={
+        pictures.length === 0
+          ? 'None of its pictures can be taken out here. Copy them in its program and paste them.'
+          : `${pictures.length} ${pictures.length === 1 ? 'picture' : 'pictures'}. Choose those that are meant.`
+      }
       size="full"
       onClose={onClose}
     >
@@ -100,7 +104,12 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
           <Button look="quiet" onClick={onClose} keyName="Esc">
             Leave it
           </Button>
-          <Button look="main" disabled={chosen.size === 0 || taking} onClick={() => void take()}>
+          <Button
+            look="main"
+            hidden={pictures.length === 0}
+            disabled={chosen.size === 0 || taking}
+            onClick={() => void take()}
+          >
             Take {chosen.size || 'none'}
           </Button>
         </div>

@@ -31,9 +31,36 @@ const PATIENCE_MS = 400;
 /** Documents larger than this are not read into memory. */
 const MOST_DOCUMENT_BYTES = 200 * 1024 * 1024;
 
-const askReader = onDemand<DocumentsWorker>(
-  () => new Worker(new URL('../workers/documents.worker.ts', import.meta.url), { type: 'module' }),
-);
+/** A document, or one of its pictures, that takes longer is given up. */
+const MOST_MS = 30_000;
+
+/** A worker for one document: what takes long in one holds up no other, and it ends when the document is closed. */
+function startReader() {
+  let thread: Worker | null = null;
+  let ended = false;
+  const ask = onDemand<DocumentsWorker>(() => {
+    thread = new Worker(new URL('../workers/documents.worker.ts', import.meta.url), { type: 'module' });
+    return thread;
+  });
+  const end = () => {
+    ended = true;
+    thread?.terminate();
+  };
+  const within: typeof ask = async (question) => {
+    if (ended) throw new TookTooLong();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => {
+        end();
+        reject(new TookTooLong());
+      }, MOST_MS);
+    });
+    return Promise.race([ask(question), late]).finally(() => clearTimeout(timer));
+  };
+  return { ask: within, end };
+}
+
+class TookTooLong extends Error {}
 
 /** Lists a document's pictures, or says why that cannot be. @throws WorkerMissing */
 export async function openDocument(one: Incoming, result: Unpacked): Promise<void> {
@@ -48,11 +75,26 @@ export async function openDocument(one: Incoming, result: Unpacked): Promise<voi
     () => toast.info(`Reading “${fileName}” …`, { id: fileName, duration: Infinity }),
     PATIENCE_MS,
   );
-  const listed = await askReader((reader): Promise<Listed> => reader.open(one.blob, fileName)).finally(() => {
-    clearTimeout(said);
-    toast.dismiss(fileName);
-  });
+  const reader = startReader();
+  const listed = await reader
+    .ask((api): Promise<Listed> => api.open(one.blob, fileName))
+    .catch((error: unknown) => {
+      reader.end();
+      if (!(error instanceof TookTooLong)) throw error;
+      return null;
+    })
+    .finally(() => {
+      clearTimeout(said);
+      toast.dismiss(fileName);
+    });
+  if (!listed) {
+    result.refused.push(
+      `“${fileName}” took too long to read. Copy the picture in its program and paste it here.`,
+    );
+    return;
+  }
   if (!listed.ok) {
+    reader.end();
     result.refused.push(sentence(listed.refusal));
     return;
   }
@@ -60,10 +102,12 @@ export async function openDocument(one: Incoming, result: Unpacked): Promise<voi
   const pictures = listed.pictures.map((picture, index): ListedPicture => {
     let blob: Promise<Blob | null> | null = null;
     const fetch = () => {
-      blob ??= askReader((reader): Promise<Bytes | null> => reader.picture(id, index)).then(
-        (bytes) => bytes && new Blob([bytes]),
-        () => null,
-      );
+      blob ??= reader
+        .ask((api): Promise<Bytes | null> => api.picture(id, index))
+        .then(
+          (bytes) => bytes && new Blob([bytes]),
+          () => null,
+        );
       return blob;
     };
     return { ...picture, fetch };
@@ -73,6 +117,6 @@ export async function openDocument(one: Incoming, result: Unpacked): Promise<voi
     title: title || fileName,
     pictures,
     notes,
-    close: () => void askReader((reader) => reader.close(id)).catch(() => {}),
+    close: reader.end,
   });
 }
