@@ -2,8 +2,8 @@ import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
 
 const BLOCK = 16;
-/** How much of the box around it a black area fills: a video surface all of it, a black terminal not where its text is. */
-const FILLED = 0.96;
+/** How much of the box around it a black area fills: a video surface all of it, a black terminal not where its prompt is. */
+const FILLED = 0.99;
 
 /** The largest rectangle of plain black, in steps of 16 pixels; null where there is none. */
 export function blackArea({ width, height, data }: Raster): Box | null {

@@ -77,8 +77,14 @@ describe('checkPicture', () => {
     expect(codes(plain(0))).toEqual(['all-black']);
     expect(codes(plain(200))).toEqual(['one-colour']);
   });
-  it('tells a page with next to nothing on it', () => {
-    expect(codes(page(15, '#222', '#fff', 1))).toContain('nearly-blank');
+  it('tells a page with next to nothing on it, and not one with a few lines of text', () => {
+    const raster = page(15, '#222', '#fff', 1);
+    expect(codes(raster)).not.toContain('nearly-blank');
+    expect(codes(page(15, '#222', '#fff', 3))).toEqual([]);
+    // All but the first word.
+    for (let y = 0; y < raster.height; y++)
+      raster.data.fill(255, (y * raster.width + 120) * 4, (y + 1) * raster.width * 4);
+    expect(codes(raster)).toEqual([expect.stringMatching(/nearly-blank|one-colour/)]);
   });
   it('tells a window whose video came out black, but not a dark terminal', () => {
     const raster = page(15);
@@ -87,12 +93,39 @@ describe('checkPicture', () => {
       if (y >= 150 && y < 560 && x >= 60 && x < 840) pixels[i] = 0xff000000;
     });
     expect(codes(raster)).toContain('black-area');
+    // Whatever the commonest colour around it: here the black is less than half of the picture.
+    new Uint32Array(raster.data.buffer).forEach((_, i, pixels) => {
+      if (pixels[i] === 0xff000000 && i % 900 >= 450) pixels[i] = 0xffffffff;
+    });
+    expect(codes(raster)).toContain('black-area');
+    const prompt = page(15, '#c0ffc0', '#000000', 1);
+    expect(codes(prompt)).not.toContain('black-area');
     expect(codes(page(15, '#c0ffc0', '#000000', 24))).not.toContain('black-area');
   });
   it('tells blur from about two pixels on (sharp’s Gaussian), and leaves sharp pictures alone', async () => {
     expect(codes(await blurred(page(15), 3))).toContain('blurred');
     expect(codes(await blurred(page(24), 4))).toContain('blurred');
-    expect(codes(await blurred(page(15), 0.5))).not.toContain('blurred');
+  });
+  it('tells a picture that was made smaller and larger again, and leaves one alone that was made a little larger', async () => {
+    const { width, height, data } = page(15);
+    const whole = sharp(Buffer.from(data), { raw: { width, height, channels: 4 } });
+    const rasterOf = async (image: sharp.Sharp): Promise<Raster> => {
+      const { data: bytes, info } = await image.raw().toBuffer({ resolveWithObject: true });
+      return { width: info.width, height: info.height, data: new Uint8ClampedArray(bytes) };
+    };
+    for (const scale of [0.5, 0.6]) {
+      const small = await whole
+        .clone()
+        .resize(Math.round(width * scale))
+        .png()
+        .toBuffer();
+      expect(codes(await rasterOf(sharp(small).resize(width, height, { fit: 'fill' })))).toContain('blurred');
+    }
+    expect(codes(await rasterOf(whole.clone().resize(Math.round(width * 1.25))))).not.toContain('blurred');
+    for (const quality of [50, 80]) {
+      const coded = await whole.clone().flatten().jpeg({ quality }).toBuffer();
+      expect(codes(await rasterOf(sharp(coded).ensureAlpha()))).not.toContain('blurred');
+    }
   });
   it('tells more displays than are asked for, and a picture that is too small, with both numbers', () => {
     expect(codes(page(15), { displays: 2 })).toEqual(['several-displays']);

@@ -38,9 +38,19 @@ export interface CheckedWith {
 /** From this share of one colour on nothing is to be seen: a line of 16 px text on a 1280 x 800 page covers more than the rest. */
 const ALL = 0.998;
 const BLANK = 0.985;
+/** A page is not blank with this much writing on it: about a line. */
+const A_LINE = 60;
 const BLACK_AREA = 0.2;
 const DARK = 24;
-/** Steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
+/**
+ * Pixels over which the narrowest edges rise in a picture that is in focus: what a screen shows rises from one pixel to
+ * the next, also where it was made a quarter larger; a camera spreads it over two or three.
+ */
+const WIDE_ON_SCREEN = 1.05;
+const WIDE_IN_PHOTOGRAPH = 3.5;
+/** A picture of a screen has flat areas, a photograph has none. */
+const FLAT = 0.1;
+/** Where there are too few edges: steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
 const SHARP = 26;
 
 /** Looks at one picture: while it is taken, before it is handed in, and in review. The worst first; nothing where all is well. */
@@ -69,16 +79,17 @@ export function findingsOf(facts: PictureFacts | null, known: CheckedWith): Find
 }
 
 function contentFindings(
-  { flat, black, sharpness, width, height }: PictureFacts,
+  { flat, black, ink, edges, sharpness, width, height }: PictureFacts,
   displays: number,
 ): Finding[] {
   const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
   if (flat.share >= ALL) return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
-  if (flat.share >= BLANK) return [tell('to-check', 'nearly-blank', { share: flat.share })];
+  if (flat.share >= BLANK && ink < A_LINE) return [tell('to-check', 'nearly-blank', { share: flat.share })];
   const found: Finding[] = [];
-  if (black && dark && displays < 2 && (black.width * black.height) / (width * height) >= BLACK_AREA)
+  if (black && displays < 2 && (black.width * black.height) / (width * height) >= BLACK_AREA)
     found.push(tell('to-check', 'black-area', {}, { box: black }));
-  if (sharpness < SHARP) found.push(tell('to-check', 'blurred', {}));
+  const widest = flat.share >= FLAT ? WIDE_ON_SCREEN : WIDE_IN_PHOTOGRAPH;
+  if (edges === null ? sharpness < SHARP : edges > widest) found.push(tell('to-check', 'blurred', {}));
   return found;
 }
 

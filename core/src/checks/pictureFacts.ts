@@ -2,10 +2,12 @@ import type { Box } from '../geometry/box.ts';
 import { type FlatShare, flatShare } from '../raster/flatShare.ts';
 import type { Raster } from '../raster/raster.ts';
 import { blackArea } from './blackArea.ts';
+import { edgeWidth } from './edgeWidth.ts';
+import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 2;
+export const FACTS_VERSION = 3;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
@@ -14,6 +16,10 @@ export interface PictureFacts {
   flat: FlatShare;
   /** the largest plain black rectangle, in pixels; null where there is none */
   black: Box | null;
+  /** squares of 8 pixels that hold something like writing */
+  ink: number;
+  /** how wide its narrowest edges are, in pixels; null where it has hardly any */
+  edges: number | null;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
   sharpness: number;
 }
@@ -21,5 +27,13 @@ export interface PictureFacts {
 /** O(pixels). */
 export function pictureFacts(raster: Raster): PictureFacts {
   const { width, height } = raster;
-  return { width, height, flat: flatShare(raster), black: blackArea(raster), sharpness: sharpness(raster) };
+  return {
+    width,
+    height,
+    flat: flatShare(raster),
+    black: blackArea(raster),
+    ink: inkBlocks(raster),
+    edges: edgeWidth(raster),
+    sharpness: sharpness(raster),
+  };
 }

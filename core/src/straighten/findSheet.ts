@@ -25,6 +25,7 @@ export function findSheet(raster: Raster): Quad | null {
     .map((is) => largestPatch(levels, width, height, is))
     .flatMap((patch) => (patch ? [quadOf(patch, width, height)] : []))
     .filter((found) => found !== null)
+    .filter(({ quad }) => hasStraightSides(levels, width, height, threshold, quad) && !isUpright(quad))
     .sort((a, b) => b.area - a.area);
   const best = tries[0];
   if (!best) return null;
@@ -35,6 +36,50 @@ export function findSheet(raster: Raster): Quad | null {
   const [a, b, c, d] = best.quad;
   return [enlarge(a), enlarge(b), enlarge(c), enlarge(d)];
 }
+
+/** Places along a side that are looked at, but for its ends: corners are rounded, or bent. */
+const PLACES = 40;
+const ENDS = 0.08;
+/** How far to either side of the line, in pixels of the search. */
+const BESIDE = 3;
+/** And on how much of each side it has to be the edge of something. */
+const LEAST_EDGE = 0.85;
+
+/** Whether all four sides are straight edges over their length: what lies inside differs from what lies outside. */
+function hasStraightSides(
+  levels: Uint8Array,
+  width: number,
+  height: number,
+  threshold: number,
+  quad: Quad,
+): boolean {
+  const isLight = (x: number, y: number): boolean => {
+    const column = Math.min(width - 1, Math.max(0, Math.floor(x)));
+    const row = Math.min(height - 1, Math.max(0, Math.floor(y)));
+    return (levels[row * width + column] as number) > threshold;
+  };
+  return quad.every((from, i) => {
+    const to = quad[(i + 1) % 4] as Point;
+    const long = Math.hypot(to.x - from.x, to.y - from.y);
+    // Corners go clockwise on a picture's axes: what is inside is to the right of the way.
+    const [rightX, rightY] = [-(to.y - from.y) / long, (to.x - from.x) / long];
+    let edge = 0;
+    for (let place = 0; place < PLACES; place++) {
+      const along = ENDS + ((1 - 2 * ENDS) * place) / (PLACES - 1);
+      const [x, y] = [from.x + (to.x - from.x) * along, from.y + (to.y - from.y) * along];
+      const inside = isLight(x + BESIDE * rightX, y + BESIDE * rightY);
+      if (inside !== isLight(x - BESIDE * rightX, y - BESIDE * rightY)) edge++;
+    }
+    return edge >= LEAST_EDGE * PLACES;
+  });
+}
+
+/** A quad whose sides follow the pixels is a window in a picture of a screen; no camera is held so straight. */
+const isUpright = ([a, b, c, d]: Quad): boolean =>
+  Math.abs(a.y - b.y) <= 1 &&
+  Math.abs(c.y - d.y) <= 1 &&
+  Math.abs(a.x - d.x) <= 1 &&
+  Math.abs(b.x - c.x) <= 1;
 
 function shrinkToGrey({ width, height, data }: Raster, step: number) {
   const w = Math.floor(width / step);

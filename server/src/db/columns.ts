@@ -69,6 +69,9 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
         share: z.number(),
       }),
       black: BoxOfPixels.nullable(),
+      // Facts of before version 3 lack these two; until they are renewed nothing is found by them.
+      ink: z.number().default(Number.MAX_SAFE_INTEGER),
+      edges: z.number().nullable().default(null),
       sharpness: z.number(),
     })
     .nullable(),

@@ -17,6 +17,8 @@ describe('the sentences', () => {
       width: 800,
       height: 600,
       flat: { colour: { r: 248, g: 248, b: 248 }, share: 0.6 },
+      ink: 900,
+      edges: 0.8,
       black: null,
       sharpness: 200,
     };

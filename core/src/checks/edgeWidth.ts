@@ -1,0 +1,66 @@
+import { greyOf } from '../raster/grey.ts';
+import type { Raster } from '../raster/raster.ts';
+
+/** Levels of brightness, of 255, that an edge rises or falls by in all: letters on paper, borders. */
+const RISE = 60;
+/** Fewer edges say nothing. */
+const FEWEST = 200;
+/** Wider ones are slopes. */
+const WIDEST = 16;
+/** Widths are counted in these parts of a pixel. */
+const PARTS = 10;
+/** The narrowest tenth decides: a sharp picture may hold a photograph, a blurred one holds nothing sharp. */
+const SHARE = 0.1;
+
+/**
+ * How wide the narrowest edges are, in pixels: rows are cut into stretches that only rise or only fall, and of those
+ * that do so by enough, the width of the part between a tenth and nine tenths. After the measure of blur by edge width
+ * (Marziliano and others, "A no-reference perceptual blur metric", 2002; from memory). O(pixels).
+ *
+ * @returns null where there are too few edges to tell
+ */
+export function edgeWidth(raster: Raster): number | null {
+  const { width, height } = raster;
+  const grey = greyOf(raster);
+  const counts = new Uint32Array(WIDEST * PARTS + 1);
+  let all = 0;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    let start = 0;
+    let way = 0;
+    for (let x = 1; x <= width; x++) {
+      const step = x < width ? (grey[row + x] as number) - (grey[row + x - 1] as number) : 0;
+      const now = Math.sign(step);
+      if (now === way) continue;
+      if (way !== 0) {
+        const rise = Math.abs((grey[row + x - 1] as number) - (grey[row + start] as number));
+        if (rise >= RISE) {
+          const wide = Math.round(middleWidth(grey, row + start, row + x - 1) * PARTS);
+          (counts[Math.min(WIDEST * PARTS, wide)] as number)++;
+          all++;
+        }
+      }
+      start = x - 1;
+      way = now;
+    }
+  }
+  if (all < FEWEST) return null;
+  let below = 0;
+  for (const [wide, count] of counts.entries()) {
+    below += count;
+    if (below >= all * SHARE) return wide / PARTS;
+  }
+  return WIDEST;
+}
+
+/** From a tenth to nine tenths of the way from one place to another, in pixels, as straight lines between pixels have it. */
+function middleWidth(grey: ArrayLike<number>, from: number, to: number): number {
+  const [low, high] = [grey[from] as number, grey[to] as number];
+  const part = (at: number) => ((grey[at] as number) - low) / (high - low);
+  const crossing = (share: number) => {
+    let at = from;
+    while (part(at + 1) < share) at++;
+    return at + (share - part(at)) / (part(at + 1) - part(at));
+  };
+  return crossing(0.9) - crossing(0.1);
+}
