@@ -1,5 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
@@ -109,7 +109,7 @@ describe('checkPicture', () => {
   it('tells a picture that was made smaller and larger again, and leaves one alone that was made a little larger', async () => {
     const { width, height, data } = page(15);
     const whole = sharp(Buffer.from(data), { raw: { width, height, channels: 4 } });
-    const rasterOf = async (image: sharp.Sharp): Promise<Raster> => {
+    const rasterOf = async (image: Sharp): Promise<Raster> => {
       const { data: bytes, info } = await image.raw().toBuffer({ resolveWithObject: true });
       return { width: info.width, height: info.height, data: new Uint8ClampedArray(bytes) };
     };

@@ -39,7 +39,15 @@ async function enterClass(s: TestServer, howMany: number) {
     .executeTakeFirstOrThrow();
   const [point] = documentColumn.read(document)?.proofPoints ?? [];
   const flat = { colour: { r: 248, g: 248, b: 248 }, share: 0.5 };
-  const facts = factsColumn.write({ width: 64, height: 48, flat, black: null, sharpness: 200 });
+  const facts = factsColumn.write({
+    width: 64,
+    height: 48,
+    flat,
+    black: null,
+    ink: 900,
+    edges: 0.8,
+    sharpness: 200,
+  });
   await db.transaction().execute(async (trx) => {
     for (let i = 0; i < howMany; i++) {
       const [person, handIn] = [randomUUID(), randomUUID()];
