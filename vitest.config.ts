@@ -8,7 +8,8 @@ export default defineConfig({
   test: {
     include: ['{core,contract,desk,server,web,demo,tests}/**/*.test.ts'],
     exclude: ['**/node_modules/**', '**/dist/**'],
-    testTimeout: 30_000,
+    // Sealing goes through processes, which a busy machine starts slowly.
+    testTimeout: 60_000,
     hookTimeout: 60_000,
     maxWorkers: 2,
   },
