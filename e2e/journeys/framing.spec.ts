@@ -45,6 +45,8 @@ test('a region is drawn, moved and pulled by its handles, to the pixel, and hand
   await expect(frame).toHaveAttribute('data-box', '100,50,300,200');
   await drag(page, [200, 100], [250, 130]);
   await expect(frame).toHaveAttribute('data-box', '150,80,300,200');
+  const stage = (await page.getByTestId('frame-stage').boundingBox()) ?? { width: 0 };
+  const scale = stage.width / WIDTH;
   const pulls: Array<[string, string]> = [];
   for (const handle of ['nw', 'n', 'ne', 'e', 'se', 's', 'sw', 'w']) {
     const grip = (await page.locator(`[data-handle=${handle}]`).boundingBox()) ?? {
@@ -56,7 +58,7 @@ test('a region is drawn, moved and pulled by its handles, to the pixel, and hand
     const [x, y] = [grip.x + grip.width / 2, grip.y + grip.height / 2];
     await page.mouse.move(x, y);
     await page.mouse.down();
-    await page.mouse.move(x - 20, y - 10);
+    await page.mouse.move(x - 20 * scale, y - 10 * scale);
     await page.mouse.up();
     pulls.push([handle, (await frame.getAttribute('data-box')) ?? '']);
   }

@@ -18,6 +18,8 @@ interface Held extends MomentInfo {
   blob: Blob;
   /** which state of the screen it shows */
   state: number;
+  /** a few pixels in colour: states are told apart by brightness alone */
+  colours: Uint8ClampedArray;
 }
 
 export interface FrameInfo {
@@ -140,14 +142,16 @@ async function look(): Promise<void> {
  */
 async function keep(frame: VideoFrame, at: number, { state, kind }: Rest): Promise<void> {
   try {
-    const before = held.find((moment) => moment.state === state);
-    if (before && kind === 'again') return hold([...held.filter((m) => m !== before), { ...before, at }]);
     const canvas = drawn(frame);
+    const colours = coloursOf(canvas);
+    const same = held.filter((moment) => moment.state === state);
+    const before = same.find((moment) => kind === 'again' && looksLike(moment.colours, colours));
+    if (before) return hold(held.map((moment) => (moment === before ? { ...before, at } : moment)));
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     const thumb = await thumbOf(canvas);
     const { width, height } = canvas;
-    const moment = { id: nextId++, at, width, height, bytes: blob.size, thumb, blob, state };
-    hold([...held.filter((m) => m.state !== state), moment]);
+    const moment = { id: nextId++, at, width, height, bytes: blob.size, thumb, blob, state, colours };
+    hold([...held.filter((m) => kind !== 'further' || m.state !== state), moment]);
   } finally {
     frame.close();
   }
@@ -160,7 +164,8 @@ function hold(moments: Held[]): void {
   const memoryFull =
     dropped > 0 && held.length < LOOK_BACK_MOMENTS && Date.now() - (held[0]?.at ?? 0) < 0.9 * LOOK_BACK_MS;
   events?.moments(
-    held.map(({ blob: _, state: _state, ...info }) => info),
+    // In the order in which they were first seen: none changes its place under the pointer.
+    [...held].sort((a, b) => a.id - b.id).map(({ blob: _, state: _s, colours: _c, ...info }) => info),
     memoryFull,
   );
 }
@@ -169,6 +174,25 @@ function drawn(frame: VideoFrame): OffscreenCanvas {
   const canvas = new OffscreenCanvas(frame.displayWidth, frame.displayHeight);
   canvas.getContext('2d', { alpha: false })?.drawImage(frame, 0, 0);
   return canvas;
+}
+
+const [COLOURS_ACROSS, COLOURS_DOWN] = [64, 36];
+/** Levels by which a colour may differ, and the share of the pixels that may: something may be moving in a corner. */
+const ALIKE = 10;
+const UNLIKE_SHARE = 0.15;
+
+function coloursOf(picture: OffscreenCanvas): Uint8ClampedArray {
+  const canvas = new OffscreenCanvas(COLOURS_ACROSS, COLOURS_DOWN);
+  const context = canvas.getContext('2d', { alpha: false, willReadFrequently: true });
+  context?.drawImage(picture, 0, 0, COLOURS_ACROSS, COLOURS_DOWN);
+  return context?.getImageData(0, 0, COLOURS_ACROSS, COLOURS_DOWN).data ?? new Uint8ClampedArray();
+}
+
+function looksLike(a: Uint8ClampedArray, b: Uint8ClampedArray): boolean {
+  let unlike = 0;
+  for (let i = 0; i < a.length; i += 4)
+    if ([0, 1, 2].some((c) => Math.abs((a[i + c] as number) - (b[i + c] as number)) > ALIKE)) unlike++;
+  return unlike <= (a.length / 4) * UNLIKE_SHARE;
 }
 
 function thumbOf(picture: OffscreenCanvas): Promise<Blob> {
