@@ -88,7 +88,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
           asked: point?.requirements ?? ANYTHING,
         },
         {
-          onMark: () => setPreparing({ evidenceId, step: 'pin' }),
+          onPin: () => setPreparing({ evidenceId, step: 'pin' }),
           onAgain: () => {
             setChosen(proofPointId);
             void actions.undoAdding(evidenceId);

@@ -21,7 +21,7 @@ export interface TakenPicture {
 }
 
 interface TakenActions {
-  onMark: () => void;
+  onPin: () => void;
   onAgain: () => void;
   onUndo: () => void;
 }
@@ -81,8 +81,8 @@ function TakenNotice({
         ))}
       </div>
       <div className="flex flex-wrap gap-1.5">
-        <Button small onClick={act(actions.onMark)}>
-          Mark it up
+        <Button small onClick={act(actions.onPin)}>
+          Pin the must-shows
         </Button>
         <Button small onClick={act(actions.onAgain)}>
           Take again
