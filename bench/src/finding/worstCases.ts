@@ -1,7 +1,7 @@
 import type { Box, Raster } from '@nachweis/core';
+import { seededRandom } from '@nachweis/desk';
 import { createCanvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import { seeded } from '../school/seededPictures.ts';
 
 /** A picture that is hard on what finds outlines, with what should be found in it. */
 export interface WorstCase {
@@ -18,7 +18,7 @@ const QUALITIES = [null, 10, 30, 50, 70, 80, 95] as const;
 
 /** Written before anything was tuned on it; the seed decides on sizes, gaps, colours and coding. */
 export async function makeWorstCase(seed: number, width: number, height: number): Promise<WorstCase> {
-  const random = seeded(seed * 7919);
+  const random = seededRandom(seed * 7919);
   const between = (low: number, high: number) => low + Math.floor(random() * (high - low + 1));
   const kind = KINDS[seed % KINDS.length] ?? 'buttons';
   const quality = QUALITIES[between(0, QUALITIES.length - 1)] ?? null;

@@ -3,9 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { setTimeout as pause } from 'node:timers/promises';
+import { seededRandom } from '@nachweis/desk';
 import { ROOT } from '../benchServer.ts';
 import { createClient, studentsHour, type Times } from './client.ts';
-import { schoolPictures, seeded } from './seededPictures.ts';
+import { schoolPictures } from './seededPictures.ts';
 import { POINTS, type SchoolData, seedSchool } from './seedSchool.ts';
 import { type ServerProcess, startServerProcess } from './serverProcess.ts';
 
@@ -47,7 +48,7 @@ async function crowd(
   pictures: readonly Buffer[],
   megabytes: number,
 ): Promise<void> {
-  const random = seeded(SEED);
+  const random = seededRandom(SEED);
   const times: Times = { took: new Map(), faults: [] };
   const arrivals = Array.from({ length: STUDENTS }, () => random() * ARRIVAL_MS);
   const first = Math.min(...arrivals);

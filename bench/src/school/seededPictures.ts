@@ -1,18 +1,6 @@
 import { createCipheriv } from 'node:crypto';
 import sharp from 'sharp';
 
-/** Numbers from a seed, the same in every run (mulberry32; common practice, no source). */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 const [WIDTH, HEIGHT] = [1920, 1080];
 /** So much of it is noise, which no coder packs, that a picture has about 1.5 MB. */
 const NOISE = 700;

@@ -1,4 +1,4 @@
-import { seeded } from '../school/seededPictures.ts';
+import { seededRandom } from '@nachweis/desk';
 
 /** What never stops moving on a screen. */
 export const RESTLESS = ['nothing', 'film', 'spinner', 'caret', 'clock', 'typing'] as const;
@@ -20,7 +20,7 @@ const LENGTH_MS = 50_000;
 
 /** A desktop of which the seed decides what moves on it, where, and how long each scene stands. */
 export function makeDesktop(seed: number): Desktop {
-  const random = seeded(seed * 104_729);
+  const random = seededRandom(seed * 104_729);
   const between = (low: number, high: number) => low + Math.floor(random() * (high - low + 1));
   const restless = RESTLESS[seed % RESTLESS.length] ?? 'nothing';
   const scenes: Array<{ from: number; to: number; box: [number, number, number, number]; level: number }> =
