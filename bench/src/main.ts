@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { ROOT } from './benchServer.ts';
 import { measureBundle } from './bundle.ts';
 import { benchFinding } from './finding/finding.ts';
+import { benchLayouts } from './finding/newLayouts.ts';
 import { benchWorstCases } from './finding/worst.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
@@ -18,6 +19,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   drag: measureRegionDrag,
   captures: measureManyCaptures,
   finding: benchFinding,
+  layouts: benchLayouts,
   worst: benchWorstCases,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),

@@ -9,9 +9,8 @@ export {
 export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
 export { FACTS_VERSION, type PictureFacts, pictureFacts } from './checks/pictureFacts.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
-export { findDisplays } from './finding/findDisplays.ts';
+export { type Displays, findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
-export { halvesOf } from './finding/halvesOf.ts';
 export type { Outline } from './finding/outline.ts';
 export { boxWithAspect, resizeWithAspect } from './geometry/aspect.ts';
 export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';

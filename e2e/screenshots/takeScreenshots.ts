@@ -95,7 +95,7 @@ async function station(): Promise<void> {
     .getByRole('button', { name: /^Menu Probe/ })
     .first()
     .click();
-  await page.getByText('2 displays are in the picture.').waitFor();
+  await page.getByText('2 displays seem to be in the picture.').waitFor();
   await page.keyboard.press('w');
   const stage = (await page.getByTestId('frame-stage').boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
   const onPicture = (x: number, y: number): [number, number] => [

@@ -53,7 +53,7 @@ describe('isSettled', () => {
     { x: 0, y: 0, width: 1440, height: 900 },
     { x: 1440, y: 0, width: 1024, height: 768 },
   ];
-  const several = check(page(15), { displays: 2 });
+  const several = checkPicture({ ...pictureFacts(page(15)), displays: 2 }, { asked: ANY });
   const settled = (part: Box) => several.map((warning) => isSettled(warning, displays, part));
   it('is settled by one display or a part of it, not by one that reaches over to the other', () => {
     expect(settled({ x: 1440, y: 0, width: 1024, height: 768 })).toEqual([true]);
@@ -128,8 +128,9 @@ describe('checkPicture', () => {
     }
   });
   it('tells more displays than are asked for, and a picture that is too small, with both numbers', () => {
-    expect(codes(page(15), { displays: 2 })).toEqual(['several-displays']);
-    expect(codes(page(15), { displays: 2, asked: { ...ANY, surface: 'all-displays' } })).toEqual([]);
+    const two = { ...pictureFacts(page(15)), displays: 2 };
+    expect(checkPicture(two, { asked: ANY }).map((f) => f.code)).toEqual(['several-displays']);
+    expect(checkPicture(two, { asked: { ...ANY, surface: 'all-displays' } })).toEqual([]);
     const [finding] = check(page(15), { asked: { ...ANY, minWidth: 1000, minHeight: 700 } });
     expect(finding).toMatchObject({
       code: 'too-small',

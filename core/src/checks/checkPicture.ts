@@ -27,8 +27,6 @@ export type Finding = ToldOf<FindingData>;
 export interface CheckedWith {
   /** what the proof point asks for, where the picture goes to one */
   asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface'> | null;
-  /** how many displays were found in it */
-  displays?: number;
   /** the letters that could be pinned in it, and those that are */
   letters?: readonly string[];
   pinned?: readonly string[];
@@ -55,9 +53,9 @@ const SHARP = 26;
 
 /** Looks at one picture: while it is taken, before it is handed in, and in review. The worst first; nothing where all is well. */
 export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Finding[] {
-  const { asked = null, displays = 1, letters = [], pinned = [], alsoHandedInBy = [] } = known;
-  const { width, height } = facts;
-  const found: Finding[] = [...contentFindings(facts, displays)];
+  const { asked = null, letters = [], pinned = [], alsoHandedInBy = [] } = known;
+  const { width, height, displays } = facts;
+  const found: Finding[] = [...contentFindings(facts)];
   if (displays > 1 && asked?.surface !== 'all-displays')
     found.push(tell('to-check', 'several-displays', { count: displays }));
   if (alsoHandedInBy.length > 0) found.push(tell('problem', 'same-picture', { others: alsoHandedInBy }));
@@ -78,10 +76,16 @@ export function findingsOf(facts: PictureFacts | null, known: CheckedWith): Find
   return found.length > 0 ? found : [tell('fine', 'nothing-found', { width, height })];
 }
 
-function contentFindings(
-  { flat, black, ink, edges, sharpness, width, height }: PictureFacts,
-  displays: number,
-): Finding[] {
+function contentFindings({
+  displays,
+  flat,
+  black,
+  ink,
+  edges,
+  sharpness,
+  width,
+  height,
+}: PictureFacts): Finding[] {
   const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
   if (flat.share >= ALL) return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
   if (flat.share >= BLANK && ink < A_LINE) return [tell('to-check', 'nearly-blank', { share: flat.share })];

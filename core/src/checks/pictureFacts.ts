@@ -1,3 +1,4 @@
+import { findDisplays } from '../finding/findDisplays.ts';
 import type { Box } from '../geometry/box.ts';
 import { type FlatShare, flatShare } from '../raster/flatShare.ts';
 import type { Raster } from '../raster/raster.ts';
@@ -7,12 +8,14 @@ import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 3;
+export const FACTS_VERSION = 4;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
   width: number;
   height: number;
+  /** how many displays are surely in it */
+  displays: number;
   flat: FlatShare;
   /** the largest plain black rectangle, in pixels; null where there is none */
   black: Box | null;
@@ -24,12 +27,13 @@ export interface PictureFacts {
   sharpness: number;
 }
 
-/** O(pixels). */
-export function pictureFacts(raster: Raster): PictureFacts {
+/** O(pixels). @param displays those that were found in it, where somebody looked already */
+export function pictureFacts(raster: Raster, displays = findDisplays(raster).sure): PictureFacts {
   const { width, height } = raster;
   return {
     width,
     height,
+    displays: displays.length,
     flat: flatShare(raster),
     black: blackArea(raster),
     ink: inkBlocks(raster),

@@ -76,15 +76,21 @@ const DOUBLE: ReadonlyArray<readonly [number, number]> = [
 ];
 
 const keyOf = ({ width, height }: Size) => `${width}x${height}`;
-const common = new Set(COMMON.flatMap(([w, h]) => [`${w}x${h}`, `${h}x${w}`]));
+/** Displays that small are not turned upright. */
+const LEAST_UPRIGHT_WIDTH = 720;
+const waysUp = (w: number, h: number): Array<readonly [number, number]> =>
+  h < LEAST_UPRIGHT_WIDTH
+    ? [[w, h]]
+    : [
+        [w, h],
+        [h, w],
+      ];
+const common = new Set(COMMON.flatMap(([w, h]) => waysUp(w, h).map((size) => size.join('x'))));
 const double = new Set(DOUBLE.flatMap(([w, h]) => [`${w}x${h}`, `${h}x${w}`]));
 /** Heights of displays by their width, either way up. */
 const heights = new Map<number, number[]>();
 for (const [w, h] of COMMON) {
-  for (const [width, height] of [
-    [w, h],
-    [h, w],
-  ] as const) {
+  for (const [width, height] of waysUp(w, h)) {
     const list = heights.get(width);
     if (list) list.push(height);
     else heights.set(width, [height]);
@@ -101,8 +107,8 @@ const SHAPES = [4 / 3, 5 / 4, 3 / 2, 16 / 10, 16 / 9, 64 / 27, 43 / 18, 12 / 5];
 /** Of these, the ones that displays are turned upright in at sizes that are not common. */
 const UPRIGHT = [16 / 10, 16 / 9];
 const SHAPE_ERROR = 0.006;
-const LEAST_SIDE = 600;
-const LEAST_UPRIGHT_WIDTH = 720;
+/** Of pictures that were made smaller, too. */
+const LEAST_SIDE = 480;
 
 /** Whether something of an uncommon size could still be a display, by its shape. */
 export function hasDisplayShape({ width, height }: Size): boolean {
@@ -111,3 +117,17 @@ export function hasDisplayShape({ width, height }: Size): boolean {
   const ratio = lying ? width / height : height / width;
   return (lying ? SHAPES : UPRIGHT).some((shape) => Math.abs(ratio / shape - 1) <= SHAPE_ERROR);
 }
+
+/** Whether it is as wide as two equal displays, in their own size or made smaller. */
+export function isDouble(size: Size): boolean {
+  const { width, height } = size;
+  if (isDoubleSize(size)) return true;
+  return width % 2 === 0 && !hasDisplayShape(size) && hasDisplayShape({ width: width / 2, height });
+}
+
+/** The one shape of displays as wide as two that is sold; common practice, no source. */
+const WIDEST = 32 / 9;
+
+/** Whether one display can be as wide as two, in its own size or made smaller. */
+export const hasDoubleShape = (size: Size): boolean =>
+  isDoubleSize(size) || Math.abs(size.width / size.height / WIDEST - 1) <= SHAPE_ERROR;

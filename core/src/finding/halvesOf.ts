@@ -1,5 +1,5 @@
 import type { Box, Size } from '../geometry/box.ts';
-import { isDoubleSize } from './displaySizes.ts';
+import { isDouble } from './displaySizes.ts';
 
 /**
  * The two halves of a picture that has the size of two equal displays, for which nothing in its pixels spoke: it may
@@ -7,7 +7,7 @@ import { isDoubleSize } from './displaySizes.ts';
  * @returns none for any other size
  */
 export function halvesOf(picture: Size): Box[] {
-  if (!isDoubleSize(picture)) return [];
+  if (!isDouble(picture)) return [];
   const { width, height } = picture;
   return width > height
     ? [0, width / 2].map((x) => ({ x, y: 0, width: width / 2, height }))

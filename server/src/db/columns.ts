@@ -69,7 +69,8 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
         share: z.number(),
       }),
       black: BoxOfPixels.nullable(),
-      // Facts of before version 3 lack these two; until they are renewed nothing is found by them.
+      // Facts of before version 4 lack the first, of before version 3 the others; until they are renewed nothing is found by them.
+      displays: z.number().default(1),
       ink: z.number().default(Number.MAX_SAFE_INTEGER),
       edges: z.number().nullable().default(null),
       sharpness: z.number(),

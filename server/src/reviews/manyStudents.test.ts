@@ -44,6 +44,7 @@ async function enterClass(s: TestServer, howMany: number) {
     height: 48,
     flat,
     black: null,
+    displays: 1,
     ink: 900,
     edges: 0.8,
     sharpness: 200,

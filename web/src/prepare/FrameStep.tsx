@@ -80,7 +80,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const look = useLook(picture.captureId, source, point.requirements);
   const parts = useParts(picture.captureId, source);
   const lines = useMemo(
-    () => (look ? snapLines([...parts, ...look.displays, ...look.halves]) : null),
+    () => (look ? snapLines([...parts, ...look.displays, ...look.perhaps]) : null),
     [look, parts],
   );
   const { minWidth, minHeight } = point.requirements;

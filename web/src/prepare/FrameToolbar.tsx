@@ -46,7 +46,7 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
       </span>
       {offered.length > 0 && (
         <span className="flex flex-wrap items-center gap-1 text-sm">
-          {look?.halves.length ? 'Two displays?' : 'Displays:'}
+          {look?.perhaps.length ? 'Two displays?' : 'Displays:'}
           {offered.map((display, index) => (
             <Button
               small
@@ -82,9 +82,9 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
 
 const LINE = 'flex min-h-11 items-center gap-3 px-4 py-1 sm:h-11 sm:overflow-y-auto';
 
-/** The displays that a key takes: those found, or halves that may be some. */
+/** The displays that a key takes: those found, or those that may be some. */
 export const displaysOffered = (look: Look | null): Box[] =>
-  look && look.displays.length > 1 ? look.displays : (look?.halves ?? []);
+  look && look.displays.length > 1 ? look.displays : (look?.perhaps ?? []);
 
 /**
  * What has to be said while the picture can still be taken again. The line has its room from the start: what is found

@@ -50,8 +50,7 @@ const FINDINGS: Words<FindingData> = {
   'nearly-blank': () => 'The picture is nearly blank.',
   'black-area': () =>
     'A large part of the picture is plain black. Video that is protected comes out like this.',
-  'several-displays': ({ count }) =>
-    `${count} displays are in the picture. Choose the one that is meant, or take it again.`,
+  'several-displays': ({ count }) => `${count} displays seem to be in the picture. Is one of them enough?`,
   'too-small': (data) => sizes(data),
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,

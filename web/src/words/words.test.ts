@@ -20,6 +20,7 @@ describe('the sentences', () => {
       ink: 900,
       edges: 0.8,
       black: null,
+      displays: 1,
       sharpness: 200,
     };
     const [finding] = checkPicture(facts, { alsoHandedInBy: ['A', 'B', 'C', 'D', 'E'] });

@@ -5,7 +5,6 @@ import {
   type Finding,
   findDisplays,
   findSheet,
-  halvesOf,
   leastScale,
   pictureFacts,
   type Quad,
@@ -20,8 +19,8 @@ export type Asked = NonNullable<CheckedWith['asked']>;
 /** What was found in a picture. */
 export interface Look {
   displays: Box[];
-  /** where one display was found, but the picture is as large as two equal ones: its halves */
-  halves: Box[];
+  /** where one display was found: those it may be as well, to be asked about */
+  perhaps: Box[];
   /** smallest scale at which text stays readable; null without text */
   leastScale: number | null;
   findings: Finding[];
@@ -31,12 +30,12 @@ export interface Look {
 const api = {
   async look(picture: Blob | string, asked: Asked): Promise<Look> {
     const raster = await rasterOf(picture);
-    const displays = findDisplays(raster);
+    const { sure: displays, perhaps } = findDisplays(raster);
     return {
       displays,
-      halves: displays.length === 1 ? halvesOf(raster) : [],
+      perhaps,
       leastScale: leastScale(raster),
-      findings: checkPicture(pictureFacts(raster), { asked, displays: displays.length }),
+      findings: checkPicture(pictureFacts(raster, displays), { asked }),
     };
   },
 
