@@ -86,6 +86,37 @@ describe('checkPicture', () => {
       raster.data.fill(255, (y * raster.width + 120) * 4, (y + 1) * raster.width * 4);
     expect(codes(raster)).toEqual([expect.stringMatching(/nearly-blank|one-colour/)]);
   });
+  it('tells a desktop with nothing on it but its panel, whatever its wallpaper, and not one with a window', () => {
+    const [width, height] = [1280, 800];
+    const desktop = (slope: boolean, window: boolean): Raster => {
+      const context = createCanvas(width, height).getContext('2d');
+      const paper = context.createLinearGradient(0, 0, width, height);
+      paper.addColorStop(0, '#2a4f56');
+      paper.addColorStop(1, slope ? '#c0d8c8' : '#2a4f56');
+      context.fillStyle = paper;
+      context.fillRect(0, 0, width, height);
+      context.fillStyle = '#222';
+      context.fillRect(0, height - 30, width, 30);
+      context.fillStyle = '#eee';
+      context.font = '13px sans-serif';
+      context.fillText('Editor   Plotter   Shell   Readings of the morning', 10, height - 10);
+      context.fillText('14:07', width - 60, height - 10);
+      if (window) {
+        context.fillRect(300, 200, 320, 240);
+        context.fillStyle = '#222';
+        context.fillText('Nothing has been measured yet.', 320, 260);
+      }
+      return {
+        width,
+        height,
+        data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data.buffer),
+      };
+    };
+    for (const slope of [true, false]) {
+      expect(codes(desktop(slope, false))).toEqual(['nearly-blank']);
+      expect(codes(desktop(slope, true))).toEqual([]);
+    }
+  });
   it('tells a window whose video came out black, but not a dark terminal', () => {
     const raster = page(15);
     new Uint32Array(raster.data.buffer).forEach((_, i, pixels) => {
@@ -156,12 +187,48 @@ describe('findingsOf', () => {
 });
 
 describe('legibility', () => {
-  it('measures small letters at about half the size of the type (common practice, no source)', () => {
-    for (const size of [14, 20, 32]) {
-      const height = letterHeight(page(size));
-      expect(height).not.toBeNull();
-      expect(height! / size).toBeGreaterThan(0.4);
-      expect(height! / size).toBeLessThan(0.85);
+  /** Lines of words, and how high the small letters are: the height of an x in large type, by the same shaper. */
+  function lines(font: string, size: number, ink: string, paper: string) {
+    const [width, height] = [900, 600];
+    const context = createCanvas(width, height).getContext('2d');
+    context.font = `1000px "${font}"`;
+    const letters = (context.measureText('x').actualBoundingBoxAscent * size) / 1000;
+    context.fillStyle = paper;
+    context.fillRect(0, 0, width, height);
+    context.fillStyle = ink;
+    context.font = `${size}px "${font}"`;
+    for (let y = 30; y < height; y += Math.round(size * 1.45))
+      context.fillText(
+        'The stage was read at noon and once more in the evening, see the row above '.repeat(3),
+        20,
+        y,
+      );
+    const { data } = context.getImageData(0, 0, width, height);
+    return { letters, raster: { width, height, data: new Uint8ClampedArray(data.buffer) } };
+  }
+  it.each(['DejaVu Sans', 'DejaVu Sans Mono', 'DejaVu Serif'])(
+    'measures small letters of %s from 3 pixels on, within less than a pixel',
+    (font) => {
+      for (const size of [6, 7, 8, 9, 10, 11, 13, 16, 20, 28])
+        for (const [ink, paper] of [
+          ['#222', '#fff'],
+          ['#ddd', '#222'],
+          ['#888', '#fff'],
+        ] as const) {
+          const { letters, raster } = lines(font, size, ink, paper);
+          expect(Math.abs(letterHeight(raster)! - letters), `${size} px, ${ink}`).toBeLessThan(0.8);
+        }
+    },
+  );
+  it('measures them after the picture was made smaller', async () => {
+    for (const scale of [0.4, 0.5, 0.6, 0.75]) {
+      const { letters, raster } = lines('DejaVu Sans', 16, '#222', '#fff');
+      const { data, info } = await sharp(raster.data, { raw: { width: 900, height: 600, channels: 4 } })
+        .resize(Math.round(900 * scale))
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      const small = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+      expect(Math.abs(letterHeight(small)! - letters * scale), `${scale}`).toBeLessThan(0.8);
     }
   });
   it('lets large type be made smaller than small type', () => {

@@ -38,6 +38,10 @@ const ALL = 0.998;
 const BLANK = 0.985;
 /** A page is not blank with this much writing on it: about a line. */
 const A_LINE = 60;
+/** A desktop with nothing but its panel: fewer pixels begin something than the border of the smallest window has. */
+const BARE = 300;
+/** Smaller pictures are parts, and may hold nothing but a bar. */
+const LEAST_DESKTOP = 480;
 const BLACK_AREA = 0.2;
 const DARK = 24;
 /**
@@ -81,6 +85,7 @@ function contentFindings({
   flat,
   black,
   ink,
+  drawn,
   edges,
   sharpness,
   width,
@@ -89,11 +94,14 @@ function contentFindings({
   const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
   if (flat.share >= ALL) return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
   if (flat.share >= BLANK && ink < A_LINE) return [tell('to-check', 'nearly-blank', { share: flat.share })];
+  const widest = flat.share >= FLAT ? WIDE_ON_SCREEN : WIDE_IN_PHOTOGRAPH;
+  const sharp = edges !== null && edges <= widest;
+  if (sharp && drawn < BARE && Math.min(width, height) >= LEAST_DESKTOP)
+    return [tell('to-check', 'nearly-blank', { share: flat.share })];
   const found: Finding[] = [];
   if (black && displays < 2 && (black.width * black.height) / (width * height) >= BLACK_AREA)
     found.push(tell('to-check', 'black-area', {}, { box: black }));
-  const widest = flat.share >= FLAT ? WIDE_ON_SCREEN : WIDE_IN_PHOTOGRAPH;
-  if (edges === null ? sharpness < SHARP : edges > widest) found.push(tell('to-check', 'blurred', {}));
+  if (edges === null ? sharpness < SHARP : !sharp) found.push(tell('to-check', 'blurred', {}));
   return found;
 }
 

@@ -1,25 +1,48 @@
 import { greyOf } from '../raster/grey.ts';
-import { otsu } from '../raster/otsu.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
 
 /** Letters lower than this in pixels are hard to read; common practice, no source. */
 export const LEAST_LETTER = 5;
-/** Fewer shapes of the size of letters are icons, not text. */
-const LEAST_LETTERS = 30;
-const [LOWEST, HIGHEST, WIDEST] = [4, 48, 60];
+/** Pictures are read in strips this wide: columns of text, and what stands beside it, have lines of their own. */
+const STRIP = 64;
+/** Levels of brightness, of 255, by which neighbours in a stroke differ at least. */
+const STROKE = 16;
+/** What the strokes of a row have to add up to in a strip: a few letters of low contrast. */
+const LEAST_IN_ROW = 220;
+/** Strokes that a row of writing crosses in a strip; borders and icons cross fewer. */
+const LEAST_CROSSED = 7;
+/** Fewer lines in all strips are icons, not text. */
+const LEAST_LINES = 6;
+const [LOWEST, HIGHEST] = [2, 48];
 
 /**
- * Height in pixels of the small letters (such as x or n) of a picture: the median height of the connected shapes that
- * have the size of letters. Null where there is hardly any text. O(pixels).
+ * Height in pixels of the small letters (such as x or n) of a picture: in rows that cross the small letters strokes are
+ * many, above and below them, where only some letters reach, few. The median over lines of how high the rows with at
+ * least half as many as the fullest are. Null where there is hardly any text. O(pixels).
  */
 export function letterHeight(raster: Raster): number | null {
   checkRaster(raster);
   const { width, height } = raster;
   const grey = greyOf(raster);
-  const threshold = otsu(grey);
   const heights: number[] = [];
-  for (const dark of [true, false]) heights.push(...shapeHeights(grey, width, height, threshold, dark));
-  if (heights.length < LEAST_LETTERS) return null;
+  const sums = new Float64Array(height);
+  const crossed = new Uint16Array(height);
+  for (let left = 0; left + STRIP <= width; left += STRIP) {
+    for (let y = 0; y < height; y++) {
+      let [sum, count, way] = [0, 0, 0];
+      for (let at = y * width + left + 1, end = at + STRIP - 1; at < end; at++) {
+        const step = (grey[at] as number) - (grey[at - 1] as number);
+        if (step < STROKE && step > -STROKE) continue;
+        sum += Math.abs(step);
+        if (Math.sign(step) !== way) count++;
+        way = Math.sign(step);
+      }
+      sums[y] = sum;
+      crossed[y] = count;
+    }
+    heights.push(...lineHeights(sums, crossed));
+  }
+  if (heights.length < LEAST_LINES) return null;
   heights.sort((a, b) => a - b);
   return heights[heights.length >> 1] as number;
 }
@@ -30,42 +53,34 @@ export function leastScale(raster: Raster): number | null {
   return letters === null ? null : Math.min(1, LEAST_LETTER / letters);
 }
 
-function shapeHeights(
-  grey: Uint8Array,
-  width: number,
-  height: number,
-  threshold: number,
-  dark: boolean,
-): number[] {
-  const seen = new Uint8Array(grey.length);
+/** How high the small letters of each line of one strip are. */
+function lineHeights(sums: Float64Array, crossed: Uint16Array): number[] {
   const heights: number[] = [];
-  const open: number[] = [];
-  const belongs = (at: number) => (grey[at] as number) <= threshold === dark;
-  for (let start = 0; start < grey.length; start++) {
-    if (seen[start] || !belongs(start)) continue;
-    let [left, right, top, bottom, count] = [width, 0, height, 0, 0];
-    seen[start] = 1;
-    open.push(start);
-    while (open.length > 0) {
-      const at = open.pop() as number;
-      const x = at % width;
-      const y = (at - x) / width;
-      count++;
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
-      for (const near of [x > 0 ? at - 1 : -1, x < width - 1 ? at + 1 : -1, at - width, at + width]) {
-        if (near < 0 || near >= grey.length || seen[near] || !belongs(near)) continue;
-        seen[near] = 1;
-        open.push(near);
-      }
+  for (let from = 0; from < sums.length; from++) {
+    if ((sums[from] as number) < LEAST_IN_ROW) continue;
+    let to = from;
+    let most = 0;
+    while (to < sums.length && (sums[to] as number) >= LEAST_IN_ROW) {
+      most = Math.max(most, sums[to] as number);
+      to++;
     }
-    const high = bottom - top + 1;
-    const wide = right - left + 1;
-    // A filled block is an icon or a cell, and one line a rule.
-    if (high >= LOWEST && high <= HIGHEST && wide >= 2 && wide <= WIDEST && count < 0.85 * wide * high)
-      heights.push(high);
+    // Lines that touch are told apart by the rows between them, which are less full.
+    for (let y = from; y < to; y++) {
+      if ((sums[y] as number) < most / 2) continue;
+      const top = y;
+      let crossings = 0;
+      while (y < to && (sums[y] as number) >= most / 2)
+        crossings = Math.max(crossings, crossed[y++] as number);
+      const high = y - top + partOf(sums, top, -1, most / 2) + partOf(sums, y - 1, 1, most / 2) - 1;
+      if (crossings >= LEAST_CROSSED && high >= LOWEST && high <= HIGHEST) heights.push(high);
+    }
+    from = to;
   }
   return heights;
+}
+
+/** Where between a row and the next the half is crossed, 0 to 1. */
+function partOf(sums: Float64Array, row: number, way: 1 | -1, half: number): number {
+  const [here, next] = [sums[row] as number, sums[row + way] ?? 0];
+  return here > next ? Math.min(1, (here - half) / (here - next)) : 0.5;
 }

@@ -3,6 +3,7 @@ import type { Box } from '../geometry/box.ts';
 import { type FlatShare, flatShare } from '../raster/flatShare.ts';
 import type { Raster } from '../raster/raster.ts';
 import { blackArea } from './blackArea.ts';
+import { drawnInside } from './drawn.ts';
 import { edgeWidth } from './edgeWidth.ts';
 import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
@@ -21,6 +22,8 @@ export interface PictureFacts {
   black: Box | null;
   /** squares of 8 pixels that hold something like writing */
   ink: number;
+  /** pixels that begin something between bars at its upper and lower edge */
+  drawn: number;
   /** how wide its narrowest edges are, in pixels; null where it has hardly any */
   edges: number | null;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
@@ -37,6 +40,7 @@ export function pictureFacts(raster: Raster, displays = findDisplays(raster).sur
     flat: flatShare(raster),
     black: blackArea(raster),
     ink: inkBlocks(raster),
+    drawn: drawnInside(raster),
     edges: edgeWidth(raster),
     sharpness: sharpness(raster),
   };

@@ -142,7 +142,15 @@ export class Lines {
       const box = this.boxOf(from, to, this.low + spare - below, this.high - below);
       const explained = high <= exact && high >= exact - worn;
       // A size that leaves black unexplained loses to one that a display could have and that fits all of it.
-      const fit = explained ? 1 - (exact - high) / 50 : shaped !== null ? -1 : high === length ? 0.5 : 0;
+      const fit = explained
+        ? high === exact
+          ? 1
+          : 0.7 - (exact - high) / 100
+        : shaped !== null
+          ? -1
+          : high === length
+            ? 0.5
+            : 0;
       pieces.push({ box, common, black: spare, fit, blank: false });
     };
     for (const high of commonHeights(to - from)) {

@@ -2,7 +2,7 @@ import { type Box, wholeBox } from '../geometry/box.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
 import { LEAST_WIDTH, Lines, type Piece } from './displayLines.ts';
 import { halvesOf } from './halvesOf.ts';
-import { judgePartition } from './judgePartition.ts';
+import { type Judged, judgePartition } from './judgePartition.ts';
 import type { Reading } from './seams.ts';
 
 /** More displays in one row or one column are not looked for. */
@@ -35,20 +35,21 @@ export interface Displays {
 export function findDisplays(raster: Raster, { signal }: DisplayOptions = {}): Displays {
   checkRaster(raster);
   const whole = wholeBox(raster);
-  const best = [true, false]
+  const found = [true, false]
     .flatMap((upright) => {
       signal?.throwIfAborted();
       return partitions({ raster, upright }, whole, 0);
     })
-    .sort((a, b) => b.score - a.score)[0];
-  if (!best) return { sure: [whole], perhaps: halvesOf(raster) };
-  return { sure: [...best.displays].sort((a, b) => a.x - b.x || a.y - b.y), perhaps: [] };
+    .sort((a, b) => b.score - a.score);
+  const inOrder = (displays: readonly Box[]) => [...displays].sort((a, b) => a.x - b.x || a.y - b.y);
+  const best = found.find((partition) => partition.sure);
+  if (best) return { sure: inOrder(best.displays), perhaps: [] };
+  const [perhaps] = found;
+  return { sure: [whole], perhaps: perhaps ? inOrder(perhaps.displays) : halvesOf(raster) };
 }
 
-interface Partition {
+interface Partition extends Judged {
   displays: Box[];
-  /** how much speaks for it; comparable between partitions of one picture only */
-  score: number;
 }
 
 /** All ways to cut an area into displays in one direction that what is seen supports, the likeliest first. */
@@ -66,6 +67,7 @@ function partitions(reading: Reading, area: Box, depth: number): Partition[] {
     if (depth > 0 || lines.look(cut, lines.low, lines.high).step < WORTH_A_LOOK) return [];
     const part = lines.boxOf(from, to, lines.low, lines.high);
     const pieces = partitions({ raster: reading.raster, upright: !reading.upright }, part, depth + 1)
+      .filter((p) => p.sure)
       .slice(0, 2)
       .map((p) => p.displays.map((box) => ({ box, common: true, black: 0, fit: 0, blank: false })));
     known.set(key, pieces);
@@ -80,8 +82,8 @@ function partitions(reading: Reading, area: Box, depth: number): Partition[] {
     if (made.length > 0) {
       for (const option of optionsOf(from, lines.end)) {
         const parts = [...made, option];
-        const score = judgePartition(lines, parts, area);
-        if (score !== null) found.push({ displays: parts.flat().map((p) => p.box), score });
+        const judged = judgePartition(lines, parts, area);
+        if (judged) found.push({ displays: parts.flat().map((p) => p.box), ...judged });
       }
     }
     if (made.length >= MOST_IN_LINE - 1) return;

@@ -7,6 +7,13 @@ import { likeness } from './seams.ts';
 /** From this likeness on, two parts show the same wallpaper. */
 const ALIKE = 0.25;
 
+export interface Judged {
+  /** how much speaks for it; comparable between partitions of one picture only */
+  score: number;
+  /** false: one display whose halves are filled by windows would look the same */
+  sure: boolean;
+}
+
 /**
  * How much speaks for a partition; null when it is not enough.
  *
@@ -17,7 +24,7 @@ const ALIKE = 0.25;
  * - Black that fills exactly what a lower display leaves speaks for it.
  * - Everything else has to be seen as a line from end to end.
  */
-export function judgePartition(lines: Lines, parts: Piece[][], area: Box): number | null {
+export function judgePartition(lines: Lines, parts: Piece[][], area: Box): Judged | null {
   const pieces = parts.flat();
   const touchesBoth =
     pieces.some((p) => lowOf(lines, p.box) === lines.low) &&
@@ -38,7 +45,8 @@ export function judgePartition(lines: Lines, parts: Piece[][], area: Box): numbe
   const { raster } = lines.reading;
   const root = { x: 0, y: 0, width: raster.width, height: raster.height };
   const isDisplay = (size: Size) => isCommonSize(size) || (allCommon ? hasDoubleShape(size) : isDouble(size));
-  if ((isDisplay(root) || isDisplay(area)) && !toldApart && !explained) return null;
+  const sure = toldApart || explained || !(isDisplay(root) || isDisplay(area));
+  if (!sure && !(pieces.length === 2 && allCommon)) return null;
   if (hasDisplayShape(root) && parts.some((part) => part.length > 1) && !toldApart) return null;
   const wholeIsDisplay = isDisplay(area) || hasDisplayShape(area);
   if (allCommon && !wholeIsDisplay) {
@@ -52,7 +60,7 @@ export function judgePartition(lines: Lines, parts: Piece[][], area: Box): numbe
   const first = pieces[0] as Piece;
   if (pieces.every((p) => p.box.width === first.box.width && p.box.height === first.box.height))
     score += 0.15;
-  return score;
+  return { score, sure };
 }
 
 const lowOf = ({ reading }: Lines, box: Box) => (reading.upright ? box.y : box.x);

@@ -69,8 +69,9 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
         share: z.number(),
       }),
       black: BoxOfPixels.nullable(),
-      // Facts of before version 4 lack the first, of before version 3 the others; until they are renewed nothing is found by them.
+      // Facts of before version 4 lack the first two, of before version 3 the others; until they are renewed nothing is found by them.
       displays: z.number().default(1),
+      drawn: z.number().default(Number.MAX_SAFE_INTEGER),
       ink: z.number().default(Number.MAX_SAFE_INTEGER),
       edges: z.number().nullable().default(null),
       sharpness: z.number(),

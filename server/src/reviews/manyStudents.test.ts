@@ -45,6 +45,7 @@ async function enterClass(s: TestServer, howMany: number) {
     flat,
     black: null,
     displays: 1,
+    drawn: 9000,
     ink: 900,
     edges: 0.8,
     sharpness: 200,

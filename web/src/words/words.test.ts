@@ -21,6 +21,7 @@ describe('the sentences', () => {
       edges: 0.8,
       black: null,
       displays: 1,
+      drawn: 9000,
       sharpness: 200,
     };
     const [finding] = checkPicture(facts, { alsoHandedInBy: ['A', 'B', 'C', 'D', 'E'] });
