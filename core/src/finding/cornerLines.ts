@@ -16,16 +16,16 @@ const REACH = 3;
 
 /** Where along each line there are corners of one kind. */
 export class CornerLines {
-  private readonly byLine = new Map<number, Set<number>>();
+  private readonly byLine = new Map<number, number[]>();
   private readonly sorted = new Map<number, readonly number[]>();
 
   constructor(corners: readonly Corner[], kind: Kind, line: 'x' | 'y') {
     const along = line === 'y' ? 'x' : 'y';
     for (const corner of corners) {
       if (!corner[kind]) continue;
-      const set = this.byLine.get(corner[line]);
-      if (set) set.add(corner[along]);
-      else this.byLine.set(corner[line], new Set([corner[along]]));
+      const places = this.byLine.get(corner[line]);
+      if (places) places.push(corner[along]);
+      else this.byLine.set(corner[line], [corner[along]]);
     }
   }
 
@@ -33,9 +33,12 @@ export class CornerLines {
   near(at: number): readonly number[] {
     let places = this.sorted.get(at);
     if (!places) {
-      const all = new Set<number>();
-      for (let d = -SLACK; d <= SLACK; d++) for (const place of this.byLine.get(at + d) ?? []) all.add(place);
-      places = [...all].sort((a, b) => a - b);
+      const all: number[] = [];
+      for (let d = -SLACK; d <= SLACK; d++)
+        for (const place of this.byLine.get(at + d) ?? []) all.push(place);
+      // A typed array sorts numbers many times as fast as a list.
+      const sorted = Int32Array.from(all).sort();
+      places = [...sorted.filter((place, i) => i === 0 || place !== sorted[i - 1])];
       this.sorted.set(at, places);
     }
     return places;

@@ -187,41 +187,41 @@ function byPlace(corners: readonly OpenCorner[], line: 'x' | 'y'): (at: number) 
 
 /** Finds the covers under which a line runs, by where their sides are. */
 class CoverSides {
-  private readonly bySide = new Map<string, Box[]>();
+  private readonly rows = { near: new Map<number, Box[]>(), far: new Map<number, Box[]>() };
+  private readonly columns = { near: new Map<number, Box[]>(), far: new Map<number, Box[]>() };
 
   constructor(covers: readonly Box[]) {
     for (const box of covers) {
-      this.add('row near', box.x, box);
-      this.add('row far', box.x + box.width, box);
-      this.add('column near', box.y, box);
-      this.add('column far', box.y + box.height, box);
-    }
-  }
-
-  private add(side: string, at: number, box: Box): void {
-    for (let d = -TOUCH; d <= TOUCH; d++) {
-      const key = `${side} ${at + d}`;
-      const list = this.bySide.get(key);
-      if (list) list.push(box);
-      else this.bySide.set(key, [box]);
+      add(this.rows.near, box.x, box);
+      add(this.rows.far, box.x + box.width, box);
+      add(this.columns.near, box.y, box);
+      add(this.columns.far, box.y + box.height, box);
     }
   }
 
   /** Whether a line at `at` that ends at `end` ends at the near (far) side of a cover. */
   hide(flat: boolean, side: 'near' | 'far', at: number, end: number): boolean {
-    const covers = this.bySide.get(`${flat ? 'row' : 'column'} ${side} ${end}`);
+    const covers = (flat ? this.rows : this.columns)[side].get(end);
     return (
       covers?.some((c) => (flat ? at > c.y && at < c.y + c.height : at > c.x && at < c.x + c.width)) ?? false
     );
   }
 }
 
+function add(sides: Map<number, Box[]>, at: number, box: Box): void {
+  for (let place = at - TOUCH; place <= at + TOUCH; place++) {
+    const list = sides.get(place);
+    if (list) list.push(box);
+    else sides.set(place, [box]);
+  }
+}
+
 const within = (run: EdgeRun, from: number, to: number) => run.from >= from && run.to <= to;
 
 function once(corners: readonly OpenCorner[]): OpenCorner[] {
-  const byPlace = new Map<string, OpenCorner>();
+  const byPlace = new Map<number, OpenCorner>();
   for (const c of corners) {
-    const key = `${c.x},${c.y}`;
+    const key = c.y * 65_536 + c.x;
     const before = byPlace.get(key);
     byPlace.set(key, {
       ...c,

@@ -44,9 +44,9 @@ export function wholeOutlines(
     if (support >= LEAST_ALL && !search.isBetween(box)) whole.push({ box, support, complete: true });
   });
   const sharp = corners.filter((c) => c.sharp);
-  const hasBox = sharp.length > MANY_STARTS ? cornersOf(whole) : new Set<string>();
+  const taken = sharp.length > MANY_STARTS ? new TakenCorners(whole, picture) : null;
   for (const kind of KINDS) {
-    const starts = sharp.filter((c) => c[kind] && !hasBox.has(cornerKey(kind, c.x, c.y)));
+    const starts = sharp.filter((c) => c[kind] && !taken?.has(kind, c.x, c.y));
     search.boxesFrom(kind, sharp, starts, (box) => {
       const support = supportOf(edges, box, LEAST_SIDE_OF_THREE);
       if (support >= LEAST_ALL_OF_THREE && !search.isBetween(box))
@@ -56,19 +56,34 @@ export function wholeOutlines(
   return { whole, threeCornered };
 }
 
-const cornerKey = (kind: Kind, x: number, y: number) => `${kind} ${x >> 2} ${y >> 2}`;
+/** The corners that boxes have already, to 4 pixels, those around them too. */
+class TakenCorners {
+  private readonly columns: number;
+  private readonly fields: Uint8Array;
+  private readonly size: number;
 
-/** The corners of boxes, to 4 pixels, those around them too. */
-function cornersOf(outlines: readonly Outline[]): Set<string> {
-  const keys = new Set<string>();
-  for (const { box } of outlines)
-    for (const kind of KINDS) {
-      const x = kind.endsWith('Left') ? box.x : box.x + box.width;
-      const y = kind.startsWith('upper') ? box.y : box.y + box.height;
-      for (const dy of [-SAME, 0, SAME])
-        for (const dx of [-SAME, 0, SAME]) keys.add(cornerKey(kind, x + dx, y + dy));
-    }
-  return keys;
+  constructor(outlines: readonly Outline[], { width, height }: Raster) {
+    // A field of its own around the picture, so that every corner has fields on all sides.
+    this.columns = (width >> 2) + 3;
+    this.size = this.columns * ((height >> 2) + 3);
+    this.fields = new Uint8Array(this.size * KINDS.length);
+    for (const { box } of outlines)
+      for (const kind of KINDS) {
+        const x = kind.endsWith('Left') ? box.x : box.x + box.width;
+        const y = kind.startsWith('upper') ? box.y : box.y + box.height;
+        const field = this.fieldOf(kind, x, y);
+        for (let row = -1; row <= 1; row++)
+          this.fields.fill(1, field + row * this.columns - 1, field + row * this.columns + 2);
+      }
+  }
+
+  private fieldOf(kind: Kind, x: number, y: number): number {
+    return KINDS.indexOf(kind) * this.size + ((y >> 2) + 1) * this.columns + (x >> 2) + 1;
+  }
+
+  has(kind: Kind, x: number, y: number): boolean {
+    return this.fields[this.fieldOf(kind, x, y)] === 1;
+  }
 }
 
 class BoxSearch {
