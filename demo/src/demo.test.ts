@@ -1,11 +1,13 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileNameFaults } from '@nachweis/core';
-import { createContext, readAssignment, readSettings } from '@nachweis/server';
+import { createApp, createContext, readAssignment, readSettings } from '@nachweis/server';
+import SQLite from 'better-sqlite3';
 import { sql } from 'kysely';
 import { pino } from 'pino';
+import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { probePictures, ratingPictures } from './evidence.ts';
 import { fillDemo } from './fill.ts';
@@ -13,11 +15,13 @@ import { emailOf, STUDENTS } from './people.ts';
 
 const TODAY = new Date('2026-11-20T12:00:00Z');
 const folder = mkdtempSync(join(tmpdir(), 'nachweis-demo-'));
+const ORIGIN = 'http://nachweis.test';
+const SETTINGS = { NACHWEIS_DATA: folder, NACHWEIS_ORIGIN: ORIGIN, NACHWEIS_DEMO: '1' };
 let context: Awaited<ReturnType<typeof createContext>>;
 
 beforeAll(async () => {
   let at = TODAY;
-  context = await createContext(readSettings({ NACHWEIS_DATA: folder }), pino({ level: 'silent' }), () => at);
+  context = await createContext(readSettings(SETTINGS), pino({ level: 'silent' }), () => at);
   await fillDemo(
     context,
     {
@@ -101,4 +105,72 @@ describe('the demo', () => {
     expect(new Set(emails).size).toBe(24);
     for (const email of emails) expect(email).toMatch(/^[a-z-]+\.[a-z-]+@riverschool\.example$/);
   });
+  it('has every grade in its events alone', async () => {
+    const app = createApp(context);
+    const instructor = request.agent(app).set('Origin', ORIGIN);
+    const { id: personId } = await context.db
+      .selectFrom('members')
+      .innerJoin('people', 'people.id', 'members.person_id')
+      .select('people.id')
+      .where('members.role', '=', 'instructor')
+      .executeTakeFirstOrThrow();
+    await instructor.post('/api/demo/session').send({ personId }).expect(200);
+    expect(await shownGrades(instructor)).toEqual(rebuiltGrades());
+    expect(rebuiltGrades().size).toBe(44);
+
+    // And after something was decided for all: one must-show dropped, another worth more.
+    const assignments = await context.db.selectFrom('assignments').select('id').execute();
+    for (const { id } of assignments) {
+      const { proofPoints } = await readAssignment(context.db, id);
+      const [first, second] = proofPoints.flatMap((point) => point.mustShows);
+      for (const [mustShowId, worth] of [
+        [first?.id, null],
+        [second?.id, 999],
+      ])
+        await instructor
+          .post(`/api/assignments/${id}/corrections`)
+          .send({ id: randomUUID(), mustShowId, worth, reason: 'Nobody could see it.' })
+          .expect(200);
+    }
+    const rebuilt = rebuiltGrades();
+    expect(await shownGrades(instructor)).toEqual(rebuilt);
+  });
 });
+
+/** What the pages show of every hand-in. */
+async function shownGrades(agent: ReturnType<typeof request.agent>): Promise<Map<string, number>> {
+  const rows = await context.db.selectFrom('hand_ins').select('id').orderBy('id').execute();
+  const grades = new Map<string, number>();
+  for (const { id } of rows) {
+    const { body } = await agent.get(`/api/hand-ins/${id}/review`).expect(200);
+    grades.set(id, body.judgement.grade.total);
+  }
+  return grades;
+}
+
+/** The same from nothing but what was asked and the events, added up by SQLite. */
+function rebuiltGrades(): Map<string, number> {
+  const db = new SQLite(join(folder, 'nachweis.db'), { readonly: true });
+  const rows = db
+    .prepare<[], { id: string; total: number }>(
+      `WITH asked AS (
+         SELECT h.id AS hand_in, m.value ->> 'id' AS must_show, m.value ->> 'units' AS written, h.assignment_id
+         FROM hand_ins h
+         JOIN assignment_versions v ON v.assignment_id = h.assignment_id AND v.version = h.version,
+           json_each(v.document, '$.value.proofPoints') p, json_each(p.value, '$.mustShows') m),
+       worth AS (
+         SELECT asked.*, coalesce((SELECT CASE kind WHEN 'points' THEN units WHEN 'dropped' THEN 0 ELSE written END
+           FROM correction_events c WHERE c.assignment_id = asked.assignment_id AND c.must_show_id = asked.must_show
+           ORDER BY seq DESC LIMIT 1), written) AS units FROM asked),
+       earned AS (
+         SELECT worth.*, (SELECT CASE verdict WHEN 'shown' THEN units WHEN 'partly' THEN (units + 1) / 2 ELSE 0 END
+           FROM verdict_events e WHERE e.hand_in_id = hand_in AND e.must_show_id = must_show
+           ORDER BY seq DESC LIMIT 1) AS points FROM worth)
+       SELECT hand_in AS id, min(max(coalesce(sum(points), 0) + coalesce((SELECT units FROM adjustment_events a
+         WHERE a.hand_in_id = hand_in ORDER BY seq DESC LIMIT 1), 0), 0), sum(units)) AS total
+       FROM earned GROUP BY hand_in ORDER BY hand_in`,
+    )
+    .all();
+  db.close();
+  return new Map(rows.map(({ id, total }) => [id, total]));
+}

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { drawPins, PIN_INK, type PinCanvas, pinHead, pinRadius } from './drawPins.ts';
 import { framedBox, framingOf } from './framing.ts';
 import { marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
+import { scaleMarks } from './scaleMarks.ts';
 
 const CAPTURE = { width: 800, height: 600 };
 
@@ -88,5 +89,25 @@ describe('drawPins', () => {
     expect(pinRadius({ width: 100, height: 50 })).toBe(9);
     expect(pinRadius({ width: 1280, height: 800 })).toBe(14);
     expect(pinRadius({ width: 7680, height: 2160 })).toBe(26);
+  });
+});
+
+describe('scaleMarks', () => {
+  const pin = (x: number, y: number) => ({ kind: 'pin' as const, letter: 'a', x, y });
+  it('puts a mark on the pixel that holds the upper left corner of the one it was on', () => {
+    // 5 x 0.75 = 3.75 lies in pixel 3, 7 x 0.75 = 5.25 in pixel 5.
+    expect(scaleMarks([pin(5, 7)], 0.75)).toEqual([pin(3, 5)]);
+    expect(scaleMarks([pin(7, 5)], 0.75)).toEqual([pin(5, 3)]);
+    expect(scaleMarks([pin(5, 7)], 2)).toEqual([pin(10, 14)]);
+    expect(scaleMarks([pin(5, 7)], 1)).toEqual([pin(5, 7)]);
+  });
+  it('keeps a mark in the picture', () => {
+    fc.assert(
+      fc.property(fc.nat(799), fc.nat(599), fc.integer({ min: 1, max: 1600 }), (x, y, width) => {
+        const [scaled] = scaleMarks([pin(x, y)], width / 800);
+        expect(scaled?.x).toBeLessThan(width);
+        expect(scaled?.y).toBeLessThan(Math.max(1, Math.ceil((600 * width) / 800)));
+      }),
+    );
   });
 });

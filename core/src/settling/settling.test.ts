@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { keepMoments } from './lookBack.ts';
 import { SettlingWatch } from './settling.ts';
 import type { Samples } from './squares.ts';
 
@@ -126,28 +125,5 @@ describe('SettlingWatch', () => {
     const large = { across: 120, values: new Uint8Array(120 * 60) };
     expect(watch.next(large, 600)).toBe(null);
     expect(watch.next(large, 1000)).toMatchObject({ kind: 'new' });
-  });
-});
-
-describe('keepMoments', () => {
-  const moment = fc.record({
-    at: fc.integer({ min: 0, max: 200_000 }),
-    bytes: fc.integer({ min: 1, max: 60_000_000 }),
-  });
-  it('keeps the newest under all three limits, oldest first', () => {
-    fc.assert(
-      fc.property(fc.array(moment, { minLength: 1, maxLength: 60 }), (moments) => {
-        const now = Math.max(...moments.map((m) => m.at));
-        const kept = keepMoments(moments, now);
-        expect(kept.length).toBeGreaterThan(0);
-        expect(kept.length).toBeLessThanOrEqual(24);
-        expect(kept.at(-1)?.at).toBe(now);
-        expect(kept.map((m) => m.at)).toEqual(kept.map((m) => m.at).sort((a, b) => a - b));
-        if (kept.length > 1) {
-          expect(kept.reduce((sum, m) => sum + m.bytes, 0)).toBeLessThanOrEqual(200 * 1024 * 1024);
-          expect(now - kept[0]!.at).toBeLessThanOrEqual(60_000);
-        }
-      }),
-    );
   });
 });

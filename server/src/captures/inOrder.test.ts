@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { sha256Of } from '../blobs/hash.ts';
-import { addEvidence, classroom, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
+import {
+  addEvidence,
+  classroom,
+  handedIn,
+  picture,
+  putCapture,
+  serverPerTest,
+} from '../testServer.testing.ts';
 import { emptyBin } from './emptyBin.ts';
 
 const server = serverPerTest({ mostPictures: 12 });
@@ -114,6 +121,41 @@ describe('emptying the bin', () => {
     expect(await blobs.size(left[0]?.file_sha256 ?? '')).not.toBeNull();
     const captures = await db.selectFrom('captures').select('sha256').execute();
     for (const { sha256 } of captures) expect(await blobs.size(sha256)).not.toBeNull();
+  });
+  it('takes nothing that a hand-in or a proof sheet holds, even if it lies in the bin', async () => {
+    // Nobody can put it there; a row that says so, however it came about, costs nobody a picture.
+    const room = await handedIn(server(), { attempts: 2 });
+    const { db, blobs, jobs } = server().context;
+    const pin = [{ kind: 'pin' as const, letter: 'a', x: 9, y: 9 }];
+    await addEvidence(room.student, room.assignment, { marks: pin });
+    await jobs.idle();
+    const before = await db.selectFrom('captures').select(['id', 'sha256']).execute();
+    expect(before).toHaveLength(2);
+    await db.updateTable('captures').set({ deleted_at: '2026-11-05T10:00:00.000Z' }).execute();
+    expect(await emptyBin({ ...server().context, now: () => LATER })).toBe(0);
+    expect(await db.selectFrom('captures').select(['id', 'sha256']).execute()).toEqual(before);
+    for (const { sha256 } of before) expect(await blobs.size(sha256)).not.toBeNull();
+  });
+  it('leaves the files of a hand-in, though nothing else holds their bytes', async () => {
+    const room = await handedIn(server());
+    const { db, blobs } = server().context;
+    // Made anew under another key by a later version, renderings come and go; the receipt stands for these bytes.
+    await db.updateTable('hand_in_items').set({ rendering_key: null }).execute();
+    await db.updateTable('evidence').set({ rendering_key: null }).execute();
+    const [item] = await db.selectFrom('hand_in_items').select(['base_sha256', 'file_sha256']).execute();
+    const other = await db.selectFrom('blobs').selectAll().executeTakeFirstOrThrow();
+    const stored = { ...other, sha256: 'f'.repeat(64) };
+    await db.insertInto('blobs').values(stored).execute();
+    await db.updateTable('hand_in_items').set({ file_sha256: stored.sha256 }).execute();
+    await emptyBin({ ...server().context, now: () => LATER });
+    const left = await db.selectFrom('blobs').select('sha256').execute();
+    expect(left.map((row) => row.sha256)).toContain(stored.sha256);
+    await db.updateTable('hand_in_items').set({ file_sha256: null, base_sha256: stored.sha256 }).execute();
+    await emptyBin({ ...server().context, now: () => LATER });
+    expect((await db.selectFrom('blobs').select('sha256').execute()).map((row) => row.sha256)).toContain(
+      stored.sha256,
+    );
+    expect(await blobs.size(room.receipt.items?.[0]?.sha256 ?? item?.base_sha256 ?? '')).not.toBeNull();
   });
   it('goes on after a crash between rows and files', async () => {
     const { student } = await classroom(server());

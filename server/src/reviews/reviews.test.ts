@@ -186,6 +186,23 @@ describe('the list', () => {
       data: { others: ['Bilal Okafor'] },
     });
   });
+  it('does not hold the same picture against its own student: not in a second attempt, not in another assignment', async () => {
+    const room = await handedIn(server(), { attempts: 2 });
+    const another = await server().addAssignment(room.courseId, { title: 'Another' });
+    const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
+    const again = await addEvidence(room.student, room.assignment, {}, room.bytes);
+    const { body: second } = await handIn(room.student, room.assignment.id, again.draft.version);
+    const elsewhere = { assignmentId: another.id, proofPointId: another.points[0]?.id ?? '' };
+    const { draft } = await addEvidence(other, another, elsewhere, room.bytes);
+    const { body: third } = await handIn(other, another.id, draft.version);
+    await server().context.jobs.idle();
+    for (const { handInId } of [second, third]) {
+      const { body } = await room.instructor.get(`/api/hand-ins/${handInId}/review`).expect(200);
+      const found = Object.values(body.findings).flat() as Array<{ code: string }>;
+      expect(found.length).toBeGreaterThan(0);
+      expect(found.map((finding) => finding.code)).not.toContain('same-picture');
+    }
+  });
   it('leads from one hand-in to the next and to the next that waits', async () => {
     const room = await handedIn(server());
     const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');

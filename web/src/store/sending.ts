@@ -170,7 +170,14 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
           { ...one, on: now?.verdicts[id]?.version ?? one.on },
         ]),
       );
-      return { ...current, verdicts };
+      const { adjustment } = current;
+      // As far as the version that was entered here is concerned; one of somebody else's is not passed over.
+      const onOwn = adjustment && judgement.adjustment && now;
+      return {
+        ...current,
+        verdicts,
+        adjustment: onOwn ? { ...adjustment, baseVersion: now.adjustmentVersion } : adjustment,
+      };
     });
     return judgementEntries.get(key) === undefined;
   } catch (error) {

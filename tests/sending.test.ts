@@ -1,0 +1,352 @@
+import 'fake-indexeddb/auto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import {
+  type classroom,
+  handedIn,
+  classroom as makeClassroom,
+  ORIGIN,
+  PASSWORD,
+  picture,
+  serverPerTest,
+} from '../server/src/testServer.testing.ts';
+import { callApi } from '../web/src/api/callApi.ts';
+import {
+  judgementEntries,
+  openStore,
+  pictureEntries,
+  statementEntries,
+} from '../web/src/store/browserStore.ts';
+import { forgetJudgement, keepAdjustment, keepVerdicts } from '../web/src/store/judgementStore.ts';
+import type { PictureDocument } from '../web/src/store/pictureDocument.ts';
+import { arrive, happen, letGo } from '../web/src/store/pictureStore.ts';
+import { type SendHooks, sendAll } from '../web/src/store/sending.ts';
+import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
+
+// The browser's store and its sending against the real server: only the browser's line is played here.
+const server = serverPerTest();
+let listening: Server;
+let cookie = '';
+/** What befalls the next request to an address, before it is sent or after it was answered. */
+let befall: (address: string, when: 'before' | 'after', body: unknown) => Promise<Response | undefined> =
+  async () => undefined;
+const requests: string[] = [];
+const platformFetch = globalThis.fetch;
+
+beforeEach(async () => {
+  listening = createServer(server().app).listen(0);
+  const { port } = listening.address() as AddressInfo;
+  requests.length = 0;
+  befall = async () => undefined;
+  globalThis.fetch = async (input, init) => {
+    const address = String(input);
+    const headers = new Headers(init?.headers);
+    requests.push(`${init?.method} ${address.split('?')[0]}`);
+    const instead = await befall(address, 'before', init?.body);
+    if (instead) return instead;
+    headers.set('Origin', ORIGIN);
+    if (cookie) headers.set('Cookie', cookie);
+    const answer = await platformFetch(`http://127.0.0.1:${port}${address}`, { ...init, headers });
+    const set = answer.headers.getSetCookie();
+    if (set.length > 0) cookie = set.map((one) => one.split(';')[0]).join('; ');
+    return (await befall(address, 'after', init?.body)) ?? answer;
+  };
+});
+afterEach(async () => {
+  globalThis.fetch = platformFetch;
+  cookie = '';
+  for (const { evidenceId } of pictureEntries.entries()) await letGo(evidenceId);
+  for (const { key } of statementEntries.entries()) await forgetStatement(key);
+  for (const { key } of judgementEntries.entries()) await forgetJudgement(key);
+  await new Promise((done) => listening.close(done));
+});
+
+type Room = Awaited<ReturnType<typeof classroom>>;
+
+/** Signs in as a page does, and opens the browser's store for that person. */
+async function page(person: { id: string; email: string }) {
+  await callApi('signIn', { body: { email: person.email, password: PASSWORD } });
+  await openStore(person.id);
+}
+
+const told: string[] = [];
+const hooks: SendHooks = {
+  onDraft: async () => undefined,
+  onTakenOut: (id, out) => told.push(`${id} put out ${out.join()}`),
+  onJudged: async () => undefined,
+  onNotJudged: async (_, problem) => told.push(problem.code),
+};
+
+async function kept(
+  { studentPerson, assignment }: Room,
+  keptAt: number,
+  bytes?: Buffer,
+): Promise<PictureDocument> {
+  const content = bytes ?? (await picture());
+  const { document, kept: onDisk } = arrive(
+    studentPerson.id,
+    new Blob([new Uint8Array(content)], { type: 'image/png' }),
+    { source: 'clipboard', surface: 'unknown', name: '', label: '', document: '', done: [] },
+    keptAt,
+  );
+  await onDisk;
+  await happen(document, {
+    kind: 'placed',
+    assignmentId: assignment.id,
+    proofPointId: assignment.points[0]?.id ?? '',
+    size: { width: 64, height: 48 },
+    notes: [],
+    framing: { kind: 'whole' },
+  });
+  return pictureEntries.get(document.evidenceId) as PictureDocument;
+}
+
+const draftOf = async ({ student, assignment }: Room) =>
+  (await student.get(`/api/assignments/${assignment.id}`)).body.draft;
+
+const refusal = (status: number, code: string) =>
+  new Response(JSON.stringify({ type: 'about:blank', title: code, status, code, data: {} }), {
+    status,
+    headers: { 'Content-Type': 'application/problem+json' },
+  });
+
+describe('sending what the browser kept', () => {
+  let room: Room;
+  beforeEach(async () => {
+    told.length = 0;
+    room = await makeClassroom(server(), { statementPrompt: 'Say it.' });
+    await page(room.studentPerson);
+  });
+
+  it('sends the oldest first, bytes before evidence, and leaves nothing behind', async () => {
+    const later = await kept(room, 2000);
+    const earlier = await kept(room, 1000);
+    expect(await sendAll(hooks)).toBe('done');
+    const puts = requests.filter((one) => one.startsWith('PUT'));
+    expect(puts).toEqual([
+      `PUT /api/captures/${earlier.captureId}`,
+      `PUT /api/evidence/${earlier.evidenceId}`,
+      `PUT /api/captures/${later.captureId}`,
+      `PUT /api/evidence/${later.evidenceId}`,
+    ]);
+    expect(pictureEntries.entries()).toEqual([]);
+    expect(told).toEqual([`${later.evidenceId} put out ${earlier.evidenceId}`]);
+    expect((await draftOf(room)).evidence.map((e: { id: string }) => e.id)).toEqual([later.evidenceId]);
+  });
+
+  it('what was changed on its way stays, and goes on top of what has arrived', async () => {
+    const one = await kept(room, 1000);
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes('/api/evidence/')) {
+        befall = async () => undefined;
+        await happen(one, { kind: 'prepared', marks: [{ kind: 'pin', letter: 'a', x: 3, y: 4 }] });
+      }
+      return undefined;
+    };
+    expect(await sendAll(hooks)).toBe('later');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({ baseVersion: 1, bytesSent: true });
+    expect(await sendAll(hooks)).toBe('done');
+    const [evidence] = (await draftOf(room)).evidence;
+    expect(evidence).toMatchObject({
+      id: one.evidenceId,
+      version: 2,
+      marks: [{ kind: 'pin', letter: 'a', x: 3, y: 4 }],
+    });
+  });
+
+  it('what was taken out on its way is taken out there too', async () => {
+    const one = await kept(room, 1000);
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes('/api/evidence/')) {
+        befall = async () => undefined;
+        await happen(one, { kind: 'taken-out' });
+      }
+      return undefined;
+    };
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.entries()).toEqual([]);
+    expect((await draftOf(room)).evidence).toEqual([]);
+  });
+
+  it('what was taken out on its way puts back what had made room for it', async () => {
+    const first = await kept(room, 1000);
+    await sendAll(hooks);
+    const second = await kept(room, 2000);
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes(`/api/evidence/${second.evidenceId}`)) {
+        befall = async () => undefined;
+        await happen(second, { kind: 'taken-out' });
+      }
+      return undefined;
+    };
+    await sendAll(hooks);
+    expect((await draftOf(room)).evidence.map((e: { id: string }) => e.id)).toEqual([first.evidenceId]);
+  });
+
+  it('what was taken out before it was sent waits a day for undo, and is never sent', async () => {
+    const one = await kept(room, Date.now() - 3600_000);
+    const old = await kept(room, Date.now() - 25 * 3600_000);
+    for (const each of [one, old]) await happen(each, { kind: 'taken-out' });
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.entries().map((p) => p.evidenceId)).toEqual([one.evidenceId]);
+    expect(requests.filter((r) => r.startsWith('PUT'))).toEqual([]);
+  });
+
+  it('ends the round when the session has ended, keeps everything, and goes on once signed in', async () => {
+    const pictures = [await kept(room, 1000), await kept(room, 2000)];
+    await keepStatement(room.studentPerson.id, room.assignment.id, 'I fitted it.', 0);
+    const session = cookie;
+    cookie = '';
+    expect(await sendAll(hooks)).toBe('later');
+    // The first refusal says it for all of them.
+    expect(requests.filter((r) => r.startsWith('PUT'))).toHaveLength(1);
+    for (const one of pictures)
+      expect(pictureEntries.get(one.evidenceId)).toMatchObject({ state: 'waiting', tries: 0, problem: null });
+    cookie = session;
+    expect(await sendAll(hooks)).toBe('done');
+    expect((await draftOf(room)).statement).toBe('I fitted it.');
+  });
+
+  it('one that fails for a passing reason does not hold up the next; after six tries it is said', async () => {
+    const [broken, sound] = [await kept(room, 1000), await kept(room, 2000)];
+    befall = async (address, when) =>
+      when === 'before' && address.includes(broken.captureId) ? refusal(500, 'internal') : undefined;
+    expect(await sendAll(hooks)).toBe('later');
+    expect(pictureEntries.get(sound.evidenceId)).toBeUndefined();
+    for (let round = 2; round <= 6; round++) {
+      expect(pictureEntries.get(broken.evidenceId)?.state).toBe('waiting');
+      await sendAll(hooks);
+    }
+    expect(pictureEntries.get(broken.evidenceId)).toMatchObject({
+      state: 'refused',
+      problem: { code: 'internal' },
+    });
+    expect(await sendAll(hooks)).toBe('done');
+  });
+
+  it('what the server does not take is kept with its problem, and tried no more', async () => {
+    const one = await kept(room, 1000, Buffer.from('no picture at all'));
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({
+      state: 'refused',
+      problem: { code: 'picture-refused' },
+    });
+    const before = requests.length;
+    await sendAll(hooks);
+    expect(requests).toHaveLength(before);
+  });
+
+  it('what was changed elsewhere too is put to its person', async () => {
+    const one = await kept(room, 1000);
+    await sendAll(hooks);
+    const there = (await draftOf(room)).evidence[0];
+    const change = { ...there, assignmentId: room.assignment.id, captureId: one.captureId, baseVersion: 1 };
+    const { assignmentId, proofPointId, captureId, framing, baseVersion } = change;
+    const body = {
+      assignmentId,
+      proofPointId,
+      captureId,
+      framing,
+      marks: [{ kind: 'pin', letter: 'b', x: 1, y: 1 }],
+      baseVersion,
+    };
+    await room.student.put(`/api/evidence/${one.evidenceId}`).send(body).expect(200);
+    await happen(
+      { ...one, bytesSent: true, baseVersion: 1 },
+      { kind: 'prepared', marks: [{ kind: 'pin', letter: 'a', x: 2, y: 2 }] },
+    );
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({
+      state: 'stale',
+      problem: { code: 'stale-version' },
+    });
+  });
+
+  it('letters written while a statement was on its way are sent after it', async () => {
+    const { id } = room.studentPerson;
+    await keepStatement(id, room.assignment.id, 'I', 0);
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes('/statement')) {
+        befall = async () => undefined;
+        await keepStatement(id, room.assignment.id, 'I fitted it.', 0);
+      }
+      return undefined;
+    };
+    expect(await sendAll(hooks)).toBe('later');
+    expect(await sendAll(hooks)).toBe('done');
+    expect((await draftOf(room)).statement).toBe('I fitted it.');
+    expect(statementEntries.entries()).toEqual([]);
+  });
+
+  it('every call names the person whom the page was opened for', async () => {
+    const other = await server().addPerson('Eve', 'Other');
+    await kept(room, 1000);
+    // Somebody else signed in in another tab: the cookie is theirs.
+    const response = await platformFetch(
+      `http://127.0.0.1:${(listening.address() as AddressInfo).port}/api/session`,
+      {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Origin: ORIGIN },
+        body: JSON.stringify({ email: other.email, password: PASSWORD }),
+      },
+    );
+    cookie = response.headers
+      .getSetCookie()
+      .map((one) => one.split(';')[0])
+      .join('; ');
+    expect(await sendAll(hooks)).toBe('later');
+    expect(pictureEntries.entries()).toHaveLength(1);
+    const captures = await server().context.db.selectFrom('captures').select('id').execute();
+    expect(captures).toEqual([]);
+  });
+});
+
+describe('sending verdicts that were kept', () => {
+  it('one given while another was on its way is made on what has just been entered', async () => {
+    told.length = 0;
+    const room = await handedIn(server());
+    const { id } = room.instructorPerson;
+    await page(room.instructorPerson);
+    const give = (verdict: 'shown' | 'partly' | null) =>
+      keepVerdicts(id, room.handInId, { [room.exponent]: verdict }, () => 0);
+    await give('shown');
+    await keepAdjustment(id, room.handInId, { units: 10, reason: 'neat', baseVersion: 0 });
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes('/adjustment')) {
+        befall = async () => undefined;
+        await give('partly');
+        await keepAdjustment(id, room.handInId, { units: 20, reason: 'very neat', baseVersion: 0 });
+      }
+      return undefined;
+    };
+    expect(await sendAll(hooks)).toBe('later');
+    expect(await sendAll(hooks)).toBe('done');
+    expect(told).toEqual([]);
+    const { body: review } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`);
+    expect(review.judgement.verdicts[room.exponent].verdict).toBe('partly');
+    expect(review.judgement.grade).toMatchObject({ adjustment: 20, reason: 'very neat' });
+    // A verdict taken back is none.
+    await give(null);
+    const version = review.judgement.verdicts[room.exponent].version;
+    await judgementEntries.change(
+      judgementEntries.entries()[0]?.key ?? '',
+      (now) => now && { ...now, verdicts: { [room.exponent]: { verdict: null, on: version } } },
+    );
+    expect(await sendAll(hooks)).toBe('done');
+    const { body: after } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`);
+    expect(after.judgement.verdicts[room.exponent].verdict).toBeNull();
+    expect(after.judgement.grade.adjustment).toBe(20);
+  });
+  it('one that somebody else changed meanwhile is let go, and told', async () => {
+    told.length = 0;
+    const room = await handedIn(server());
+    await page(room.instructorPerson);
+    await keepVerdicts(room.instructorPerson.id, room.handInId, { [room.exponent]: 'shown' }, () => 0);
+    const other = { id: crypto.randomUUID(), verdicts: { [room.exponent]: { verdict: 'not-shown', on: 0 } } };
+    await room.instructor.put(`/api/hand-ins/${room.handInId}/verdicts`).send(other).expect(200);
+    expect(await sendAll(hooks)).toBe('done');
+    expect(told).toEqual(['stale-version']);
+    expect(judgementEntries.entries()).toEqual([]);
+  });
+});
