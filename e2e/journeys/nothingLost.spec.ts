@@ -223,3 +223,27 @@ test('a remark that is being written outlives another click and a reload', async
   await page.getByTestId('points').waitFor();
   await expect(field).toHaveCount(0);
 });
+
+test('a picture that has no place yet outlives a reload: pasted on another page, it still asks where it goes', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto('/captures');
+  await page.getByRole('heading', { name: 'Captures' }).first().waitFor();
+  await copyPicture(page, await testPicture(333, 222));
+  await page.keyboard.press('Control+v');
+  await expect(page).toHaveURL(/\/capture$/);
+  await expect(page.getByText('A picture waits.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('A picture waits.')).toBeVisible();
+  await page
+    .getByRole('link', { name: /One picture/ })
+    .first()
+    .click();
+  await expect(page.getByTestId('frame-stage').or(page.locator('[data-status=saved]')).first()).toBeVisible();
+  await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(1);
+  expect((await serverDraft(page, school.single)).evidence).toMatchObject([
+    { capture: { width: 333, height: 222 } },
+  ]);
+});

@@ -1,7 +1,9 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import SQLite from 'better-sqlite3';
 import { pino } from 'pino';
+import * as tar from 'tar';
 import { describe, expect, it } from 'vitest';
 import { blobPath } from '../blobs/folderBlobStore.ts';
 import { emptyBin } from '../captures/emptyBin.ts';
@@ -10,6 +12,7 @@ import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../te
 import { backup } from './backup.ts';
 import { BackupError } from './backupError.ts';
 import { restore } from './restore.ts';
+import { sealArchive } from './seal.ts';
 
 const server = serverPerTest();
 const place = () => mkdtempSync(join(tmpdir(), 'nachweis-backup-'));
@@ -131,5 +134,79 @@ describe('backup and restore', () => {
     const target = join(place(), 'restored');
     expect(await restore(file, target)).toMatchObject({ missing, sealed: true });
     expect(ids).toHaveLength(6);
+  });
+
+  /** A backup whose content was changed before it was sealed, so that only what restoring checks itself can tell. */
+  async function rewritten(change: (folder: string) => void, sealed = true): Promise<string> {
+    const folder = place();
+    const good = join(folder, 'good.tar');
+    await backup(server().context.settings.dataFolder, good);
+    const inside = place();
+    await tar.extract({ file: good, cwd: inside });
+    rmSync(join(inside, 'sha256.txt'));
+    change(inside);
+    const file = join(folder, 'changed.tar');
+    await tar.create({ file, cwd: inside, portable: true }, readdirSync(inside));
+    if (sealed) await sealArchive(file);
+    return file;
+  }
+  const firstPicture = (folder: string) =>
+    (readdirSync(join(folder, 'blobs'), { recursive: true }) as string[])
+      .map((name) => join(folder, 'blobs', name))
+      .filter((name) => /[0-9a-f]{64}$/.test(name))
+      .sort()[0] as string;
+  const changeDatabase = (folder: string, sql: string) => {
+    const db = new SQLite(join(folder, 'nachweis.db'));
+    db.unsafeMode(true);
+    db.pragma('foreign_keys = OFF');
+    db.exec(sql);
+    db.close();
+  };
+  const refused = async (file: string, reason: RegExp) => {
+    const target = join(place(), 'restored');
+    await expect(restore(file, target)).rejects.toThrow(reason);
+    expect(readdirSync(join(target, '..'))).toEqual([]);
+  };
+
+  it('check every part by themselves, whatever the seal says: the database, each picture, what belongs together', async () => {
+    await handedIn(server());
+    const otherGrade = "UPDATE people SET password_hash = 'another'";
+    await refused(await rewritten((folder) => changeDatabase(folder, otherGrade)), /damaged or cut short/);
+    await refused(
+      await rewritten((folder) => writeFileSync(firstPicture(folder), 'another picture')),
+      /lacks the picture [0-9a-f]{64}, or it is damaged/,
+    );
+    await refused(await rewritten((folder) => rmSync(firstPicture(folder))), /lacks the picture/);
+    await refused(await rewritten((folder) => rmSync(join(folder, 'nachweis.db'))), /holds no database/);
+    // One that has a manifest was sealed when it was made.
+    await refused(await rewritten(() => {}, false), /damaged or cut short/);
+  });
+  it('of a backup from before there were seals check what it can: soundness, and that nothing points nowhere', async () => {
+    await handedIn(server());
+    const older = (change: (folder: string) => void) =>
+      rewritten((folder) => {
+        rmSync(join(folder, 'nachweis-backup.json'));
+        change(folder);
+      }, false);
+    const target = join(place(), 'restored');
+    expect(await restore(await older(() => {}), target)).toMatchObject({ sealed: false });
+    await refused(await older((folder) => changeDatabase(folder, 'DELETE FROM people')), /damaged/);
+    // An index that no longer agrees with its table, which neither opening nor reading sees.
+    const brokenIndex = `CREATE INDEX broken ON people (surname);
+      PRAGMA writable_schema = ON;
+      UPDATE sqlite_schema SET sql = 'CREATE INDEX broken ON people (given_name)' WHERE name = 'broken';`;
+    await refused(await older((folder) => changeDatabase(folder, brokenIndex)), /damaged/);
+  });
+  it('take nothing else out of the file: no other names, nothing outside of the folder', async () => {
+    await handedIn(server());
+    const file = await rewritten((folder) => {
+      writeFileSync(join(folder, 'start.sh'), 'echo');
+      mkdirSync(join(folder, 'blobs', 'zz'), { recursive: true });
+      writeFileSync(join(folder, 'blobs', 'zz', 'note.txt'), 'x');
+    });
+    const target = join(place(), 'restored');
+    await restore(file, target);
+    expect(readdirSync(target)).not.toContain('start.sh');
+    expect(readdirSync(join(target, 'blobs'))).not.toContain('zz');
   });
 });
