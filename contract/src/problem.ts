@@ -19,6 +19,7 @@ export const PROBLEM_CODES = [
   'closed',
   'no-attempt-left',
   'incomplete',
+  'points-out-of-range',
   'review-begun',
   'replaced',
   'released',

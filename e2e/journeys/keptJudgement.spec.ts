@@ -1,29 +1,14 @@
-import type { Page } from '@playwright/test';
-import { addByDrop } from '../fixtures/pictures.ts';
-import { expect, openSheet, type School, signIn, test } from '../fixtures/school.ts';
-
-/** A hand-in of one picture, made by its student; answers with its id. */
-async function handInOne(page: Page, school: School): Promise<string> {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200, 'Escape');
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
-  const sheet = await (await page.request.get(`/api/assignments/${school.single.id}`)).json();
-  const answer = await page.request.post(`/api/assignments/${school.single.id}/hand-ins`, {
-    data: { id: crypto.randomUUID(), draftVersion: sheet.draft.version },
-    headers: { Origin: school.address },
-  });
-  return (await answer.json()).handInId;
-}
+import { handInOne } from '../fixtures/handIns.ts';
+import { expect, signIn, test } from '../fixtures/school.ts';
 
 test('a verdict given without the server is shown as not sent, outlives a reload, and is entered when it is back', async ({
   page,
   school,
 }) => {
-  const handInId = await handInOne(page, school);
+  const handInId = await handInOne(page, school, school.student);
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
-  await page.getByRole('radio', { name: /^Shown/ }).waitFor();
+  await page.getByRole('button', { name: /^shown/ }).waitFor();
   await page.waitForLoadState('networkidle');
   await page.route('**/api/**', (route) => route.abort());
   await page.keyboard.press('2');
@@ -41,17 +26,17 @@ test('a verdict given without the server is shown as not sent, outlives a reload
   await page.route('**/verdicts', (route) => route.abort());
   await page.reload();
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
-  await expect(page.getByRole('radio', { name: /^Partly/ })).toBeChecked();
+  await expect(page.getByRole('button', { name: /^partly/ })).toHaveAttribute('aria-pressed', 'true');
   await page.unroute('**/verdicts');
   await expect(page.getByText('kept in this browser, not sent yet')).toHaveCount(0, { timeout: 20_000 });
   expect(await verdicts()).toEqual(['partly']);
 });
 
 test('a verdict given after the session has ended waits for signing in again', async ({ page, school }) => {
-  const handInId = await handInOne(page, school);
+  const handInId = await handInOne(page, school, school.student);
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
-  await page.getByRole('radio', { name: /^Shown/ }).waitFor();
+  await page.getByRole('button', { name: /^shown/ }).waitFor();
   await page.context().clearCookies();
   await page.keyboard.press('1');
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
@@ -59,5 +44,5 @@ test('a verdict given after the session has ended waits for signing in again', a
   await signIn(page, school, school.instructor);
   await page.reload();
   await expect(page.getByText('kept in this browser, not sent yet')).toHaveCount(0);
-  await expect(page.getByRole('radio', { name: /^Shown/ })).toBeChecked();
+  await expect(page.getByRole('button', { name: /^shown/ })).toHaveAttribute('aria-pressed', 'true');
 });

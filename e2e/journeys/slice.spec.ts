@@ -74,12 +74,12 @@ test('the whole way by pointer: from the desk to a released grade', async ({ pag
   await review.getByLabel('Pins v').uncheck();
   await expect(review.locator('[data-pin]')).toHaveCount(0);
   await review
-    .getByRole('radiogroup', { name: /Verdict on a/ })
-    .getByRole('radio', { name: 'shown', exact: true })
+    .getByRole('group', { name: /Verdict on a/ })
+    .getByRole('button', { name: 'shown', exact: true })
     .click();
   await review
-    .getByRole('radiogroup', { name: /Verdict on b/ })
-    .getByRole('radio', { name: 'partly shown' })
+    .getByRole('group', { name: /Verdict on b/ })
+    .getByRole('button', { name: 'partly shown' })
     .click();
   await expect(review.getByTestId('points')).toHaveText('1.38 of 3.25');
   await review.getByRole('img', { name: /Ödegård_P1/ }).click({ position: { x: 120, y: 80 } });
@@ -87,7 +87,7 @@ test('the whole way by pointer: from the desk to a released grade', async ({ pag
   await review.getByRole('button', { name: 'Save' }).click();
   await expect(review.locator('[data-remark="1"]')).toBeVisible();
   await review.getByRole('button', { name: /P2 The gaugings/ }).click();
-  await review.getByRole('radio', { name: 'shown', exact: true }).click();
+  await review.getByRole('button', { name: 'shown', exact: true }).click();
   await review.getByRole('button', { name: 'Adjust' }).click();
   await review.getByLabel('Add points').fill('0.25');
   await review.getByRole('button', { name: 'Save' }).click();

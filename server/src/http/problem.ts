@@ -28,6 +28,7 @@ const PROBLEMS: Readonly<Record<ProblemCode, { status: number; title: string }>>
   'bad-encoding': { status: 415, title: 'Sent in a form that is not read' },
   'bad-range': { status: 416, title: 'Not in the file' },
   incomplete: { status: 422, title: 'Something is missing' },
+  'points-out-of-range': { status: 422, title: 'More points than there are' },
   'picture-refused': { status: 422, title: 'Picture not taken' },
   'too-many-pixels': { status: 422, title: 'Too many pixels' },
   'too-many': { status: 422, title: 'Too many' },

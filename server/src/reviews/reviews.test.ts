@@ -59,6 +59,8 @@ describe('verdicts and points', () => {
     const first = body.adjustmentVersion;
     expect((await adjust(50, 'Somebody else', 0).expect(409)).body.code).toBe('stale-version');
     expect((await adjust(25, 'A good question.', 0).expect(200)).body.adjustmentVersion).toBe(first);
+    const tooMany = await adjust(9000, 'All of it.', first).expect(422);
+    expect(tooMany.body).toMatchObject({ code: 'points-out-of-range', data: { most: 175 } });
     expect((await adjust(-9000, 'Copied.', first).expect(200)).body.grade.total).toBe(0);
   });
 });

@@ -55,7 +55,11 @@ export async function writeVerdicts(
   });
 }
 
-/** Adjusts the points by hand. @throws HttpProblem `stale-version`, and what `requireJudging` throws */
+/**
+ * Adjusts the points by hand. What would make more than there is, is refused, not cut off unseen; less than nothing is nothing.
+ *
+ * @throws HttpProblem `stale-version`, `points-out-of-range`, and what `requireJudging` throws
+ */
 export async function writeAdjustment(
   { db, now }: Context,
   personId: string,
@@ -73,6 +77,10 @@ export async function writeAdjustment(
     const same = last ? last.units === units && last.reason === reason : units === 0 && reason === '';
     if (!same) {
       if ((last?.seq ?? 0) !== baseVersion) throw new HttpProblem('stale-version', { of: 'adjustment' });
+      const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
+      const { fromVerdicts, most } = gradeOf(judged, (await readJudgements(trx, { handInId }))(handInId));
+      const total = fromVerdicts + units;
+      if (total > most) throw new HttpProblem('points-out-of-range', { total, most });
       await trx
         .insertInto('adjustment_events')
         .values({

@@ -41,18 +41,36 @@ export function FramedPicture({
   return (
     <div className="grid size-full min-h-0 place-items-center [container-type:size]">
       <div ref={surfaceRef} className={`relative ${className}`} style={size} {...pointer}>
-        <div className="absolute inset-0 overflow-hidden" style={clip(framing, frame)}>
-          <img
-            src={url}
-            alt={alt}
-            decoding="async"
-            draggable={false}
-            className="absolute max-w-none"
-            style={cut(frame, width, height)}
-          />
-        </div>
+        <FramedImage url={url} width={width} height={height} framing={framing} alt={alt} />
         {children}
       </div>
+    </div>
+  );
+}
+
+/** The framed part of a picture over the whole of what it lies in. */
+export function FramedImage({
+  url,
+  width,
+  height,
+  framing = WHOLE,
+  alt,
+  onError,
+}: Pick<FramedPictureProps, 'url' | 'width' | 'height' | 'framing' | 'alt'> & {
+  onError?: () => void;
+}): ReactNode {
+  const frame = framedBox(framing, { width, height });
+  return (
+    <div className="absolute inset-0 overflow-hidden" style={clip(framing, frame)}>
+      <img
+        src={url}
+        alt={alt}
+        decoding="async"
+        draggable={false}
+        onError={onError}
+        className="absolute max-w-none"
+        style={cut(frame, width, height)}
+      />
     </div>
   );
 }

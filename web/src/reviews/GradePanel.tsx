@@ -1,6 +1,6 @@
 import type { Review } from '@nachweis/contract';
 import { formatPoints, gradeHandIn, parsePoints } from '@nachweis/core';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
@@ -29,6 +29,8 @@ export function GradePanel({
     adjustment.units,
   );
   const unsent = stand.unsent.size > 0 || adjustment.unsent;
+  const begun = Object.keys(stand.verdicts).length > 0 || adjustment.units !== 0;
+  const lost = useLostAdjustment(stand, setAdjusting);
   const release = async () => {
     if (await actions.release()) toast.success(`Released. ${review.student.name} can see it now.`);
   };
@@ -39,10 +41,16 @@ export function GradePanel({
           Points
         </h2>
         <p className="flex-1 font-mono text-xl" data-testid="points">
-          {formatPoints(grade.total)}
+          {begun ? formatPoints(grade.total) : '–'}
           <span className="text-base text-faded"> of {formatPoints(grade.most)}</span>
         </p>
-        <Button small look="quiet" aria-expanded={adjusting} onClick={() => setAdjusting(!adjusting)}>
+        <Button
+          small
+          look="quiet"
+          disabled={!review.mayJudge}
+          aria-expanded={adjusting}
+          onClick={() => setAdjusting(!adjusting)}
+        >
           Adjust …
         </Button>
       </div>
@@ -53,11 +61,27 @@ export function GradePanel({
           {adjustment.unsent && <span className="text-ochre"> (kept in this browser, not sent yet)</span>}
         </p>
       )}
-      <p className="text-xs text-faded">
-        Shown gives all, partly half (an odd hundredth is rounded up), not shown none.
-      </p>
+      {grade.fromVerdicts + adjustment.units !== grade.total && (
+        <p className="text-sm text-ochre">
+          {formatPoints(grade.fromVerdicts + adjustment.units)} would be{' '}
+          {grade.total === 0 ? 'less than nothing' : 'more than there is'}; {formatPoints(grade.total)}{' '}
+          counts.
+        </p>
+      )}
+      <p className="text-xs text-faded">Shown: all points. Partly shown: half. Not shown: none.</p>
       {adjusting && review.mayJudge && (
-        <AdjustForm review={review} stand={stand} actions={actions} onDone={() => setAdjusting(false)} />
+        <AdjustForm
+          review={review}
+          stand={stand}
+          fromVerdicts={grade.fromVerdicts}
+          most={grade.most}
+          lost={lost.value}
+          onDone={(units, reason, baseVersion) => {
+            actions.adjust(units, reason, baseVersion);
+            lost.given({ units, reason });
+            setAdjusting(false);
+          }}
+        />
       )}
       {review.releasedAt ? (
         <p className="mt-2 text-sm">
@@ -85,19 +109,54 @@ export function GradePanel({
   );
 }
 
+interface Adjustment {
+  units: number;
+  reason: string;
+}
+
+/** What was given here and did not become the adjustment, because somebody else's did: its words come back. */
+function useLostAdjustment({ adjustment }: Stand, open: (open: boolean) => void) {
+  const [sent, setSent] = useState<Adjustment | null>(null);
+  const [value, setValue] = useState<Adjustment | null>(null);
+  const { units, reason, unsent } = adjustment;
+  const wasUnsent = useRef(unsent);
+  useEffect(() => {
+    const arrived = wasUnsent.current && !unsent;
+    wasUnsent.current = unsent;
+    if (!arrived || !sent) return;
+    setSent(null);
+    if (units === sent.units && reason === sent.reason) return;
+    setValue(sent);
+    open(true);
+  }, [unsent, units, reason, sent, open]);
+  const given = (adjusted: Adjustment) => {
+    setValue(null);
+    setSent(adjusted);
+  };
+  return { value, given };
+}
+
 function AdjustForm({
   review,
   stand,
-  actions,
+  fromVerdicts,
+  most,
+  lost,
   onDone,
 }: {
   review: Review;
   stand: Stand;
-  actions: ReviewActions;
-  onDone: () => void;
+  /** in units, as `most` */
+  fromVerdicts: number;
+  most: number;
+  lost: Adjustment | null;
+  onDone: (units: number, reason: string, baseVersion: number) => void;
 }): ReactNode {
-  const { units: adjustment, reason } = stand.adjustment;
+  const now = stand.adjustment;
+  const { units: adjustment, reason } = lost ?? now;
   const [problem, setProblem] = useState('');
+  const points = useRef<HTMLInputElement>(null);
+  useEffect(() => points.current?.select(), []);
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
@@ -105,14 +164,26 @@ function AdjustForm({
     const why = String(data.get('reason')).trim();
     if (units === null) return setProblem('Write points such as 1, −0.5 or 0.25.');
     if (units !== 0 && why === '') return setProblem('Give a reason; the student will read it.');
-    actions.adjust(units, why, review.adjustmentVersion);
-    onDone();
+    if (fromVerdicts + units > most)
+      return setProblem(
+        `That makes ${formatPoints(fromVerdicts + units)} of ${formatPoints(most)}. At most ${formatPoints(most - fromVerdicts)} can be added.`,
+      );
+    onDone(units, why, review.adjustmentVersion);
   };
   return (
     <form onSubmit={submit} className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2">
+      {lost && (
+        <p role="alert" className="w-full text-sm text-ochre">
+          Somebody else adjusted the points meanwhile: {formatPoints(now.units)}
+          {now.reason && `, “${now.reason}”`}. What you wrote is here; save it to put it in the place of
+          theirs.
+        </p>
+      )}
       <label className="flex w-24 flex-col text-sm font-semibold">
         Add points
         <input
+          ref={points}
+          data-typing
           name="points"
           inputMode="decimal"
           defaultValue={formatPoints(adjustment)}

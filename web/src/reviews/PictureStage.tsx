@@ -1,15 +1,17 @@
 import type { HandInItem, Review } from '@nachweis/contract';
-import { boxHolds } from '@nachweis/core';
-import { type PointerEvent, type ReactNode, useRef } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
-import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
+import { FramedImage, placeInFrame } from '../pictures/FramedPicture.tsx';
 import { PinSign } from '../pictures/PinSign.tsx';
 import { RecordLine } from '../pictures/RecordLine.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
+import { Stage } from '../stage/Stage.tsx';
+import type { Zoom } from '../stage/useZoom.ts';
+import { Button } from '../ui/Button.tsx';
 import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
-import type { DraftRemark } from './useDraftRemark.ts';
+import type { DraftRemark } from './remarkDrafts.ts';
 
 interface PictureStageProps {
   item: HandInItem;
@@ -17,85 +19,96 @@ interface PictureStageProps {
   pinsShown: boolean;
   chosenRemark: string | null;
   chosenLetter: string | null;
+  /** raised whenever the chosen letter's pin is to be gone to */
+  toPin: number;
   remark: DraftRemark | null;
-  onRemark: (remark: DraftRemark) => void;
   onPlace: (at: { x: number; y: number }) => void;
   onChooseRemark: (id: string) => void;
 }
 
 /** One handed-in picture, large, with its pins and remarks over it. A click starts a remark at that place. */
-export function PictureStage({
-  item,
-  review,
-  pinsShown,
-  chosenRemark,
-  chosenLetter,
-  remark,
-  onRemark,
-  onPlace,
-  onChooseRemark,
-}: PictureStageProps): ReactNode {
-  const surface = useRef<HTMLDivElement>(null);
+export function PictureStage(props: PictureStageProps): ReactNode {
+  const { item, review, pinsShown, chosenRemark, chosenLetter, toPin, remark, onPlace, onChooseRemark } =
+    props;
+  const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
+  /** how often it was asked for again after it could not be fetched; null while all is well */
+  const [failed, setFailed] = useState<number | null>(null);
+  const [tries, setTries] = useState(0);
   const frame = { x: 0, y: 0, width: item.width, height: item.height };
-  const remarks = numbered(review).filter(({ remark }) => remark.itemId === item.id);
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0 || !surface.current) return;
-    const at = pixelUnder(event, surface.current, frame);
-    if (!boxHolds(frame, at)) return;
-    // A remark that is open moves to where was clicked; its text stays.
-    if (remark?.itemId === item.id) onRemark({ ...remark, ...at });
-    else onPlace(at);
-  };
+  const remarks = numbered(review).filter(({ remark: one }) => one.itemId === item.id);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it goes there when it is asked to, not when anything else changes
+  useEffect(() => {
+    const mark = item.marks.find(({ letter }) => letter === chosenLetter);
+    if (toPin > 0 && mark) view.current?.goTo(mark);
+  }, [toPin]);
   return (
     <>
-      <div className="min-h-0 flex-1 bg-grey p-3">
-        {!item.baseHref && <NoPicture item={item} />}
-        {item.baseHref && (
-          <FramedPicture
-            url={item.baseHref}
-            width={item.width}
-            height={item.height}
-            alt={`Picture for the proof point: ${item.fileName}`}
-            enlarge={2}
-            surfaceRef={surface}
-            className="cursor-copy"
-            onPointerDown={onPointerDown}
-          >
-            {pinsShown &&
-              item.marks.map((mark) => (
-                <span
-                  key={mark.letter}
-                  data-pin={mark.letter}
-                  className="pointer-events-none absolute"
-                  style={placeInFrame(mark, frame)}
-                >
-                  <PinSign
-                    letter={mark.letter}
-                    chosen={mark.letter === chosenLetter}
-                    below={mark.y < item.height * 0.08}
-                  />
-                </span>
-              ))}
-            {remarks.map(({ remark: one, number }) => (
-              <RemarkTag
-                key={one.id}
-                remark={one}
-                number={number}
-                frame={frame}
-                chosen={one.id === chosenRemark}
-                onChoose={() => onChooseRemark(one.id)}
-              />
-            ))}
-            {remark?.itemId === item.id && (
+      {!item.baseHref && (
+        <div className="min-h-[50dvh] flex-1 bg-grey p-3 lg:min-h-0">
+          <NoPicture item={item} />
+        </div>
+      )}
+      {item.baseHref && failed === tries && (
+        <div role="alert" className="grid min-h-[50dvh] flex-1 place-items-center bg-grey p-3 lg:min-h-0">
+          <p className="bg-card p-4">
+            This picture cannot be fetched: its file is missing or damaged, or there is no connection.{' '}
+            <Button small onClick={() => setTries(tries + 1)}>
+              Try again
+            </Button>
+          </p>
+        </div>
+      )}
+      {item.baseHref && failed !== tries && (
+        <Stage
+          picture={item}
+          label={`Picture of ${review.student.name} for ${codeOf(review, item)}`}
+          className="cursor-copy"
+          view={view}
+          onPick={onPlace}
+          image={
+            <FramedImage
+              url={tries > 0 ? `${item.baseHref}?again=${tries}` : item.baseHref}
+              width={item.width}
+              height={item.height}
+              alt={`Picture for the proof point: ${item.fileName}`}
+              onError={() => setFailed(tries)}
+            />
+          }
+        >
+          {pinsShown &&
+            item.marks.map((mark) => (
               <span
-                data-testid="remark-place"
-                className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
-                style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
-              />
-            )}
-          </FramedPicture>
-        )}
-      </div>
+                key={mark.letter}
+                data-pin={mark.letter}
+                className="pointer-events-none absolute"
+                style={placeInFrame(mark, frame)}
+              >
+                <PinSign
+                  letter={mark.letter}
+                  chosen={mark.letter === chosenLetter}
+                  below={mark.y < item.height * 0.08}
+                />
+              </span>
+            ))}
+          {remarks.map(({ remark: one, number }) => (
+            <RemarkTag
+              key={one.id}
+              remark={one}
+              number={number}
+              frame={frame}
+              chosen={one.id === chosenRemark}
+              onChoose={() => onChooseRemark(one.id)}
+            />
+          ))}
+          {remark?.itemId === item.id && (
+            <span
+              data-testid="remark-place"
+              className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
+              style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
+            />
+          )}
+        </Stage>
+      )}
       <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
         <FileLink item={item} />
         <span className="text-faded">
@@ -107,3 +120,6 @@ export function PictureStage({
     </>
   );
 }
+
+const codeOf = ({ assignment }: Review, item: HandInItem): string =>
+  assignment.proofPoints.find((point) => point.id === item.proofPointId)?.code ?? '';

@@ -5,34 +5,22 @@ import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { numbered } from './numbered.ts';
-import type { DraftRemark } from './useDraftRemark.ts';
+import type { DraftRemark } from './remarkDrafts.ts';
+import type { RemarkDrafts } from './useRemarkDrafts.ts';
 import type { ReviewActions } from './useReview.ts';
 
 interface RemarkPanelProps {
   review: Review;
-  draft: DraftRemark | null;
-  onDraft: (draft: DraftRemark | null) => void;
-  /** starts changing a remark that was saved */
-  onEdit: (remark: DraftRemark) => void;
+  drafts: RemarkDrafts;
   chosen: string | null;
-  onChoose: (id: string) => void;
-  onGeneral: () => void;
+  onChoose: (remark: Remark) => void;
   actions: ReviewActions;
 }
 
 const MOST = 10_000;
 
-/** All remarks of a hand-in, and the one that is being written. */
-export function RemarkPanel({
-  review,
-  draft,
-  onDraft,
-  onEdit,
-  chosen,
-  onChoose,
-  onGeneral,
-  actions,
-}: RemarkPanelProps): ReactNode {
+/** All remarks of a hand-in, and those that are being written. */
+export function RemarkPanel({ review, drafts, chosen, onChoose, actions }: RemarkPanelProps): ReactNode {
   const placed = numbered(review);
   const general = review.judgement.remarks.filter((r) => r.itemId === null);
   const remove = async (remark: Remark) => {
@@ -53,11 +41,11 @@ export function RemarkPanel({
         <h2 id="remarks-title" className="flex-1 text-sm text-faded">
           Remarks
         </h2>
-        <Button small look="quiet" onClick={onGeneral}>
+        <Button small look="quiet" onClick={() => drafts.start({ itemId: null, x: null, y: null })}>
           To the whole hand-in
         </Button>
       </div>
-      {lines.length === 0 && !draft && (
+      {lines.length === 0 && !drafts.open && drafts.left.length === 0 && (
         <p className="text-sm text-faded">
           Click in the picture, or press <kbd className="font-mono">r</kbd>, to remark on a place.
         </p>
@@ -69,14 +57,40 @@ export function RemarkPanel({
             remark={remark}
             number={number}
             chosen={remark.id === chosen}
-            onChoose={() => onChoose(remark.id)}
-            onEdit={() => onEdit({ ...remark, on: remark.version })}
+            onChoose={() => onChoose(remark)}
+            onEdit={() => drafts.edit(remark)}
             onRemove={() => void remove(remark)}
           />
         ))}
       </ul>
-      {draft && (
-        <RemarkForm key={draft.id} draft={draft} review={review} onDraft={onDraft} actions={actions} />
+      {drafts.left.length > 0 && (
+        <ul aria-label="Remarks that are not saved">
+          {drafts.left.map((draft) => (
+            <li
+              key={draft.id}
+              className="flex items-center gap-1 border-b border-rule bg-ochre-wash py-1 pl-2"
+            >
+              <span className="min-w-0 flex-1 truncate text-sm">
+                <span className="text-ochre">not saved:</span> {draft.text}
+              </span>
+              <Button small look="quiet" onClick={() => drafts.goOn(draft.id)}>
+                Go on
+              </Button>
+              <Button small look="quiet" onClick={() => drafts.discard(draft.id)}>
+                Discard
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {drafts.open && (
+        <RemarkForm
+          key={drafts.open.id}
+          draft={drafts.open}
+          drafts={drafts}
+          review={review}
+          actions={actions}
+        />
       )}
     </section>
   );
@@ -119,30 +133,32 @@ function RemarkLine({ remark, number, chosen, onChoose, onEdit, onRemove }: Rema
 
 function RemarkForm({
   draft,
+  drafts,
   review,
-  onDraft,
   actions,
 }: {
   draft: DraftRemark;
+  drafts: RemarkDrafts;
   review: Review;
-  onDraft: (draft: DraftRemark | null) => void;
   actions: ReviewActions;
 }): ReactNode {
   const [busy, setBusy] = useState(false);
   const field = useRef<HTMLTextAreaElement>(null);
-  useEffect(() => field.current?.focus(), []);
+  // A click that moves it took the focus along.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: after every move
+  useEffect(() => field.current?.focus(), [draft.itemId, draft.x, draft.y, draft.moving]);
   const save = async (event?: FormEvent) => {
     event?.preventDefault();
-    const { id, itemId, x, y, text } = draft;
+    const { id, itemId, x, y, text, on } = draft;
     if (text.trim() === '') return;
     setBusy(true);
-    if (await actions.putRemark(id, { itemId, x, y, text, on: draft.on ?? 0 })) onDraft(null);
+    if (await actions.putRemark(id, { itemId, x, y, text, on })) drafts.discard(id);
     setBusy(false);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Escape') {
       event.stopPropagation();
-      if (draft.text.trim() === '') onDraft(null);
+      drafts.close();
       return;
     }
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
@@ -154,7 +170,7 @@ function RemarkForm({
     if (!arrow || !item || !event.altKey) return;
     event.preventDefault();
     const clamp = (v: number, most: number) => Math.min(Math.max(v, 0), most - 1);
-    onDraft({
+    drafts.change({
       ...draft,
       x: clamp((draft.x ?? 0) + arrow.dx, item.width),
       y: clamp((draft.y ?? 0) + arrow.dy, item.height),
@@ -171,19 +187,36 @@ function RemarkForm({
           rows={3}
           maxLength={MOST}
           value={draft.text}
-          onChange={(event) => onDraft({ ...draft, text: event.target.value })}
+          data-typing
+          onChange={(event) => drafts.change({ ...draft, text: event.target.value })}
           onKeyDown={onKeyDown}
           className="border border-edge bg-paper p-1.5 font-normal"
         />
       </label>
       {draft.itemId && (
         <p className="text-xs text-faded">
-          Click elsewhere in the picture or press Alt and arrows (with Shift by ten) to move it.
+          {draft.on === 0 || draft.moving
+            ? 'Click in the picture'
+            : 'Press “Move”, then click in the picture,'}{' '}
+          or press Alt and arrows (with Shift by ten) to move it.
         </p>
       )}
       <div className="flex justify-end gap-2">
-        <Button small look="quiet" onClick={() => onDraft(null)}>
-          Leave it
+        {draft.on > 0 && draft.itemId && (
+          <Button
+            small
+            look="quiet"
+            aria-pressed={draft.moving ?? false}
+            onClick={() => drafts.change({ ...draft, moving: !draft.moving })}
+          >
+            Move
+          </Button>
+        )}
+        <Button small look="quiet" onClick={() => drafts.discard(draft.id)}>
+          Discard
+        </Button>
+        <Button small look="quiet" onClick={drafts.close} keyName="Esc">
+          Later
         </Button>
         <Button
           small

@@ -127,12 +127,12 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
         <span className="flex items-center gap-2 text-sm">
           {row.problems > 0 && (
             <span className="flex items-center gap-1">
-              <FindingSign level="problem" /> {row.problems} stop
+              <FindingSign level="problem" /> {row.problems} {row.problems === 1 ? 'problem' : 'problems'}
             </span>
           )}
           {row.toCheck > 0 && (
             <span className="flex items-center gap-1">
-              <FindingSign level="to-check" /> {row.toCheck} look
+              <FindingSign level="to-check" /> {row.toCheck} to check
             </span>
           )}
           {row.problems + row.toCheck === 0 && (
@@ -160,7 +160,8 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
 function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => void }): ReactNode {
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
-  const ready = list.rows.filter((row) => row.state === 'marked').length;
+  const marked = list.rows.filter((row) => row.state === 'marked');
+  const ready = marked.length;
   const release = async () => {
     setBusy(true);
     try {
@@ -182,9 +183,16 @@ function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => 
       {asking && (
         <Dialog
           title={`Release ${ready} ${ready === 1 ? 'hand-in' : 'hand-ins'}?`}
-          description="The students see verdicts, remarks and points at once. Those without all verdicts stay as they are."
+          description="The students see verdicts, remarks and points at once."
           onClose={() => setAsking(false)}
         >
+          <ul className="list-disc px-9 pt-3">
+            {whatReleasingDoes(list).map((line) => (
+              <li key={line} className="written">
+                {line}
+              </li>
+            ))}
+          </ul>
           <div className="flex justify-end gap-2 p-4">
             <Button look="quiet" onClick={() => setAsking(false)}>
               Not now
@@ -197,4 +205,32 @@ function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => 
       )}
     </>
   );
+}
+
+const MOST_NAMED = 5;
+
+/** What else there is to know before releasing: what stays, what has problems, what is an older attempt. */
+function whatReleasingDoes({ rows, without }: ReviewList): string[] {
+  const lines: string[] = [];
+  const named = (some: readonly ReviewRow[]) => {
+    const names = some.slice(0, MOST_NAMED).map((row) => row.student.name);
+    return some.length > MOST_NAMED
+      ? `${names.join(', ')} and ${some.length - MOST_NAMED} more`
+      : names.join(', ');
+  };
+  const marked = rows.filter((row) => row.state === 'marked');
+  const waiting = rows.filter((row) => row.state === 'waiting');
+  if (waiting.length > 0) lines.push(`Not released, since verdicts are missing: ${named(waiting)}.`);
+  const problems = marked.filter((row) => row.problems > 0);
+  if (problems.length > 0) lines.push(`Released although a picture has a problem: ${named(problems)}.`);
+  const newest = new Map<string, number>();
+  for (const { student, attempt } of rows)
+    newest.set(student.id, Math.max(attempt, newest.get(student.id) ?? 0));
+  const older = marked.filter((row) => row.attempt < (newest.get(row.student.id) ?? 0));
+  if (older.length > 0) lines.push(`Older attempts that are released too: ${named(older)}.`);
+  if (without.length > 0)
+    lines.push(
+      `${without.length} ${without.length === 1 ? 'student has' : 'students have'} handed in nothing.`,
+    );
+  return lines;
 }

@@ -1,15 +1,15 @@
-import type { Review } from '@nachweis/contract';
+import type { Assignment, ProofPoint, Remark, Review } from '@nachweis/contract';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { buttonClasses } from '../ui/Button.tsx';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { GradePanel } from './GradePanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
 import type { Stand } from './standOf.ts';
-import { useDraftRemark } from './useDraftRemark.ts';
+import { useRemarkDrafts } from './useRemarkDrafts.ts';
 import { type ReviewActions, useReview } from './useReview.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
 import { VerdictPanel } from './VerdictPanel.tsx';
@@ -34,26 +34,38 @@ function ReviewDesk({
 }): ReactNode {
   const navigate = useNavigate();
   const { assignment, items } = review;
-  const [pointIndex, setPointIndex] = useState(0);
+  const points = assignment.proofPoints;
+  const { pointIndex, itemIndex, go } = usePlace(points);
   const [pinsShown, setPinsShown] = useState(true);
   const [chosenRemark, setChosenRemark] = useState<string | null>(null);
-  const { draft: remark, setDraft: setRemark, start, edit } = useDraftRemark(review.handInId);
-  const point = assignment.proofPoints[pointIndex] ?? assignment.proofPoints[0];
+  const [toPin, setToPin] = useState(0);
+  const drafts = useRemarkDrafts(review.handInId);
+  const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
-  const [itemIndex, setItemIndex] = useState(0);
   const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
   const firstOpen = point?.mustShows.find((m) => !stand.verdicts[m.id]) ?? point?.mustShows[0];
   const [chosenMustShow, setChosenMustShow] = useState<string | null>(null);
   const mustShow = point?.mustShows.find((m) => m.id === chosenMustShow) ?? firstOpen ?? null;
 
-  const goToPoint = (index: number) => {
-    setPointIndex(Math.min(Math.max(index, 0), assignment.proofPoints.length - 1));
-    setItemIndex(0);
+  const goToPoint = (index: number, picture = 0) => {
+    go(Math.min(Math.max(index, 0), points.length - 1), picture);
     setChosenMustShow(null);
+    setToPin(0);
   };
   const goTo = (id: string | null) => id && navigate(`/hand-ins/${id}/review`);
   const startRemark = (at: { x: number; y: number } | null) =>
-    start({ itemId: at && item ? item.id : null, x: at?.x ?? null, y: at?.y ?? null });
+    drafts.start({ itemId: at && item ? item.id : null, x: at?.x ?? null, y: at?.y ?? null });
+  /** A remark is seen where it is. */
+  const chooseRemark = ({ id, itemId }: Pick<Remark, 'id' | 'itemId'>) => {
+    setChosenRemark(id);
+    const there = items.find((one) => one.id === itemId);
+    if (!there || there === item) return;
+    const siblings = items.filter((one) => one.proofPointId === there.proofPointId);
+    goToPoint(
+      points.findIndex((p) => p.id === there.proofPointId),
+      siblings.indexOf(there),
+    );
+  };
 
   useReviewKeys({
     mustShows: point?.mustShows ?? [],
@@ -66,6 +78,8 @@ function ReviewDesk({
     onPins: () => setPinsShown((shown) => !shown),
     onRemark: () =>
       startRemark(item ? { x: Math.floor(item.width / 2), y: Math.floor(item.height / 2) } : null),
+    onToPin: () => setToPin((count) => count + 1),
+    onNextWaiting: () => goTo(review.nextWaitingId),
   });
 
   return (
@@ -93,16 +107,18 @@ function ReviewDesk({
           <StepLink id={review.nextId} label="Next student (Page Down)">
             <ChevronRight size={18} aria-hidden />
           </StepLink>
-          {review.nextWaitingId && (
+          {review.nextWaitingId ? (
             <Link to={`/hand-ins/${review.nextWaitingId}/review`} className={buttonClasses('plain', true)}>
-              Next waiting
+              Next waiting <KeyCap>n</KeyCap>
             </Link>
+          ) : (
+            <span className="self-center text-sm text-faded">No other one waits.</span>
           )}
         </nav>
       </div>
       <Closed review={review} />
-      <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-        <section aria-label="Pictures" className="flex min-h-[24rem] min-w-0 flex-1 flex-col">
+      <div className="flex flex-1 flex-col lg:min-h-0 lg:flex-row">
+        <section aria-label="Pictures" className="flex min-w-0 flex-col lg:flex-1">
           <nav aria-label="Proof points" className="flex flex-wrap items-center border-b border-rule bg-card">
             {assignment.proofPoints.map((p, index) => (
               <button
@@ -113,6 +129,7 @@ function ReviewDesk({
                 className="border-b-3 border-transparent px-3 py-1.5 hover:bg-verdigris-wash aria-[current]:border-verdigris aria-[current]:font-bold"
               >
                 <span className="font-mono">{p.code}</span> {p.title}
+                <Progress point={p} stand={stand} />
               </button>
             ))}
             {pointItems.length > 1 &&
@@ -121,7 +138,7 @@ function ReviewDesk({
                   key={one.id}
                   type="button"
                   aria-pressed={one === item}
-                  onClick={() => setItemIndex(index)}
+                  onClick={() => goToPoint(pointIndex, index)}
                   className="px-2 font-mono aria-pressed:font-bold"
                 >
                   {index + 1}
@@ -145,18 +162,19 @@ function ReviewDesk({
               pinsShown={pinsShown}
               chosenRemark={chosenRemark}
               chosenLetter={mustShow?.letter ?? null}
-              remark={remark}
-              onRemark={setRemark}
+              toPin={toPin}
+              remark={drafts.open}
               onPlace={startRemark}
               onChooseRemark={setChosenRemark}
             />
           ) : (
-            <p className="grid flex-1 place-items-center bg-grey text-card">
+            <p className="grid min-h-64 flex-1 place-items-center bg-grey text-card">
               Nothing was handed in for this proof point.
             </p>
           )}
         </section>
-        <aside className="flex w-full flex-col overflow-auto border-l border-rule lg:w-96">
+        <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
+          {point && <Asked assignment={assignment} point={point} />}
           {point && (
             <VerdictPanel
               point={point}
@@ -173,12 +191,9 @@ function ReviewDesk({
           )}
           <RemarkPanel
             review={review}
-            draft={remark}
-            onDraft={setRemark}
-            onEdit={edit}
+            drafts={drafts}
             chosen={chosenRemark}
-            onChoose={setChosenRemark}
-            onGeneral={() => startRemark(null)}
+            onChoose={chooseRemark}
             actions={actions}
           />
           {review.statement && (
@@ -189,10 +204,53 @@ function ReviewDesk({
               </p>
             </section>
           )}
-          <GradePanel key={review.adjustmentVersion} review={review} stand={stand} actions={actions} />
+          <GradePanel review={review} stand={stand} actions={actions} />
         </aside>
       </div>
     </main>
+  );
+}
+
+/** Where one is among proof points and pictures; in the address, so that a reload leaves one there. */
+function usePlace(points: readonly ProofPoint[]) {
+  const [search, setSearch] = useSearchParams();
+  const found = points.findIndex((point) => point.code === search.get('point'));
+  return {
+    pointIndex: Math.max(found, 0),
+    itemIndex: Math.max(0, Number(search.get('picture') ?? 1) - 1 || 0),
+    go: (point: number, picture: number) => {
+      const place = {
+        point: points[point]?.code ?? '',
+        ...(picture > 0 && { picture: String(picture + 1) }),
+      };
+      setSearch(place, { replace: true });
+    },
+  };
+}
+
+/** How many of a proof point's must-shows have their verdict. */
+function Progress({ point: { mustShows }, stand }: { point: ProofPoint; stand: Stand }): ReactNode {
+  const given = mustShows.filter((m) => stand.verdicts[m.id]).length;
+  if (mustShows.length === 0) return null;
+  return (
+    <span className="ml-2 text-sm font-normal text-faded">
+      {given === mustShows.length ? 'all given' : `${given} of ${mustShows.length}`}
+    </span>
+  );
+}
+
+/** What the student was asked. */
+function Asked({ assignment, point }: { assignment: Assignment; point: ProofPoint }): ReactNode {
+  return (
+    <details className="border-b border-rule px-3 py-1.5 text-sm">
+      <summary className="cursor-pointer text-verdigris-deep">What was asked for {point.code}</summary>
+      {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
+      {assignment.brief && (
+        <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">
+          {assignment.brief}
+        </p>
+      )}
+    </details>
   );
 }
 

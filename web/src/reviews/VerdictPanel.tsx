@@ -2,7 +2,6 @@ import type { ProofPoint, Told, VerdictNow } from '@nachweis/contract';
 import { formatPoints, VERDICTS, type Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
-import { Choices } from '../ui/Choices.tsx';
 import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { sentence } from '../words/told.ts';
 
@@ -71,29 +70,22 @@ export function VerdictPanel({
               <span className="font-mono text-sm text-faded">{formatPoints(m.units)}</span>
             </button>
             <div className="mt-1 ml-8">
-              <Choices
-                disabled={locked}
-                label={`Verdict on ${m.letter}, ${m.text}`}
-                value={verdicts[m.id] ?? null}
-                onChoose={(verdict) => {
-                  onChoose(m.id);
-                  onVerdicts({ [m.id]: verdict });
-                }}
-                options={VERDICTS.map((verdict, index) => ({
-                  value: verdict,
-                  content: (
-                    <>
-                      <VerdictDisc verdict={verdict} size={14} />
-                      {VERDICT_WORDS[verdict]}
-                      {m.id === chosen && (
-                        <kbd aria-hidden className="font-mono text-xs">
-                          {index + 1}
-                        </kbd>
-                      )}
-                    </>
-                  ),
-                }))}
-              />
+              {/** biome-ignore lint/a11y/useSemanticElements: three buttons that toggle are no form's group of fields */}
+              <div role="group" aria-label={`Verdict on ${m.letter}, ${m.text}`} className="flex gap-1">
+                {VERDICTS.map((verdict, index) => (
+                  <VerdictButton
+                    key={verdict}
+                    verdict={verdict}
+                    given={verdicts[m.id] === verdict}
+                    disabled={locked}
+                    keyName={m.id === chosen ? String(index + 1) : null}
+                    onClick={() => {
+                      onChoose(m.id);
+                      onVerdicts({ [m.id]: verdicts[m.id] === verdict ? null : verdict });
+                    }}
+                  />
+                ))}
+              </div>
               <VerdictState unsent={unsent.has(m.id)} given={given[m.id]} />
             </div>
           </li>
@@ -120,6 +112,35 @@ export function VerdictPanel({
         </Button>
       </div>
     </section>
+  );
+}
+
+/** Gives a verdict; pressed again, takes it back. */
+function VerdictButton(props: {
+  verdict: Verdict;
+  given: boolean;
+  disabled: boolean;
+  /** the key for it now */
+  keyName: string | null;
+  onClick: () => void;
+}): ReactNode {
+  const { verdict, given, disabled, keyName, onClick } = props;
+  return (
+    <button
+      type="button"
+      aria-pressed={given}
+      disabled={disabled}
+      onClick={onClick}
+      className="flex min-h-8 flex-1 items-center justify-center gap-1 rounded-md border border-edge bg-card px-1 text-sm whitespace-nowrap hover:bg-verdigris-wash disabled:cursor-not-allowed aria-pressed:border-verdigris aria-pressed:bg-verdigris aria-pressed:text-card"
+    >
+      <VerdictDisc verdict={verdict} size={14} />
+      {VERDICT_WORDS[verdict]}
+      {keyName && (
+        <kbd aria-hidden className="font-mono text-xs">
+          {keyName}
+        </kbd>
+      )}
+    </button>
   );
 }
 

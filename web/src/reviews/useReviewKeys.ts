@@ -14,6 +14,9 @@ interface ReviewKeys {
   onStudent: (step: 1 | -1) => void;
   onPins: () => void;
   onRemark: () => void;
+  /** the letter of the one that is chosen was pressed again */
+  onToPin: () => void;
+  onNextWaiting: () => void;
 }
 
 /** By position on the keyboard, so that Shift and other layouts do not change what a digit means. */
@@ -22,11 +25,16 @@ const VERDICT_KEYS: Readonly<Record<string, Verdict | null>> = {
   Digit2: 'partly',
   Digit3: 'not-shown',
   Digit0: null,
+  Numpad1: 'shown',
+  Numpad2: 'partly',
+  Numpad3: 'not-shown',
+  Numpad0: null,
 };
 
 /**
  * The keys of a review: a must-show's letter chooses it, 1 2 3 give its verdict and go on to the next open one, with
- * Shift all of the proof point get it, 0 clears. Left and right change the proof point, Page Up and Page Down the student.
+ * Shift all of the proof point get it, 0 clears. The letter again goes to its pin. Left and right change the proof point,
+ * Page Up and Page Down the student, n goes to the next one that waits.
  */
 export function useReviewKeys(keys: ReviewKeys): void {
   const latest = useRef(keys);
@@ -35,11 +43,15 @@ export function useReviewKeys(keys: ReviewKeys): void {
     const onKeyDown = (event: KeyboardEvent) => {
       const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
         latest.current;
+      const { onToPin, onNextWaiting } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (document.querySelector('[role=dialog]')) return;
-      const inRadios =
-        event.target instanceof HTMLElement && event.target.closest('[role=radiogroup]') !== null;
-      if (event.code in VERDICT_KEYS) {
+      // While words are being written, letters and digits belong to them, wherever the last click took the focus.
+      const field = document.querySelector<HTMLElement>('[data-typing]');
+      if (field && event.key.length === 1 && event.key !== ' ') return field.focus();
+      // A number pad without its lock gives Home and End.
+      const isDigit = event.code.startsWith('Digit') || /^\d$/.test(event.key);
+      if (event.code in VERDICT_KEYS && isDigit) {
         const verdict = VERDICT_KEYS[event.code] ?? null;
         event.preventDefault();
         if (event.shiftKey) onVerdicts(Object.fromEntries(mustShows.map((m) => [m.id, verdict])));
@@ -51,13 +63,15 @@ export function useReviewKeys(keys: ReviewKeys): void {
         return;
       }
       const letter = mustShows.find((m) => m.letter === event.key);
-      if (letter) onChoose(letter.id);
-      else if (event.key === 'ArrowRight' && !inRadios) onPoint(1);
-      else if (event.key === 'ArrowLeft' && !inRadios) onPoint(-1);
+      if (letter && letter === chosen) onToPin();
+      else if (letter) onChoose(letter.id);
+      else if (event.key === 'ArrowRight') onPoint(1);
+      else if (event.key === 'ArrowLeft') onPoint(-1);
       else if (event.key === 'PageDown') onStudent(1);
       else if (event.key === 'PageUp') onStudent(-1);
       else if (event.key === 'v') onPins();
       else if (event.key === 'r') onRemark();
+      else if (event.key === 'n') onNextWaiting();
       else return;
       event.preventDefault();
     };

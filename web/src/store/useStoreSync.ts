@@ -14,7 +14,7 @@ const LONGEST_PAUSE_MS = 15_000;
 
 /** Keeps sending what waits, for as long as a person is signed in. Only one tab does so at a time. */
 export function useStoreSync(personId: string): void {
-  const { mutate } = useSWRConfig();
+  const { mutate, cache } = useSWRConfig();
   const { signedOut, outdated } = useConnection();
   const { pictures, statements, judgements } = useStore();
   const waiting = [...pictures, ...statements].filter((one) => one.state === 'waiting');
@@ -41,16 +41,16 @@ export function useStoreSync(personId: string): void {
     let ended = false;
     const sheetKey = (assignmentId: string) => addressOf('proofSheet', { params: { assignmentId } });
     const reviewKey = (handInId: string) => addressOf('review', { params: { handInId } });
+    // What is on its way to the page is given up by a change; where nothing is there yet it has to be asked for again.
+    const show = <T>(key: string, change: (shown: T) => T) =>
+      cache.get(key)?.data === undefined
+        ? mutate(key)
+        : mutate<T>(key, (shown) => shown && change(shown), { revalidate: false });
     const hooks: SendHooks = {
       onDraft: (assignmentId: string, draft: DraftDocument) =>
-        mutate<ProofSheet>(sheetKey(assignmentId), (sheet) => sheet && { ...sheet, draft }, {
-          revalidate: false,
-        }),
+        show<ProofSheet>(sheetKey(assignmentId), (sheet) => ({ ...sheet, draft })),
       onTakenOut: rememberTakenOut,
-      onJudged: (now: VerdictsNow) =>
-        mutate<Review>(reviewKey(now.handInId), (review) => review && judged(review, now), {
-          revalidate: false,
-        }),
+      onJudged: (now: VerdictsNow) => show<Review>(reviewKey(now.handInId), (review) => judged(review, now)),
       onNotJudged: (handInId, problem) => {
         toast.error(problem.message, { duration: 15_000 });
         return mutate(reviewKey(handInId));
@@ -76,7 +76,7 @@ export function useStoreSync(personId: string): void {
       clearTimeout(timer);
       removeEventListener('online', now);
     };
-  }, [fingerprint, signedOut, outdated, mutate, firstPause]);
+  }, [fingerprint, signedOut, outdated, mutate, cache, firstPause]);
 }
 
 /** A review with the judgement as it stands. */

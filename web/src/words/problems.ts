@@ -1,4 +1,5 @@
 import type { ProblemCode, Told } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
 import { sentence } from './told.ts';
 
 type Data = Readonly<Record<string, unknown>>;
@@ -122,6 +123,8 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     openVerdicts === undefined
       ? ((missing ?? []) as Told[]).map(sentence).join(' ')
       : `${count(openVerdicts, 'One must-show has', 'must-shows have')} no verdict yet. Give it, then release.`,
+  'points-out-of-range': ({ total, most }) =>
+    `That makes ${formatPoints(Number(total))} points, and there are ${formatPoints(Number(most))}. Nothing was entered; add fewer.`,
   'review-begun': () => 'Somebody has begun to judge this hand-in, so it cannot be withdrawn any more.',
   replaced: ({ number }) =>
     `The student has handed in again (${String(number)}); only that one counts, and this one is closed.`,

@@ -1,0 +1,282 @@
+import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
+import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { testPicture } from '../fixtures/pictures.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
+
+const verdictsOf = async (page: Page, handInId: string) => {
+  const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  return review.judgement;
+};
+
+async function review(page: Page, school: School): Promise<string> {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await page.getByTestId('stage').waitFor();
+  return handInId;
+}
+const stage = (page: Page) => page.getByTestId('stage').locator('[data-scale]');
+
+/** A digit of the number pad with its lock on; Playwright knows it without only. */
+const numberPad = (page: Page, digit: number) =>
+  page.evaluate(
+    (n) =>
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { code: `Numpad${n}`, key: String(n), bubbles: true, cancelable: true }),
+      ),
+    digit,
+  );
+
+test('typing right after a click in the picture goes into the remark: no letter and no digit is a verdict', async ({
+  page,
+  school,
+}) => {
+  const handInId = await review(page, school);
+  await stage(page).click({ position: { x: 60, y: 60 } });
+  await page.keyboard.type('a 1 of b 23');
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveValue('a 1 of b 23');
+  // A click that moves it leaves the words where they belong too.
+  await stage(page).click({ position: { x: 120, y: 90 } });
+  await page.keyboard.type('0!');
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveValue('a 1 of b 230!');
+  // And with the focus somewhere else altogether.
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.type('3');
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveValue('a 1 of b 230!3');
+  expect((await verdictsOf(page, handInId)).verdicts).toEqual({});
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="1"]')).toBeVisible();
+});
+
+test('after a verdict by click, an arrow walks on and changes none; clicked again it is taken back', async ({
+  page,
+  school,
+}) => {
+  const handInId = await review(page, school);
+  await page
+    .getByRole('group', { name: /Verdict on a/ })
+    .getByRole('button', { name: /^shown/ })
+    .click();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[aria-current]', { hasText: 'P2' })).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByTestId('points')).toHaveText('1 of 3.25');
+  await page
+    .getByRole('group', { name: /Verdict on a/ })
+    .getByRole('button', { name: /^shown/ })
+    .click();
+  // Before the first verdict there are no points.
+  await expect(page.getByTestId('points')).toHaveText('– of 3.25');
+  await expect
+    .poll(async () =>
+      Object.values((await verdictsOf(page, handInId)).verdicts as Record<string, { verdict: null }>).map(
+        (v) => v.verdict,
+      ),
+    )
+    .toEqual([null]);
+});
+
+test('a click elsewhere leaves a saved remark where it is, and its unsaved words as a draft', async ({
+  page,
+  school,
+}) => {
+  const handInId = await review(page, school);
+  await stage(page).click({ position: { x: 60, y: 60 } });
+  await page.keyboard.type('Which unit?');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="1"]')).toBeVisible();
+  const [before] = (await verdictsOf(page, handInId)).remarks;
+  await page.getByRole('button', { name: 'Change this remark' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(' And scale?');
+  await stage(page).click({ position: { x: 160, y: 100 } });
+  await page.keyboard.type('Another one.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="2"]')).toBeVisible();
+  const { remarks } = await verdictsOf(page, handInId);
+  expect(remarks).toContainEqual(before);
+  await expect(page.getByText('not saved: Which unit? And scale?')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveValue('Which unit? And scale?');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveCount(0);
+  await expect(page.getByText('not saved: Which unit? And scale?')).toBeVisible();
+});
+
+test('choosing a remark goes to its picture, and a reload leaves one where one was', async ({
+  page,
+  school,
+}) => {
+  await review(page, school);
+  await stage(page).click({ position: { x: 60, y: 60 } });
+  await page.keyboard.type('Here.');
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[aria-current]', { hasText: 'P2' })).toBeVisible();
+  await page.reload();
+  await expect(page.locator('[aria-current]', { hasText: 'P2' })).toBeVisible();
+  await page.getByRole('button', { name: /1 Here\./ }).click();
+  await expect(page.locator('[aria-current]', { hasText: 'P1' })).toBeVisible();
+  await expect(page.locator('[data-remark="1"]')).toBeVisible();
+});
+
+test('points beyond the most there is are refused where they are written', async ({ page, school }) => {
+  await review(page, school);
+  await page.keyboard.press('Shift+Digit1');
+  await page.getByRole('button', { name: 'Adjust' }).click();
+  await page.keyboard.type('9');
+  await page.getByLabel('Reason').fill('All of it.');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('At most 1.5 can be added.');
+  await expect(page.getByTestId('points')).toHaveText('1.75 of 3.25');
+});
+
+test('digits of the number pad count, n goes to the next one that waits, and the end of the queue is said', async ({
+  page,
+  school,
+}) => {
+  await handInOne(page, school, school.student);
+  const first = await handInOne(page, school, school.classmate);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${first}/review`);
+  await page.getByTestId('stage').waitFor();
+  await numberPad(page, 1);
+  await expect(page.getByTestId('points')).toHaveText('1 of 1');
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: new RegExp(school.student.name) })).toBeVisible();
+  await numberPad(page, 2);
+  await expect(page.getByTestId('points')).toHaveText('0.5 of 1');
+  await expect(page.getByText('No other one waits.')).toBeVisible();
+});
+
+test('the reviewer sees what was asked, and a picture that cannot be fetched says so and comes back', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  await page.route('**/files/**', (route) => route.abort());
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await expect(page.getByText('This picture cannot be fetched')).toBeVisible();
+  await expectClean(page, 'review without its picture');
+  await page.unroute('**/files/**');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(stage(page)).toBeVisible();
+  await page.getByText('What was asked for P1').click();
+  await expect(page.getByText('Show the Curve Fitter.')).toBeVisible();
+});
+
+test('releasing says what it does: how many, what is missing', async ({ page, school }) => {
+  const first = await handInOne(page, school, school.student);
+  await handInOne(page, school, school.classmate);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${first}/review`);
+  await page.getByTestId('stage').waitFor();
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /Release to/ })).toBeEnabled();
+  await page.goto(`/assignments/${school.single.id}/hand-ins`);
+  await page.getByRole('button', { name: 'Release 1' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Release 1 hand-in?' });
+  await expect(dialog).toContainText(`Not released, since verdicts are missing: ${school.classmate.name}.`);
+  await expect(dialog).toContainText('1 student has handed in nothing.');
+  await expectClean(page, 'releasing');
+  await dialog.getByRole('button', { name: 'Release 1' }).click();
+  await expect(page.getByText('One hand-in was released.')).toBeVisible();
+});
+
+test('one pixel of a large picture can be hit: zoomed at the pointer, by keys, to its pin', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInCurve(page, school, await testPicture(7680, 2160, 5));
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  const surface = stage(page);
+  await expect(surface).toBeVisible();
+  const fitted = Number(await surface.getAttribute('data-scale'));
+  expect(fitted).toBeLessThan(0.2);
+  await page.keyboard.press('End');
+  await expect(surface).toHaveAttribute('data-scale', '1.000');
+  for (let i = 0; i < 6; i++) await page.keyboard.press('+');
+  await expect(surface).toHaveAttribute('data-scale', '8.000');
+  const view = await page.getByTestId('stage').boundingBox();
+  const [x, y] = [(view?.x ?? 0) + 200, (view?.y ?? 0) + 150];
+  /** the pixel of the picture under the pointer, by the page's own arithmetic */
+  const under = async () => {
+    const box = await surface.boundingBox();
+    const scale = Number(await surface.getAttribute('data-scale'));
+    return [Math.floor((x - (box?.x ?? 0)) / scale), Math.floor((y - (box?.y ?? 0)) / scale)];
+  };
+  const before = await under();
+  await page.mouse.move(x, y);
+  await page.keyboard.down('Control');
+  await page.mouse.wheel(0, -240);
+  await page.keyboard.up('Control');
+  await expect(surface).toHaveAttribute('data-scale', '16.000');
+  const after = await under();
+  expect(Math.abs((after[0] ?? 0) - (before[0] ?? 0))).toBeLessThanOrEqual(1);
+  expect(Math.abs((after[1] ?? 0) - (before[1] ?? 0))).toBeLessThanOrEqual(1);
+  await page.mouse.click(x, y);
+  await expect(page.getByRole('textbox', { name: `Remark at ${after[0]}, ${after[1]}` })).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  // A drag moves the view and remarks nothing.
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 64, y - 32, { steps: 4 });
+  await page.mouse.up();
+  expect((await under())[0]).toBe((after[0] ?? 0) + 4);
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveCount(0);
+  await page.keyboard.press('Home');
+  await expect(surface).toHaveAttribute('data-scale', fitted.toFixed(3));
+  // The letter chooses, the letter again goes to the pin.
+  await page.keyboard.press('b');
+  await page.keyboard.press('b');
+  await expect(surface).toHaveAttribute('data-scale', '1.000');
+  await expect(page.locator('[data-pin=b]')).toBeInViewport();
+});
+
+test.describe('small', () => {
+  for (const [width, height] of [
+    [640, 400],
+    [390, 844],
+  ] as const)
+    test(`the picture has at least half of the view at ${width} x ${height}, and everything is reached`, async ({
+      page,
+      school,
+    }) => {
+      await page.setViewportSize({ width, height });
+      await review(page, school);
+      const box = await page.getByTestId('stage').boundingBox();
+      expect(box?.height ?? 0).toBeGreaterThan(height * 0.4);
+      expect(box?.width ?? 0).toBeGreaterThan(width * 0.9);
+      const shown = await stage(page).boundingBox();
+      expect(shown?.width ?? 0).toBeGreaterThan(100);
+      await page
+        .getByRole('group', { name: /Verdict on a/ })
+        .getByRole('button', { name: /^shown/ })
+        .click();
+      await expect(page.getByTestId('points')).toHaveText('1 of 3.25');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      await expectClean(page, `review at ${width}`);
+    });
+});
+
+test('an adjustment that somebody else was quicker with keeps its words', async ({ page, school }) => {
+  const handInId = await review(page, school);
+  await page.getByRole('button', { name: 'Adjust' }).click();
+  await page.keyboard.type('0.5');
+  await page.getByLabel('Reason').fill('A careful fit.');
+  const { adjustmentVersion } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  const theirs = { id: crypto.randomUUID(), units: 25, reason: 'Neat.', baseVersion: adjustmentVersion };
+  await page.request.put(`/api/hand-ins/${handInId}/adjustment`, {
+    data: theirs,
+    headers: { Origin: school.address },
+  });
+  await page.getByLabel('Reason').press('Enter');
+  await expect(page.getByText('Somebody else adjusted the points meanwhile: 0.25, “Neat.”')).toBeVisible();
+  await expect(page.getByLabel('Reason')).toHaveValue('A careful fit.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('+0.5 by hand: A careful fit.')).toBeVisible();
+});

@@ -1,0 +1,58 @@
+import type { Remark } from '@nachweis/contract';
+import { useEffect, useState } from 'react';
+import { useMe } from '../api/session.ts';
+import {
+  closed,
+  type DraftRemark,
+  type Drafts,
+  NO_DRAFTS,
+  opened,
+  readKept,
+  start,
+  worthKeeping,
+} from './remarkDrafts.ts';
+
+const keyOf = (personId: string, handInId: string) => `nachweis-remark/${personId}/${handInId}`;
+
+/** The remarks that are being written on a hand-in, and what can be done with them. */
+export interface RemarkDrafts {
+  open: DraftRemark | null;
+  /** those that were left before they were saved */
+  left: readonly DraftRemark[];
+  /** a place was chosen, or the whole hand-in */
+  start: (place: Pick<DraftRemark, 'itemId' | 'x' | 'y'>) => void;
+  edit: (remark: Remark) => void;
+  goOn: (id: string) => void;
+  change: (draft: DraftRemark) => void;
+  /** leaves the open one; with words it stays as a draft */
+  close: () => void;
+  discard: (id: string) => void;
+}
+
+/** Keeps them in the browser until they are saved or discarded, so that going elsewhere or reloading loses nothing. */
+export function useRemarkDrafts(handInId: string): RemarkDrafts {
+  const key = keyOf(useMe().id, handInId);
+  const [drafts, setDrafts] = useState<Drafts>(() => readKept(localStorage.getItem(key)));
+  useEffect(() => {
+    const kept = drafts.all.filter(worthKeeping);
+    if (kept.length > 0) localStorage.setItem(key, JSON.stringify({ ...drafts, all: kept }));
+    else localStorage.removeItem(key);
+  }, [key, drafts]);
+  const open = drafts.all.find((draft) => draft.id === drafts.openId) ?? null;
+  return {
+    open,
+    left: drafts.all.filter((draft) => draft !== open),
+    start: (place) => setDrafts((old) => start(old, place, crypto.randomUUID())),
+    edit: ({ id, itemId, x, y, text, version }) =>
+      setDrafts((old) => opened(old, { id, itemId, x, y, text, on: version, saved: text })),
+    goOn: (id) => setDrafts((old) => ({ ...closed(old), openId: id })),
+    change: (draft) =>
+      setDrafts((old) => ({ ...old, all: old.all.map((one) => (one.id === draft.id ? draft : one)) })),
+    close: () => setDrafts(closed),
+    discard: (id) =>
+      setDrafts((old) => {
+        const all = old.all.filter((draft) => draft.id !== id);
+        return all.length === 0 ? NO_DRAFTS : { all, openId: old.openId === id ? null : old.openId };
+      }),
+  };
+}
