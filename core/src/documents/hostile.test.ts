@@ -32,6 +32,17 @@ async function pdfOf(images: Array<{ dict: Record<string, unknown>; contents: Ui
 const GREY = { ColorSpace: 'DeviceGray', BitsPerComponent: 8, Filter: 'FlateDecode' };
 
 describe('packages', () => {
+  it('is bounded by what all its texts unpack to together, not only each', async () => {
+    // 60 MB of spaces each, which pack to some kB; the limit is 96 MB.
+    const spaces = new Uint8Array(60 * 1024 * 1024).fill(32);
+    const one = zipSync({ 'word/document.xml': text('<w:document/>'), 'a.xml': spaces }, { level: 1 });
+    expect(await codeOf(one, 'report.docx')).not.toBe('broken');
+    const two = zipSync(
+      { 'word/document.xml': text('<w:document/>'), 'a.xml': spaces, 'b.xml': spaces },
+      { level: 1 },
+    );
+    expect(await codeOf(two, 'report.docx')).toBe('broken');
+  });
   it('says broken of a document that is damaged, not that it is none', async () => {
     const bytes = docx();
     expect(await codeOf(bytes.slice(0, bytes.length / 2), 'report.docx')).toBe('broken');

@@ -2,7 +2,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drawPins, PIN_INK, type PinCanvas, pinHead, pinRadius } from './drawPins.ts';
-import { framedBox, framingOf } from './framing.ts';
+import { framedBox, framedSize, framingOf } from './framing.ts';
 import { marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
 import { scaleMarks } from './scaleMarks.ts';
 
@@ -109,5 +109,26 @@ describe('scaleMarks', () => {
         expect(scaled?.y).toBeLessThan(Math.max(1, Math.ceil((600 * width) / 800)));
       }),
     );
+  });
+});
+
+describe('framing', () => {
+  it('is the whole only when it covers everything: a part as wide or as high as the capture is a part', () => {
+    expect(framingOf({ x: 0, y: 0, width: 800, height: 600 }, CAPTURE)).toEqual({ kind: 'whole' });
+    expect(framingOf({ x: -5, y: 0, width: 900, height: 600 }, CAPTURE)).toEqual({ kind: 'whole' });
+    for (const box of [
+      { x: 0, y: 0, width: 800, height: 599 },
+      { x: 0, y: 0, width: 799, height: 600 },
+      { x: 0, y: 1, width: 800, height: 600 },
+      { x: 1, y: 0, width: 800, height: 600 },
+    ])
+      expect(framingOf(box, CAPTURE)).toEqual({ kind: 'region', box });
+  });
+  it('scales the height with the width, to the nearest pixel and at least to one', () => {
+    // 600 x 333 / 800 = 249.75; 600 x 331 / 800 = 248.25.
+    expect(framedSize({ kind: 'whole', width: 333 }, CAPTURE)).toEqual({ width: 333, height: 250 });
+    expect(framedSize({ kind: 'whole', width: 331 }, CAPTURE)).toEqual({ width: 331, height: 248 });
+    const line = { x: 0, y: 0, width: 800, height: 1 };
+    expect(framedSize({ kind: 'region', box: line, width: 80 }, CAPTURE)).toEqual({ width: 80, height: 1 });
   });
 });

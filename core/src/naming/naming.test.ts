@@ -31,6 +31,17 @@ describe('fileNameFaults', () => {
       expect(fileNameFaults(name)).toContain('reserved');
     },
   );
+  it.each([
+    ['con', '_con.png'],
+    ['con.notes', '_con.notes.png'],
+    ['LPT1.a.b', '_LPT1.a.b.png'],
+    ['nul.tar', '_nul.tar.png'],
+    ['notes.con', 'notes.con.png'],
+  ])('makes a sound name of %s, whatever it ends in', (stem, name) => {
+    expect(soundFileName(stem, 'png')).toBe(name);
+    expect(fileNameFaults(name)).toEqual([]);
+    expect(fileNameFaults(`${stem}.png`).includes('reserved')).toBe(name.startsWith('_'));
+  });
   it.each(['CONSOLE.png', 'COM10.png', 'null.png', 'a.con'])(
     'takes %s, which only looks reserved',
     (name) => {

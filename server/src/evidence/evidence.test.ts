@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { addEvidence, classroom, putCapture, serverPerTest } from '../testServer.testing.ts';
+import {
+  addEvidence,
+  classroom,
+  joinCourse,
+  picture,
+  putCapture,
+  serverPerTest,
+} from '../testServer.testing.ts';
+import { putEvidence } from './putEvidence.ts';
 
 const server = serverPerTest();
 
@@ -78,6 +86,42 @@ describe('evidence', () => {
         (await student.post(`/api/evidence/${evidenceId}/restore`).expect(200)).body.draft.evidence,
       ).toHaveLength(1);
     }
+  });
+  it('counts a change of the draft whenever something is added, changed, taken out or put back', async () => {
+    const { student, assignment } = await classroom(server());
+    const { evidenceId, body, draft } = await addEvidence(student, assignment);
+    const versions = [draft.version];
+    const change = { ...body, baseVersion: 1, framing: { kind: 'whole', width: 32 } };
+    for (const answer of [
+      await student.put(`/api/evidence/${evidenceId}`).send(change).expect(200),
+      await student.delete(`/api/evidence/${evidenceId}`).expect(200),
+      await student.post(`/api/evidence/${evidenceId}/restore`).expect(200),
+    ])
+      versions.push(answer.body.draft.version);
+    expect(versions).toEqual([1, 2, 3, 4]);
+    // What was looked at before is not what would be handed in.
+    const stale = await student
+      .post(`/api/assignments/${assignment.id}/hand-ins`)
+      .send({ id: crypto.randomUUID(), draftVersion: 3 });
+    expect(stale.body.code).toBe('stale-version');
+  });
+  it('stays with its capture and in its assignment, and holds none but own captures, whoever asks', async () => {
+    const room = await classroom(server());
+    const { evidenceId, body } = await addEvidence(room.student, room.assignment);
+    const another = await server().addAssignment(room.courseId, { title: 'Another' });
+    const second = await putCapture(room.student, await picture());
+    const classmate = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
+    const foreign = await putCapture(classmate.agent, await picture());
+    const { id } = room.studentPerson;
+    const put = (evidence: string, change: object) =>
+      putEvidence(server().context, id, evidence, { ...body, baseVersion: 1, ...change });
+    // The service itself, below the rules of access, which refuse these as well.
+    await expect(put(evidenceId, { captureId: second.body.id })).rejects.toMatchObject({ code: 'not-found' });
+    const elsewhere = { assignmentId: another.id, proofPointId: another.points[0]?.id ?? '' };
+    await expect(put(evidenceId, elsewhere)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(
+      put(crypto.randomUUID(), { captureId: foreign.body.id, baseVersion: 0 }),
+    ).rejects.toMatchObject({ code: 'not-found' });
   });
   it('cannot be added before the assignment opens or after it closes; the capture is kept all the same', async () => {
     const { student, assignment } = await classroom(server());

@@ -27,6 +27,17 @@ describe('with a clock that goes on', () => {
     expect(status).toBe(200);
     expect(body).toMatchObject({ handedInAt: '2026-11-10T15:59:59.500Z', late: false });
   });
+  it('is late by the instant it was sent, though the clock passes the due time while it is entered', async () => {
+    const { student, assignment } = await classroom(server());
+    const { draft } = await addEvidence(student, assignment);
+    server().setNow('2026-11-10T15:59:59.500Z');
+    server().letClockRun(400);
+    const { body } = await handIn(student, assignment.id, draft.version);
+    server().letClockRun(0);
+    expect(body).toMatchObject({ handedInAt: '2026-11-10T15:59:59.500Z', late: false });
+    const row = await server().context.db.selectFrom('hand_ins').select('late').executeTakeFirst();
+    expect(row?.late).toBe(0);
+  });
   it('evidence and a statement that came before it closed are taken', async () => {
     const { student, assignment } = await classroom(server(), { lateUntil: null, statementPrompt: 'Say.' });
     const { body: first } = await putCapture(student, await picture());

@@ -8,6 +8,7 @@ import {
   sameBox,
 } from '@nachweis/core';
 import { useCallback, useState } from 'react';
+import { begin, changed, redone, undone } from './history.ts';
 
 /** The framing that is being chosen, with every step of it. */
 export interface FramingWork {
@@ -22,22 +23,10 @@ export interface FramingWork {
   canRedo: boolean;
 }
 
-interface History {
-  past: Framing[];
-  now: Framing;
-  future: Framing[];
-  merging: string;
-}
-
 export function useFraming(first: Framing, picture: Size): FramingWork {
-  const [history, setHistory] = useState<History>({ past: [], now: first, future: [], merging: '' });
+  const [history, setHistory] = useState(() => begin<Framing>(first));
   const set = useCallback((framing: Framing, mergeWith = '') => {
-    setHistory(({ past, now, merging }) => ({
-      past: mergeWith !== '' && mergeWith === merging ? past : [...past, now],
-      now: framing,
-      future: [],
-      merging: mergeWith,
-    }));
+    setHistory((before) => changed(before, framing, mergeWith));
   }, []);
   const box = framedBox(history.now, picture);
   const { width } = history.now;
@@ -56,18 +45,8 @@ export function useFraming(first: Framing, picture: Size): FramingWork {
       if (history.now.kind === 'outline' || !sameBox(next, box) || (kind ?? 'region') !== history.now.kind)
         setBox(next, kind, mergeWith);
     },
-    undo: () =>
-      setHistory((h) => {
-        const before = h.past.at(-1);
-        return before
-          ? { past: h.past.slice(0, -1), now: before, future: [h.now, ...h.future], merging: '' }
-          : h;
-      }),
-    redo: () =>
-      setHistory((h) => {
-        const [next, ...future] = h.future;
-        return next ? { past: [...h.past, h.now], now: next, future, merging: '' } : h;
-      }),
+    undo: () => setHistory(undone),
+    redo: () => setHistory(redone),
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
   };
