@@ -223,7 +223,9 @@ async function judge(
       on: 0,
     });
   }
-  if (index === 5)
+  // Only who lacks something can be given something.
+  const lacks = Object.values(verdicts).some(({ verdict }) => verdict !== 'shown');
+  if (lacks && index % 2 === 0)
     await writeAdjustment(context, instructor, handInId, {
       id: newId(),
       units: 25,
