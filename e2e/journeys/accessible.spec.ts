@@ -56,8 +56,9 @@ test('every screen is clean for axe, in the order of the work', async ({ page, s
   await page.keyboard.press('Control+Enter');
   await page.locator('[data-remark]').waitFor();
   await page.getByRole('button', { name: 'Adjust' }).click();
-  await page.keyboard.press('ArrowRight');
   await expectClean(page, 'review');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: /P2/ }).click();
   await page.keyboard.press('Shift+Digit1');
   await page.goto(`/assignments/${school.curve.id}/hand-ins`);

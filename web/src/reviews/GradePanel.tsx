@@ -76,6 +76,7 @@ export function GradePanel({
           fromVerdicts={grade.fromVerdicts}
           most={grade.most}
           lost={lost.value}
+          onCancel={() => setAdjusting(false)}
           onDone={(units, reason, baseVersion) => {
             actions.adjust(units, reason, baseVersion);
             lost.given({ units, reason });
@@ -142,6 +143,7 @@ function AdjustForm({
   fromVerdicts,
   most,
   lost,
+  onCancel,
   onDone,
 }: {
   review: Review;
@@ -150,6 +152,7 @@ function AdjustForm({
   fromVerdicts: number;
   most: number;
   lost: Adjustment | null;
+  onCancel: () => void;
   onDone: (units: number, reason: string, baseVersion: number) => void;
 }): ReactNode {
   const now = stand.adjustment;
@@ -171,7 +174,11 @@ function AdjustForm({
     onDone(units, why, review.adjustmentVersion);
   };
   return (
-    <form onSubmit={submit} className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2">
+    <form
+      onSubmit={submit}
+      onKeyDown={(event) => event.key === 'Escape' && onCancel()}
+      className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2"
+    >
       {lost && (
         <p role="alert" className="w-full text-sm text-ochre">
           Somebody else adjusted the points meanwhile: {formatPoints(now.units)}
@@ -200,6 +207,9 @@ function AdjustForm({
           className="h-9 border border-edge bg-paper px-2 font-normal"
         />
       </label>
+      <Button small look="quiet" onClick={onCancel} keyName="Esc">
+        Cancel
+      </Button>
       <Button small look="main" type="submit">
         Save
       </Button>

@@ -1,5 +1,6 @@
 import { type ReviewList, type ReviewRow, thumbnailHref } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
+import { CalendarClock } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -13,6 +14,8 @@ import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { CorrectionDialog } from './CorrectionDialog.tsx';
+import { TermsDialog } from './TermsDialog.tsx';
 
 const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
   waiting: 'waiting',
@@ -25,6 +28,8 @@ export default function ReviewListScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId } });
   const now = useNow();
+  const [correcting, setCorrecting] = useState(false);
+  const [termsOf, setTermsOf] = useState<Student | null>(null);
   if (!list)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-ins" />;
   const { assignment, rows, without } = list;
@@ -50,6 +55,11 @@ export default function ReviewListScreen(): ReactNode {
         </div>
         <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
         <div className="flex gap-2">
+          {list.mayRelease && (
+            <Button look="quiet" onClick={() => setCorrecting(true)}>
+              Correct for all …
+            </Button>
+          )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
           {waiting[0] && (
             <Link to={`/hand-ins/${waiting[0].handInId}/review`} className={buttonClasses('main')}>
@@ -74,28 +84,81 @@ export default function ReviewListScreen(): ReactNode {
           </thead>
           <tbody>
             {rows.map((row) => (
-              <HandInRow key={row.handInId} row={row} list={list} />
+              <HandInRow key={row.handInId} row={row} list={list} onTerms={setTermsOf} />
             ))}
           </tbody>
         </table>
       )}
-      {without.length > 0 && rows.length > 0 && (
-        <p className="written mt-4 text-sm text-faded">
-          Nothing yet from: {without.map((p) => p.name).join(', ')}.
-        </p>
+      {without.length > 0 && (
+        <section aria-labelledby="without-title" className="mt-5">
+          <h2 id="without-title" className="text-base">
+            Nothing handed in yet
+          </h2>
+          <ul className="flex flex-wrap gap-x-5 gap-y-1">
+            {without.map((person) => (
+              <li key={person.id} className="flex min-w-0 items-center gap-1">
+                <span className="written">{person.name}</span>
+                {list.mayRelease && <TermsButton student={person} onTerms={setTermsOf} />}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {correcting && (
+        <CorrectionDialog
+          assignment={assignment}
+          onClose={() => setCorrecting(false)}
+          onCorrected={() => void mutate()}
+        />
+      )}
+      {termsOf && (
+        <TermsDialog
+          assignment={assignment}
+          student={termsOf}
+          onClose={() => setTermsOf(null)}
+          onGranted={() => void mutate()}
+        />
       )}
     </main>
   );
 }
 
-function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNode {
+type Student = ReviewRow['student'];
+
+function TermsButton({
+  student,
+  onTerms,
+}: {
+  student: Student;
+  onTerms: (student: Student) => void;
+}): ReactNode {
+  const label = `Other times for ${student.name}`;
+  return (
+    <Button small look="quiet" aria-label={label} title={label} onClick={() => onTerms(student)}>
+      <CalendarClock size={16} aria-hidden />
+    </Button>
+  );
+}
+
+interface HandInRowProps {
+  row: ReviewRow;
+  list: ReviewList;
+  onTerms: (student: Student) => void;
+}
+
+function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
   const { assignment } = list;
   return (
     <tr className="border-b border-rule hover:bg-card">
       <td className="py-1 pr-3">
+        {list.mayRelease && (
+          <span className="float-right">
+            <TermsButton student={row.student} onTerms={onTerms} />
+          </span>
+        )}
         <Link
           to={`/hand-ins/${row.handInId}/review`}
-          className="written line-clamp-2 font-semibold text-verdigris-deep underline"
+          className="written line-clamp-2 min-h-6 font-semibold text-verdigris-deep underline"
         >
           {row.student.name}
         </Link>
@@ -145,7 +208,9 @@ function HandInRow({ row, list }: { row: ReviewRow; list: ReviewList }): ReactNo
       <td className="pr-3 text-sm">
         {STATE_WORDS[row.state]}
         {row.state === 'waiting' && row.openVerdicts > 0 && (
-          <span className="block text-faded">{row.openVerdicts} verdicts open</span>
+          <span className="block text-faded">
+            {row.openVerdicts} {row.openVerdicts === 1 ? 'verdict' : 'verdicts'} missing
+          </span>
         )}
       </td>
       <td className="text-right font-mono">

@@ -1,0 +1,46 @@
+// IANA time zones as Node ships them. The changes of 2026 in Europe/Berlin: 29 March 02:00 to 03:00, 25 October 03:00 to
+// 02:00 (Directive 2000/84/EC); in America/New_York: 8 March and 1 November.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { instantOf, wallTimeOf } from './zonedTime.ts';
+
+describe('wall times of a course', () => {
+  it.each([
+    ['2026-11-26T12:00', 'Europe/Berlin', '2026-11-26T11:00:00.000Z'],
+    ['2026-07-01T12:00', 'Europe/Berlin', '2026-07-01T10:00:00.000Z'],
+    ['2026-11-26T12:00', 'Asia/Kathmandu', '2026-11-26T06:15:00.000Z'],
+    // The hour that is skipped.
+    ['2026-03-29T02:30', 'Europe/Berlin', '2026-03-29T01:30:00.000Z'],
+    ['2026-03-29T01:59', 'Europe/Berlin', '2026-03-29T00:59:00.000Z'],
+    ['2026-03-29T03:00', 'Europe/Berlin', '2026-03-29T01:00:00.000Z'],
+    // The hour that is there twice.
+    ['2026-10-25T02:30', 'Europe/Berlin', '2026-10-25T00:30:00.000Z'],
+    ['2026-10-25T03:00', 'Europe/Berlin', '2026-10-25T02:00:00.000Z'],
+    ['2026-03-08T02:30', 'America/New_York', '2026-03-08T07:30:00.000Z'],
+  ])('%s in %s is %s', (wallTime, zone, instant) => {
+    expect(instantOf(wallTime, zone)).toBe(instant);
+  });
+  it('are none where nothing was entered', () => {
+    for (const text of ['', '2026-02-31', '2026-13-01T10:00', 'soon'])
+      expect(instantOf(text, 'Europe/Berlin')).toBeNull();
+  });
+  it('lead back to the same instant, but for the second of an hour that is there twice', () => {
+    const zone = fc.constantFrom(
+      'Europe/Berlin',
+      'America/St_Johns',
+      'Australia/Lord_Howe',
+      'Asia/Kolkata',
+      'UTC',
+    );
+    const minutes = fc.integer({ min: Date.UTC(2020, 0) / 60_000, max: Date.UTC(2035, 0) / 60_000 });
+    fc.assert(
+      fc.property(zone, minutes, (timeZone, minute) => {
+        const instant = new Date(minute * 60_000).toISOString();
+        const back = instantOf(wallTimeOf(instant, timeZone), timeZone) as string;
+        expect(wallTimeOf(back, timeZone)).toBe(wallTimeOf(instant, timeZone));
+        expect(Date.parse(instant) - Date.parse(back)).toBeGreaterThanOrEqual(0);
+        expect(Date.parse(instant) - Date.parse(back)).toBeLessThanOrEqual(3_600_000);
+      }),
+    );
+  });
+});

@@ -1,0 +1,50 @@
+/**
+ * The instant of a wall time in a time zone. One that daylight saving skips is moved on by what is skipped; of one that
+ * it repeats the first is meant (the "compatible" rule of ECMAScript Temporal).
+ *
+ * @param wallTime `yyyy-MM-ddTHH:mm`, as a field for date and time gives it
+ * @param timeZone an IANA name
+ * @returns ISO 8601 in UTC; null for what is no date and time
+ */
+export function instantOf(wallTime: string, timeZone: string): string | null {
+  const asUtc = Date.parse(`${wallTime}Z`);
+  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(wallTime) || Number.isNaN(asUtc)) return null;
+  const [before, after] = [offsetAt(asUtc - DAY_MS, timeZone), offsetAt(asUtc + DAY_MS, timeZone)];
+  const found = [before, after]
+    .map((offset) => ({ offset, at: asUtc - offset }))
+    .filter(({ offset, at }) => offsetAt(at, timeZone) === offset)
+    .sort((a, b) => a.at - b.at)[0];
+  return new Date(found?.at ?? asUtc - before).toISOString();
+}
+
+/** The wall time of an instant in a time zone, `yyyy-MM-ddTHH:mm`. */
+export function wallTimeOf(instant: string, timeZone: string): string {
+  const at = Date.parse(instant);
+  return new Date(at + offsetAt(at, timeZone)).toISOString().slice(0, 16);
+}
+
+const DAY_MS = 24 * 3_600_000;
+
+/** How far a zone's clocks are ahead of UTC, in milliseconds. */
+function offsetAt(at: number, timeZone: string): number {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: 'numeric',
+    day: 'numeric',
+    hour: 'numeric',
+    minute: 'numeric',
+    second: 'numeric',
+  }).formatToParts(new Date(at));
+  const part = (type: Intl.DateTimeFormatPartTypes) => Number(parts.find((p) => p.type === type)?.value);
+  const wall = Date.UTC(
+    part('year'),
+    part('month') - 1,
+    part('day'),
+    part('hour'),
+    part('minute'),
+    part('second'),
+  );
+  return wall - Math.floor(at / 1000) * 1000;
+}

@@ -1,0 +1,217 @@
+import type { Assignment, PersonTerms } from '@nachweis/contract';
+import { instantOf, type TermsGrant, wallTimeOf } from '@nachweis/core';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { useApi } from '../api/useApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
+import { Loading } from '../ui/states.tsx';
+import { dateAndTime } from '../ui/when.ts';
+
+interface TermsDialogProps {
+  assignment: Assignment;
+  student: { id: string; name: string };
+  onClose: () => void;
+  onGranted: () => void;
+}
+
+interface Wanted {
+  id: string;
+  grant: TermsGrant;
+  reason: string;
+}
+
+/** Other times and attempts for one student: shown before, kept with their reason. */
+export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDialogProps): ReactNode {
+  const params = { assignmentId: assignment.id, personId: student.id };
+  const { data, mutate } = useApi('personTerms', { params });
+  const [wanted, setWanted] = useState<Wanted | null>(null);
+  const [would, setWould] = useState<PersonTerms | null>(null);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const { timeZone } = assignment;
+
+  const ask = async (order: Wanted, dryRun: boolean) => {
+    if (!data) return;
+    setBusy(true);
+    setProblem('');
+    try {
+      const body = { ...order, baseVersion: data.grants.length, dryRun };
+      const answer = await callApi('grantTerms', { params, body });
+      setWanted(dryRun ? order : null);
+      setWould(dryRun ? answer : null);
+      if (dryRun) return;
+      await mutate(answer, { revalidate: false });
+      toast.success(`Granted to ${student.name}.`);
+      onGranted();
+      onClose();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+      setWanted(null);
+      void mutate();
+    } finally {
+      setBusy(false);
+    }
+  };
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (!data) return;
+    const form = new FormData(event.currentTarget);
+    const grant = grantOf(form, data.terms, timeZone);
+    if (typeof grant === 'string') return setProblem(grant);
+    void ask({ id: crypto.randomUUID(), grant, reason: String(form.get('reason')).trim() }, true);
+  };
+  return (
+    <Dialog
+      title={`Other times for ${student.name}`}
+      description={`They hold for this student alone. Times are those of the course (${timeZone}).`}
+      onClose={onClose}
+    >
+      {!data && <Loading what="what holds now" />}
+      {data && (
+        <div className="flex flex-col gap-3 p-4">
+          {data.grants.length > 0 && (
+            <ol className="border-b border-rule pb-2 text-sm" aria-label="Granted so far">
+              {data.grants.map((one) => (
+                <li key={one.id} className="written py-0.5">
+                  {dateAndTime(one.at, timeZone)}, {one.by}: {one.reason}
+                </li>
+              ))}
+            </ol>
+          )}
+          <form onSubmit={submit} onChange={() => setWanted(null)} className="flex flex-col gap-3">
+            <div className="grid gap-3 sm:grid-cols-2">
+              <TimeField name="opensAt" label="Opens" at={data.terms.opensAt} timeZone={timeZone} />
+              <TimeField name="dueAt" label="Due" at={data.terms.dueAt} timeZone={timeZone} />
+              <TimeField
+                name="lateUntil"
+                label="Taken late until (empty: not at all)"
+                at={data.terms.lateUntil}
+                timeZone={timeZone}
+              />
+              <label className="flex flex-col text-sm font-semibold">
+                Attempts
+                <input
+                  name="attempts"
+                  type="number"
+                  min={1}
+                  max={1000}
+                  required
+                  defaultValue={data.terms.attempts}
+                  className="min-h-9 border border-edge bg-card px-2 font-mono font-normal"
+                />
+              </label>
+            </div>
+            <label className="flex flex-col text-sm font-semibold">
+              Reason
+              <input
+                name="reason"
+                required
+                maxLength={2000}
+                dir="auto"
+                className="min-h-9 border border-edge bg-card px-2 font-normal"
+              />
+            </label>
+            {problem && (
+              <p role="alert" className="text-sm text-madder">
+                {problem}
+              </p>
+            )}
+            {!wanted && (
+              <Button look="main" type="submit" disabled={busy} className="self-end">
+                See what it changes
+              </Button>
+            )}
+          </form>
+          {wanted && would && (
+            <section aria-label="What it changes" className="border border-verdigris p-3">
+              <div role="status">
+                <ul>
+                  {whatChanges(data, would, timeZone).map((line) => (
+                    <li key={line} className="written">
+                      {line}
+                    </li>
+                  ))}
+                </ul>
+              </div>
+              <div className="mt-2 flex justify-end gap-2">
+                <Button look="quiet" onClick={() => setWanted(null)}>
+                  Not like this
+                </Button>
+                <Button look="main" autoFocus disabled={busy} onClick={() => void ask(wanted, false)}>
+                  Grant it
+                </Button>
+              </div>
+            </section>
+          )}
+        </div>
+      )}
+    </Dialog>
+  );
+}
+
+interface TimeFieldProps {
+  name: string;
+  label: string;
+  at: string | null;
+  timeZone: string;
+}
+
+function TimeField({ name, label, at, timeZone }: TimeFieldProps): ReactNode {
+  return (
+    <label className="flex flex-col text-sm font-semibold">
+      {label}
+      <input
+        name={name}
+        type="datetime-local"
+        defaultValue={at ? wallTimeOf(at, timeZone) : ''}
+        className="min-h-9 border border-edge bg-card px-2 font-normal"
+      />
+    </label>
+  );
+}
+
+/** What differs from what holds now. @returns a sentence where it cannot be read */
+function grantOf(form: FormData, now: PersonTerms['terms'], timeZone: string): TermsGrant | string {
+  const grant: TermsGrant = {};
+  const timeOf = (name: string) => instantOf(String(form.get(name)), timeZone);
+  /** the field shows minutes: what reads the same is the same */
+  const differs = (instant: string | null, was: string | null) =>
+    instant === null || was === null
+      ? instant !== was
+      : wallTimeOf(instant, timeZone) !== wallTimeOf(was, timeZone);
+  const [opensAt, dueAt, lateUntil] = [timeOf('opensAt'), timeOf('dueAt'), timeOf('lateUntil')];
+  if (!opensAt || !dueAt) return 'Give both times, when it opens and when it is due.';
+  if (opensAt > dueAt) return 'The due time lies before the opening. Change one of them.';
+  if (lateUntil && lateUntil < dueAt) return 'The late time ends before the due time. Change one of them.';
+  if (differs(opensAt, now.opensAt)) grant.opensAt = opensAt;
+  if (differs(dueAt, now.dueAt)) grant.dueAt = dueAt;
+  if (differs(lateUntil, now.lateUntil)) grant.lateUntil = lateUntil;
+  const attempts = Number(form.get('attempts'));
+  if (attempts !== now.attempts) grant.attempts = attempts;
+  return Object.keys(grant).length > 0 ? grant : 'Nothing differs from what holds now.';
+}
+
+function whatChanges(now: PersonTerms, would: PersonTerms, timeZone: string): string[] {
+  const lines: string[] = [];
+  const said = (at: string | null) => (at ? dateAndTime(at, timeZone) : 'not at all');
+  for (const [key, label] of [
+    ['opensAt', 'Opens'],
+    ['dueAt', 'Due'],
+    ['lateUntil', 'Taken late until'],
+  ] as const)
+    if (now.terms[key] !== would.terms[key])
+      lines.push(`${label}: ${said(now.terms[key])} → ${said(would.terms[key])}`);
+  if (now.terms.attempts !== would.terms.attempts)
+    lines.push(`Attempts: ${now.terms.attempts} → ${would.terms.attempts}`);
+  for (const handIn of would.handIns) {
+    const before = now.handIns.find((one) => one.id === handIn.id);
+    if (before && before.lateNow !== handIn.lateNow)
+      lines.push(
+        `${handIn.number} ${handIn.lateNow ? 'counts as late' : 'counts as in time'}; its receipt stays as it was.`,
+      );
+  }
+  return lines;
+}
