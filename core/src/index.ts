@@ -32,9 +32,10 @@ export {
   missingForHandIn,
   type PointRequirements,
 } from './handIns/missingForHandIn.ts';
-export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinHead, pinRadius } from './marks/drawPins.ts';
+export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinRadius } from './marks/drawPins.ts';
 export { type BoxedKind, type Framing, framedBox, framedSize, framingOf } from './marks/framing.ts';
 export { type Mark, marksInFrame, movePin, type Pin, putPin, takePinOut } from './marks/pins.ts';
+export { placeHeads } from './marks/placeHeads.ts';
 export { scaleMarks } from './marks/scaleMarks.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {

@@ -86,8 +86,9 @@ test('the whole way by keyboard alone', async ({ page, school }) => {
   const draft = await serverDraft(page, school.curve);
   expect(draft.evidence[0].framing.box).toEqual({ x: 2, y: 10, width: 649, height: 530 });
   expect(draft.evidence[0].marks).toEqual([
-    { kind: 'pin', letter: 'a', x: 2 + 324 - 10, y: 10 + 265 },
-    { kind: 'pin', letter: 'b', x: 2 + 324, y: 10 + 265 + 1 },
+    // At a third and two thirds of the frame, then ten to the left and one down.
+    { kind: 'pin', letter: 'a', x: 2 + 216 - 10, y: 10 + 265 },
+    { kind: 'pin', letter: 'b', x: 2 + 432, y: 10 + 265 + 1 },
   ]);
 
   await tabTo(page, /^Hand in …/);

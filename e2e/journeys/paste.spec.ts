@@ -1,5 +1,7 @@
+import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop, copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
-import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test('one picture: paste, accept, hand in, confirm; four actions to the receipt, and every pixel as it was', async ({
   page,
@@ -80,6 +82,8 @@ test('a picture is seen where it is to be framed before the framing view is ther
   await seen();
 
   // From the second picture on the place is known.
+  await page.getByRole('button', { name: /^Take .* out$/ }).click();
+  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
   await copyPicture(page, await testPicture(901, 401));
   await page.keyboard.press('Control+v');
   await page.getByRole('button', { name: 'Accept' }).waitFor();
@@ -134,21 +138,77 @@ test('going back from framing keeps the picture whole in its mount; undo takes i
   await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(0);
 });
 
-test('a new picture takes the place of the old one, and undo brings that back', async ({ page, school }) => {
+/** Pastes a picture onto a sheet whose one proof point has one already. */
+async function pasteSecond(page: Page, school: School, second: readonly [number, number] = [310, 210]) {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  for (const [width, height] of [
-    [300, 200],
-    [310, 210],
-  ] as const) {
-    await copyPicture(page, await testPicture(width, height));
-    await page.keyboard.press('Control+v');
-    await page.getByTestId('frame-stage').waitFor();
-    await page.keyboard.press('Enter');
-    await expect(page.locator('[data-status=saved]')).toContainText(`${width} × ${height}`);
-  }
+  await copyPicture(page, await testPicture(300, 200));
+  await page.keyboard.press('Control+v');
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
+  await expect(page.getByText('which is full: it asks what to replace')).toBeVisible();
+  await copyPicture(page, await testPicture(...second));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('dialog', { name: 'P1 is full' })).toBeVisible();
+}
+
+test('at a full proof point a picture asks first; replaced, undo brings the old one back', async ({
+  page,
+  school,
+}) => {
+  await pasteSecond(page, school);
+  await expectClean(page, 'a full proof point');
+  // Nothing has changed while it is asked.
+  expect((await serverDraft(page, school.single)).evidence).toMatchObject([{ capture: { width: 300 } }]);
+  await expect(page.getByRole('button', { name: 'Replace this one' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toContainText('310 × 210');
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
+});
+
+test('at a full proof point Escape keeps the new picture among the captures, and a reload asks again', async ({
+  page,
+  school,
+}) => {
+  await pasteSecond(page, school, [320, 210]);
+  await page.reload();
+  await expect(page.getByRole('dialog', { name: 'P1 is full' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('The picture is among your captures.')).toBeVisible();
+  await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
+  const { items } = await (await page.request.get('/api/captures?limit=10')).json();
+  expect(items.map((item: { width: number }) => item.width).sort()).toEqual([300, 320]);
+  await page.reload();
+  await openSheet(page, school.single);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('a picture for a full proof point goes to another one that has room', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 300, 200);
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page
+    .getByRole('button', { name: /next picture here/i })
+    .first()
+    .click();
+  await copyPicture(page, await testPicture(330, 220));
+  await page.keyboard.press('Control+v');
+  await page.getByRole('button', { name: 'Put it in P2' }).click();
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Escape');
+  await expect
+    .poll(async () =>
+      (await serverDraft(page, school.curve)).evidence.map(
+        (e: { capture: { width: number } }) => e.capture.width,
+      ),
+    )
+    .toEqual([300, 330]);
 });
 
 test('taking a picture out can be undone', async ({ page, school }) => {

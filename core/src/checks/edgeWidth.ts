@@ -7,6 +7,9 @@ const RISE = 60;
 const FEWEST = 200;
 /** Wider ones are slopes. */
 const WIDEST = 16;
+/** So many tell as much as all; a picture of noise has a million. Every fourth row is read first, then those between. */
+const ENOUGH = 40_000;
+const ROWS = [0, 2, 1, 3] as const;
 /** Widths are counted in these parts of a pixel. */
 const PARTS = 10;
 /** The narrowest tenth decides: a sharp picture may hold a photograph, a blurred one holds nothing sharp. */
@@ -24,25 +27,9 @@ export function edgeWidth(raster: Raster): number | null {
   const grey = greyOf(raster);
   const counts = new Uint32Array(WIDEST * PARTS + 1);
   let all = 0;
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    let start = 0;
-    let way = 0;
-    for (let x = 1; x <= width; x++) {
-      const step = x < width ? (grey[row + x] as number) - (grey[row + x - 1] as number) : 0;
-      const now = Math.sign(step);
-      if (now === way) continue;
-      if (way !== 0) {
-        const rise = Math.abs((grey[row + x - 1] as number) - (grey[row + start] as number));
-        if (rise >= RISE) {
-          const wide = Math.round(middleWidth(grey, row + start, row + x - 1) * PARTS);
-          (counts[Math.min(WIDEST * PARTS, wide)] as number)++;
-          all++;
-        }
-      }
-      start = x - 1;
-      way = now;
-    }
+  for (const first of ROWS) {
+    if (all >= ENOUGH) break;
+    for (let y = first; y < height; y += ROWS.length) all += countRow(grey, y * width, width, counts);
   }
   if (all < FEWEST) return null;
   let below = 0;
@@ -51,6 +38,30 @@ export function edgeWidth(raster: Raster): number | null {
     if (below >= all * SHARE) return wide / PARTS;
   }
   return WIDEST;
+}
+
+/** Counts the widths of a row's edges. @returns how many it has */
+function countRow(grey: Uint8Array, row: number, width: number, counts: Uint32Array): number {
+  let all = 0;
+  let start = 0;
+  let way = 0;
+  for (let x = 1; x <= width; x++) {
+    const step = x < width ? (grey[row + x] as number) - (grey[row + x - 1] as number) : 0;
+    const now = Math.sign(step);
+    if (now === way) continue;
+    if (way !== 0) {
+      const rise = Math.abs((grey[row + x - 1] as number) - (grey[row + start] as number));
+      if (rise >= RISE) {
+        const wide = Math.round(middleWidth(grey, row + start, row + x - 1) * PARTS);
+        const cell = Math.min(WIDEST * PARTS, wide);
+        counts[cell] = (counts[cell] as number) + 1;
+        all++;
+      }
+    }
+    start = x - 1;
+    way = now;
+  }
+  return all;
 }
 
 /** From a tenth to nine tenths of the way from one place to another, in pixels, as straight lines between pixels have it. */

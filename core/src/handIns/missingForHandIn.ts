@@ -46,8 +46,6 @@ export interface MissingData {
   'any-picture': Nothing;
   'picture-damaged': Nothing;
   'pins-missing': { letters: readonly string[] };
-  /** as `pins-missing`, where one can hand in without */
-  'pins-open': { letters: readonly string[] };
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'statement-missing': Nothing;
 }
@@ -83,14 +81,12 @@ function missingAtPoint(
         : tell('problem', 'more-pictures', { lack }, place),
     );
   }
-  const unpinned = letters.filter((letter) => !pictures.some((picture) => pinnedInFrame(picture, letter)));
-  if (pictures.length > 0 && unpinned.length > 0) {
-    missing.push(
-      needsPins
-        ? tell('problem', 'pins-missing', { letters: unpinned }, place)
-        : tell('to-check', 'pins-open', { letters: unpinned }, place),
-    );
-  }
+  // Only what is asked for is missing.
+  const unpinned = needsPins
+    ? letters.filter((letter) => !pictures.some((picture) => pinnedInFrame(picture, letter)))
+    : [];
+  if (pictures.length > 0 && unpinned.length > 0)
+    missing.push(tell('problem', 'pins-missing', { letters: unpinned }, place));
   for (const picture of pictures) {
     if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
     const size = framedSize(picture.framing, picture.capture);

@@ -1,5 +1,6 @@
-import type { Size } from '../geometry/box.ts';
+import type { Point, Size } from '../geometry/box.ts';
 import type { Mark } from './pins.ts';
+import { placeHeads } from './placeHeads.ts';
 
 /** The part of the Canvas 2D interface that drawing pins needs; a browser's and a server's canvas both have it. */
 export interface PinCanvas {
@@ -13,7 +14,6 @@ export interface PinCanvas {
   moveTo(x: number, y: number): void;
   lineTo(x: number, y: number): void;
   arc(x: number, y: number, radius: number, start: number, end: number): void;
-  closePath(): void;
   fill(): void;
   stroke(): void;
   fillText(text: string, x: number, y: number): void;
@@ -31,41 +31,46 @@ export function pinRadius({ width, height }: Size): number {
   return Math.round(Math.min(Math.max(Math.max(width, height) * 0.011, SMALLEST_RADIUS), LARGEST_RADIUS));
 }
 
-/** Where a pin's head lies: above its tip, or below it where there is no room above. */
-export function pinHead(
-  tip: { x: number; y: number },
-  radius: number,
-  picture: Size,
-): { x: number; y: number } {
-  const room = radius * 2.7;
-  const y = tip.y - room >= 0 ? tip.y - radius * 1.7 : tip.y + radius * 1.7;
-  return { x: Math.min(Math.max(tip.x, radius), picture.width - radius), y };
-}
+/** Radius of the ring around a pin's spot, in radii of its head; the spot itself stays free. */
+const RING = 0.34;
 
-/** Draws pins into a picture: a tip at the exact pixel, a round head with the letter beside it. */
+/** Draws pins into a picture: a ring around the exact pixel, a line, and a round head with the letter beside it. */
 export function drawPins(canvas: PinCanvas, marks: readonly Mark[], picture: Size, fontFamily: string): void {
   const radius = pinRadius(picture);
-  for (const pin of marks) {
-    const tip = { x: pin.x + 0.5, y: pin.y + 0.5 };
-    const head = pinHead(tip, radius, picture);
-    const side = radius * 0.55;
-    const shape = () => {
+  const spots = marks.map((pin) => ({ x: pin.x + 0.5, y: pin.y + 0.5 }));
+  const heads = placeHeads(spots, picture, radius);
+  const line = Math.max(2, radius / 6);
+  const ring = Math.max(3, radius * RING);
+  const strokes = () => {
+    for (const [i, spot] of spots.entries()) {
+      const head = heads[i] ?? spot;
+      const far = Math.max(Math.hypot(head.x - spot.x, head.y - spot.y), 1);
       canvas.beginPath();
-      canvas.moveTo(tip.x, tip.y);
-      canvas.lineTo(head.x - side, head.y);
-      canvas.lineTo(head.x + side, head.y);
-      canvas.closePath();
-    };
-    canvas.fillStyle = PIN_INK;
-    canvas.strokeStyle = PIN_PAPER;
-    canvas.lineWidth = Math.max(2, radius / 5);
-    shape();
-    canvas.stroke();
+      canvas.arc(spot.x, spot.y, ring, 0, Math.PI * 2);
+      canvas.stroke();
+      canvas.beginPath();
+      canvas.moveTo(spot.x + ((head.x - spot.x) * ring) / far, spot.y + ((head.y - spot.y) * ring) / far);
+      canvas.lineTo(head.x, head.y);
+      canvas.stroke();
+    }
+  };
+  // Rims first, so that none lies over another pin.
+  canvas.strokeStyle = PIN_PAPER;
+  canvas.lineWidth = line * 2.4;
+  strokes();
+  for (const head of heads) {
     canvas.beginPath();
     canvas.arc(head.x, head.y, radius, 0, Math.PI * 2);
     canvas.stroke();
-    canvas.fill();
-    shape();
+  }
+  canvas.strokeStyle = PIN_INK;
+  canvas.lineWidth = line;
+  strokes();
+  for (const [i, pin] of marks.entries()) {
+    const head = heads[i] as Point;
+    canvas.fillStyle = PIN_INK;
+    canvas.beginPath();
+    canvas.arc(head.x, head.y, radius, 0, Math.PI * 2);
     canvas.fill();
     canvas.fillStyle = PIN_PAPER;
     canvas.font = `700 ${Math.round(radius * 1.35)}px ${fontFamily}`;

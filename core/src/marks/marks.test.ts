@@ -1,9 +1,10 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { drawPins, PIN_INK, type PinCanvas, pinHead, pinRadius } from './drawPins.ts';
+import { drawPins, PIN_INK, type PinCanvas, pinRadius } from './drawPins.ts';
 import { framedBox, framedSize, framingOf } from './framing.ts';
 import { marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
+import { placeHeads } from './placeHeads.ts';
 import { scaleMarks } from './scaleMarks.ts';
 
 const CAPTURE = { width: 800, height: 600 };
@@ -74,16 +75,22 @@ describe('drawPins', () => {
       return { rgb: (r << 16) | (g << 8) | b, a };
     };
   };
-  it('reaches its pixel with the tip and has its head above', () => {
+  it('leaves its pixel free, with a ring around it and the head beside it', () => {
     const at = draw(400, 300);
-    expect(at(400, 300).a).toBeGreaterThan(60);
-    expect(at(400, 299 - pinRadius(CAPTURE) * 0.6).rgb).toBe(ink);
-    expect(at(400, 306).a).toBe(0);
+    expect(at(400, 300).a).toBe(0);
+    const ring = Math.max(3, pinRadius(CAPTURE) * 0.34);
+    expect(at(400 - Math.round(ring), 300).rgb).toBe(ink);
+    const [head] = placeHeads([{ x: 400.5, y: 300.5 }], CAPTURE, pinRadius(CAPTURE));
+    expect(at(Math.round(head!.x) - 6, Math.round(head!.y)).rgb).toBe(ink);
   });
-  it('turns its head down at the upper edge, so that it is never cut off', () => {
-    const head = pinHead({ x: 400, y: 3 }, pinRadius(CAPTURE), CAPTURE);
-    expect(head.y).toBeGreaterThan(3);
-    expect(draw(400, 3)(Math.round(head.x) - 6, Math.round(head.y)).rgb).toBe(ink);
+  it('turns its head inwards at the edges, so that it is never cut off', () => {
+    for (const [x, y] of [
+      [400, 3],
+      [797, 597],
+    ] as const) {
+      const [head] = placeHeads([{ x: x + 0.5, y: y + 0.5 }], CAPTURE, pinRadius(CAPTURE));
+      expect(draw(x, y)(Math.round(head!.x) - 6, Math.round(head!.y)).rgb).toBe(ink);
+    }
   });
   it('stays readable on small and large pictures', () => {
     expect(pinRadius({ width: 100, height: 50 })).toBe(9);

@@ -48,7 +48,7 @@ export async function readFindings(
     const facts: PictureFacts | null = factsColumn.read(row.facts);
     const findings = findingsOf(facts, {
       asked: point.requirements,
-      letters: point.mustShows.map((m) => m.letter),
+      letters: point.requirements.needsPins ? point.mustShows.map((m) => m.letter) : [],
       pinned: marksColumn.read(row.marks).map((mark) => mark.letter),
       alsoHandedInBy: [...new Set((others.get(row.id) ?? []).map(names))].sort((a, b) => a.localeCompare(b)),
     });

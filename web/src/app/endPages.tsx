@@ -1,8 +1,10 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClasses } from '../ui/Button.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 
 export function NotFoundPage(): ReactNode {
+  useTitle('There is no such page');
   return (
     <main className="m-auto max-w-lg p-8 text-center">
       <h1 className="mb-3 text-2xl">There is no such page</h1>
@@ -18,7 +20,7 @@ export function NotFoundPage(): ReactNode {
 export function CrashPage(): ReactNode {
   return (
     <main role="alert" className="m-auto max-w-lg p-8 text-center">
-      <h1 className="mb-3 text-2xl">This page failed</h1>
+      <h1 className="mb-3 text-2xl">This page stopped working</h1>
       <p className="mb-6">Your pictures and texts are kept. Reload the page to go on.</p>
       <Button look="main" onClick={() => location.reload()}>
         Reload the page

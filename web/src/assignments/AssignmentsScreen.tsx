@@ -6,6 +6,7 @@ import { useApi } from '../api/useApi.ts';
 import { CardDue } from '../ui/DueTime.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
+import { useTitle } from '../ui/useTitle.ts';
 
 type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
@@ -19,6 +20,7 @@ const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {
 
 export default function AssignmentsScreen(): ReactNode {
   const { data: cards, error, mutate } = useApi('listAssignments', {});
+  useTitle('Assignments');
   const now = useNow();
   if (!cards)
     return error ? (

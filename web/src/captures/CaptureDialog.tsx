@@ -3,7 +3,9 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
+import { Stage } from '../stage/Stage.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
@@ -43,11 +45,14 @@ export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps):
   };
   return (
     <Dialog title={nameOf(item)} size="full" onClose={onClose}>
-      <div className="flex min-h-0 flex-1 flex-col md:flex-row">
-        <div className="grid min-h-60 min-w-0 flex-1 place-items-center bg-grey p-3">
-          <img src={item.href} alt={nameOf(item)} className="max-h-full max-w-full object-contain" />
-        </div>
-        <aside className="flex w-full flex-col gap-4 overflow-auto border-l border-rule bg-card p-4 md:w-88">
+      <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
+        <Stage
+          picture={item}
+          label={`Picture: ${nameOf(item)}`}
+          enlarge={1}
+          image={<FramedImage url={item.href} width={item.width} height={item.height} alt={nameOf(item)} />}
+        />
+        <aside className="flex w-full flex-col gap-4 border-rule bg-card p-4 md:w-88 md:overflow-auto md:border-l">
           <CaptureRecordList item={item} />
           {item.uses.length > 0 && (
             <section>
@@ -103,7 +108,7 @@ function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
   const rows: Array<[string, ReactNode]> = [
     ['Source', SOURCE_WORDS[item.source]],
     ['Shown', item.surface === 'unknown' ? 'not known' : item.surface.replace('-', ' ')],
-    ...(item.label ? [['Called', item.label] as [string, ReactNode]] : []),
+    ...(item.label ? [['Window or tab', item.label] as [string, ReactNode]] : []),
     ...(item.document ? [['Document', item.document] as [string, ReactNode]] : []),
     [
       'Size',
@@ -117,7 +122,7 @@ function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
         {item.sha256}
       </span>,
     ],
-    ['Done to it', item.done.length > 0 ? item.done.map(doneSentence).join(' ') : 'nothing'],
+    ['Changed', item.done.length > 0 ? item.done.map(doneSentence).join(' ') : 'nothing'],
   ];
   return (
     <section>

@@ -6,6 +6,7 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 import { CaptureDialog } from './CaptureDialog.tsx';
 import { CaptureMount } from './CaptureMount.tsx';
 import { CaptureSheet } from './CaptureSheet.tsx';
@@ -17,6 +18,7 @@ const PAGE = 60;
 /** Everything a person has caught, the newest first. */
 export default function CapturesScreen(): ReactNode {
   const [filter, setFilter] = useState<Filter>(NO_FILTER);
+  useTitle('Captures');
   const [openId, setOpenId] = useState<string | null>(null);
   const settled = useDeferredValue(filter);
   const asked = filterQuery(settled);

@@ -1,5 +1,5 @@
 import type { HandInItem, HandInView, Remark } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
+import { formatPoints, verdictUnits } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -15,8 +15,12 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { ReceiptCard } from './ReceiptCard.tsx';
+
+/** About how large a picture is shown here. */
+const SHOWN = { width: 640, height: 416 };
 
 /** How often one looks whether the files are sealed. */
 const SEALING_MS = 1000;
@@ -33,6 +37,7 @@ export default function HandInViewScreen(): ReactNode {
     { params: { handInId } },
     { refreshInterval: (view) => (view && view.receipt.sealedAt === null ? SEALING_MS : 0) },
   );
+  useTitle(view ? `${view.receipt.number}, ${view.assignment.title}` : '');
   if (!view)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="your hand-in" />;
   const { receipt, assignment, feedback } = view;
@@ -171,7 +176,7 @@ function ReturnedPicture({
               height={item.height}
               alt={`${point?.code}: ${item.fileName}`}
             >
-              <PinLayer marks={item.marks} frame={frame} />
+              <PinLayer marks={item.marks} frame={frame} shown={SHOWN} />
               {remarks.map((remark, index) => (
                 <RemarkTag
                   key={remark.id}
@@ -197,6 +202,11 @@ function ReturnedPicture({
                 {verdict && (
                   <span className="flex items-center gap-1.5">
                     <VerdictDisc verdict={verdict} /> {VERDICT_WORDS[verdict]}
+                    <span className="font-mono text-sm text-faded">
+                      {m.corrected?.counts === false
+                        ? 'does not count'
+                        : `${formatPoints(verdictUnits(verdict, m.units))}/${formatPoints(m.units)}`}
+                    </span>
                   </span>
                 )}
               </li>

@@ -14,6 +14,9 @@ import { FindingSign, Letter } from '../ui/signs.tsx';
 import { sentence } from '../words/told.ts';
 import { StatementField } from './StatementField.tsx';
 
+/** About how large a picture is shown here. */
+const SHOWN = { width: 480, height: 360 };
+
 interface LookOverProps {
   own: OwnSheet;
   /** fetches the sheet again after the server found it changed */
@@ -67,7 +70,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                       framing={picture.framing}
                       alt={`${code}: ${picture.fileName}`}
                     >
-                      <PinLayer marks={picture.marks} frame={frame} />
+                      <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
                     </FramedPicture>
                   </div>
                 </Mount>

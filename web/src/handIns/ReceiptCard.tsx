@@ -1,6 +1,7 @@
 import type { Receipt } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { FileLink } from '../pictures/FileLink.tsx';
+import { Button } from '../ui/Button.tsx';
 import { dateAndTime, fileSize } from '../ui/when.ts';
 
 /** What proves that, when and what was handed in. */
@@ -13,6 +14,7 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
       </span>,
     ],
     ['Student', receipt.student],
+    ['Assignment', receipt.assignmentTitle],
     ['Course', receipt.courseTitle],
     ['Attempt', receipt.attempt],
     ['Handed in', `${dateAndTime(receipt.handedInAt, receipt.timeZone)} (${receipt.timeZone})`],
@@ -29,9 +31,14 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
   ];
   return (
     <section aria-labelledby="receipt-title" className="border border-edge bg-card p-4">
-      <h2 id="receipt-title" className="mb-2 text-base">
-        Receipt
-      </h2>
+      <div className="mb-2 flex items-center gap-2">
+        <h2 id="receipt-title" className="flex-1 text-base">
+          Receipt
+        </h2>
+        <Button small look="quiet" className="print:hidden" onClick={() => print()}>
+          Print
+        </Button>
+      </div>
       <dl className="grid grid-cols-[6rem_minmax(0,1fr)] gap-y-0.5 text-sm">
         {facts.map(([name, value]) => (
           <div key={name} className="contents">

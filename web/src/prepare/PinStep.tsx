@@ -1,19 +1,11 @@
 import type { ProofPoint } from '@nachweis/contract';
-import {
-  type Box,
-  boxHolds,
-  framedBox,
-  type Mark,
-  movePin,
-  type Point,
-  putPin,
-  takePinOut,
-} from '@nachweis/core';
+import { boxHolds, framedBox, type Mark, movePin, type Point, putPin, takePinOut } from '@nachweis/core';
 import { Trash2 } from 'lucide-react';
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
-import { FramedPicture, pixelUnder, placeInFrame } from '../pictures/FramedPicture.tsx';
-import { PinSign } from '../pictures/PinSign.tsx';
+import { type ComponentProps, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { FramedImage } from '../pictures/FramedPicture.tsx';
+import { PinLayer } from '../pictures/PinSign.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { Stage } from '../stage/Stage.tsx';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { Letter } from '../ui/signs.tsx';
@@ -34,44 +26,51 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
   const nextOpen = (marks: readonly Mark[]) => letters.find((letter) => !isPinned(letter, marks));
   const [chosen, setChosen] = useState(() => nextOpen(picture.marks) ?? letters[0] ?? '');
   const [undo, setUndo] = useState<Mark[][]>([]);
-  const surface = useRef<HTMLDivElement>(null);
   const root = useRef<HTMLDivElement>(null);
   const pointer = useRef<Point | null>(null);
-  const dragging = useRef(false);
+  /** the letter of the pin that is being moved */
+  const dragging = useRef<string | null>(null);
   useEffect(() => root.current?.focus(), []);
 
   const change = (marks: Mark[]) => {
     setUndo((old) => [...old, picture.marks]);
     onChange(marks);
   };
+  /** The button that was pressed is gone; the same key again must not take the pin out. */
+  const focusNext = () =>
+    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>('[data-next]')?.focus());
   const put = (letter: string, at: Point) => change(putPin(picture.marks, letter, at, picture));
-  const middle = (): Point => ({
-    x: frame.x + Math.floor(frame.width / 2),
+  /** Where a pin goes without a pointer: side by side, so that they can be told apart. */
+  const placeFor = (letter: string): Point => ({
+    x: frame.x + Math.floor((frame.width * (letters.indexOf(letter) + 1)) / (letters.length + 1)),
     y: frame.y + Math.floor(frame.height / 2),
   });
-
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0 || !surface.current || !chosen) return;
-    const at = pixelUnder(event, surface.current, frame);
-    const near = (event.target as HTMLElement).closest<HTMLElement>('[data-pin]')?.dataset.pin;
-    if (near) {
-      setChosen(near);
-      // One step back undoes the whole drag.
-      setUndo((old) => [...old, picture.marks]);
-      dragging.current = true;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      return;
-    }
-    const marks = putPin(picture.marks, chosen, at, picture);
+  const inCapture = ({ x, y }: Point): Point => ({ x: x + frame.x, y: y + frame.y });
+  const onPick = (at: Point) => {
+    if (!chosen) return;
+    const marks = putPin(picture.marks, chosen, inCapture(at), picture);
     change(marks);
     setChosen(nextOpen(marks) ?? chosen);
   };
-  const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
-    if (!surface.current) return;
-    const at = pixelUnder(event, surface.current, frame);
-    pointer.current = boxHolds(frame, at) ? at : null;
+  const moves = (letter: string): ComponentProps<'span'> => ({
+    onPointerDown: (event) => {
+      if (event.button !== 0) return;
+      event.stopPropagation();
+      setChosen(letter);
+      // One step back undoes the whole drag.
+      setUndo((old) => [...old, picture.marks]);
+      dragging.current = letter;
+      event.currentTarget.setPointerCapture(event.pointerId);
+    },
+    onPointerUp: () => {
+      dragging.current = null;
+    },
+    onClick: (event) => event.stopPropagation(),
+  });
+  const onHover = (at: Point | null) => {
+    pointer.current = at && inCapture(at);
     if (dragging.current && pointer.current)
-      onChange(putPin(picture.marks, chosen, pointer.current, picture));
+      onChange(putPin(picture.marks, dragging.current, pointer.current, picture));
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -92,7 +91,7 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
       event.preventDefault();
       setChosen(event.key);
       if (pointer.current) put(event.key, pointer.current);
-      else if (!isPinned(event.key, picture.marks)) put(event.key, middle());
+      else if (!isPinned(event.key, picture.marks)) put(event.key, placeFor(event.key));
     } else if (arrow) {
       event.preventDefault();
       if (isPinned(chosen, picture.marks))
@@ -111,25 +110,32 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
       className="flex min-h-0 flex-1 flex-col outline-none md:flex-row"
       onKeyDown={onKeyDown}
     >
-      <div className="min-h-60 flex-1 bg-grey p-3">
-        <FramedPicture
-          url={picture.url}
-          width={picture.width}
-          height={picture.height}
-          framing={picture.framing}
-          alt={`${point.code}, to be pinned`}
-          enlarge={2}
-          surfaceRef={surface}
-          className="cursor-crosshair touch-none select-none"
-          onPointerDown={onPointerDown}
-          onPointerMove={onPointerMove}
-          onPointerUp={() => {
-            dragging.current = false;
-          }}
-        >
-          <Pins marks={picture.marks} frame={frame} chosen={chosen} />
-        </FramedPicture>
-      </div>
+      <Stage
+        picture={{ width: frame.width, height: frame.height }}
+        label={`${point.code}, to be pinned`}
+        className="cursor-crosshair select-none"
+        onPick={onPick}
+        onHover={onHover}
+        image={
+          <FramedImage
+            url={picture.url}
+            width={picture.width}
+            height={picture.height}
+            framing={picture.framing}
+            alt={`${point.code}, to be pinned`}
+          />
+        }
+      >
+        {(scale) => (
+          <PinLayer
+            marks={picture.marks}
+            frame={frame}
+            shown={{ width: frame.width * scale, height: frame.height * scale }}
+            chosen={chosen}
+            handlers={moves}
+          />
+        )}
+      </Stage>
       <aside className="flex w-full flex-col border-l border-rule bg-card md:w-84">
         <p className="border-b border-rule p-3 text-sm text-faded">
           Click where <strong>{chosen}</strong> is seen, or press its letter with the pointer there. Arrow
@@ -159,6 +165,7 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
                 </button>
                 {pin ? (
                   <Button
+                    key="remove"
                     small
                     look="quiet"
                     aria-label={`Remove pin ${m.letter}`}
@@ -168,12 +175,15 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
                   </Button>
                 ) : (
                   <Button
+                    key="pin"
                     small
                     look="quiet"
-                    aria-label={`Pin ${m.letter} in the middle`}
+                    data-next
+                    aria-label={`Pin ${m.letter} in the picture`}
                     onClick={() => {
                       setChosen(m.letter);
-                      put(m.letter, middle());
+                      put(m.letter, placeFor(m.letter));
+                      focusNext();
                     }}
                   >
                     Pin
@@ -184,30 +194,11 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
           })}
         </ul>
         <div className="flex justify-end gap-2 border-t border-rule p-3">
-          <Button look="main" onClick={onDone} keyName="Enter">
+          <Button look="main" data-next onClick={onDone} keyName="Enter">
             Done
           </Button>
         </div>
       </aside>
     </div>
   );
-}
-
-function Pins({ marks, frame, chosen }: { marks: readonly Mark[]; frame: Box; chosen: string }): ReactNode {
-  return marks
-    .filter((mark) => boxHolds(frame, mark))
-    .map((mark) => {
-      const below = mark.y - frame.y < frame.height * 0.08;
-      return (
-        <span
-          key={mark.letter}
-          data-pin={mark.letter}
-          className="absolute cursor-move"
-          style={placeInFrame(mark, frame)}
-        >
-          <span className={`absolute -left-3 size-7 ${below ? 'top-2' : 'bottom-2'}`} />
-          <PinSign letter={mark.letter} chosen={mark.letter === chosen} below={below} />
-        </span>
-      );
-    });
 }

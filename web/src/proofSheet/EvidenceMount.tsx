@@ -12,6 +12,9 @@ import { keptProblem } from '../store/keptProblem.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { sentence } from '../words/told.ts';
 
+/** About how large a picture is shown here. */
+const SHOWN = { width: 360, height: 270 };
+
 interface EvidenceMountProps {
   picture: SheetPicture;
   point: ProofPoint;
@@ -75,7 +78,7 @@ export function EvidenceMount({
             framing={picture.framing}
             alt={`${point.code}: ${picture.fileName}`}
           >
-            <PinLayer marks={picture.marks} frame={frame} />
+            <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
           </FramedPicture>
         </div>
       </Mount>

@@ -2,12 +2,14 @@ import type { ReactNode } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { useProofSheet } from '../sheet/useProofSheet.ts';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 import { OwnProofSheet } from './OwnProofSheet.tsx';
 
 /** A student's page of an assignment; staff are shown the hand-ins instead. */
 export default function ProofSheetScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { own, sheet, error, retry } = useProofSheet(assignmentId);
+  useTitle(sheet?.assignment.title ?? '');
   if (!sheet) return error ? <Failed error={error} onRetry={retry} /> : <Loading what="the assignment" />;
   if (!own) return <Navigate to={`/assignments/${assignmentId}/hand-ins`} replace />;
   return <OwnProofSheet key={assignmentId} own={own} />;

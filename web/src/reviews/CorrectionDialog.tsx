@@ -7,7 +7,6 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
-import { Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 
 interface CorrectionDialogProps {
@@ -84,7 +83,11 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
       description="It holds for everything that was handed in, released or not, and can be taken back the same way. Receipts stay as they were."
       onClose={onClose}
     >
-      {!data && <Loading what="the corrections" />}
+      {!data && (
+        <p role="status" className="p-4 text-faded">
+          Fetching the corrections …
+        </p>
+      )}
       {data && (
         <div className="flex flex-col gap-3 p-4">
           {data.corrections.length > 0 && (

@@ -97,7 +97,7 @@ export function GradePanel({
             onClick={() => void release()}
           >
             {grade.open > 0 ? (
-              `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} open`
+              `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} missing`
             ) : unsent ? (
               'Waiting until the verdicts are sent …'
             ) : (

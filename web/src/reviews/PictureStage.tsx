@@ -2,7 +2,7 @@ import type { HandInItem, Review } from '@nachweis/contract';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
 import { FramedImage, placeInFrame } from '../pictures/FramedPicture.tsx';
-import { PinSign } from '../pictures/PinSign.tsx';
+import { PinLayer } from '../pictures/PinSign.tsx';
 import { RecordLine } from '../pictures/RecordLine.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
@@ -75,37 +75,34 @@ export function PictureStage(props: PictureStageProps): ReactNode {
             />
           }
         >
-          {pinsShown &&
-            item.marks.map((mark) => (
-              <span
-                key={mark.letter}
-                data-pin={mark.letter}
-                className="pointer-events-none absolute"
-                style={placeInFrame(mark, frame)}
-              >
-                <PinSign
-                  letter={mark.letter}
-                  chosen={mark.letter === chosenLetter}
-                  below={mark.y < item.height * 0.08}
+          {(scale) => (
+            <>
+              {pinsShown && (
+                <PinLayer
+                  marks={item.marks}
+                  frame={frame}
+                  shown={{ width: item.width * scale, height: item.height * scale }}
+                  chosen={chosenLetter}
                 />
-              </span>
-            ))}
-          {remarks.map(({ remark: one, number }) => (
-            <RemarkTag
-              key={one.id}
-              remark={one}
-              number={number}
-              frame={frame}
-              chosen={one.id === chosenRemark}
-              onChoose={() => onChooseRemark(one.id)}
-            />
-          ))}
-          {remark?.itemId === item.id && (
-            <span
-              data-testid="remark-place"
-              className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
-              style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
-            />
+              )}
+              {remarks.map(({ remark: one, number }) => (
+                <RemarkTag
+                  key={one.id}
+                  remark={one}
+                  number={number}
+                  frame={frame}
+                  chosen={one.id === chosenRemark}
+                  onChoose={() => onChooseRemark(one.id)}
+                />
+              ))}
+              {remark?.itemId === item.id && (
+                <span
+                  data-testid="remark-place"
+                  className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
+                  style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
+                />
+              )}
+            </>
           )}
         </Stage>
       )}

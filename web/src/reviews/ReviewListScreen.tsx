@@ -13,6 +13,7 @@ import { toast } from '../ui/notices.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
+import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { CorrectionDialog } from './CorrectionDialog.tsx';
 import { TermsDialog } from './TermsDialog.tsx';
@@ -27,6 +28,7 @@ const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
 export default function ReviewListScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId } });
+  useTitle(list ? `Hand-ins, ${list.assignment.title}` : '');
   const now = useNow();
   const [correcting, setCorrecting] = useState(false);
   const [termsOf, setTermsOf] = useState<Student | null>(null);

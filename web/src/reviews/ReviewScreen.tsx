@@ -4,6 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { GradePanel } from './GradePanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
@@ -18,6 +19,7 @@ import { VerdictPanel } from './VerdictPanel.tsx';
 export default function ReviewScreen(): ReactNode {
   const { handInId = '' } = useParams();
   const { data: review, stand, error, mutate, actions } = useReview(handInId);
+  useTitle(review ? `${review.student.name}, ${review.assignment.title}` : '');
   if (!review || !stand)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-in" />;
   return <ReviewDesk key={handInId} review={review} stand={stand} actions={actions} />;

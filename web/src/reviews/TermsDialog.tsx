@@ -7,7 +7,6 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
-import { Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 
 interface TermsDialogProps {
@@ -69,7 +68,11 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
       description={`They hold for this student alone. Times are those of the course (${timeZone}).`}
       onClose={onClose}
     >
-      {!data && <Loading what="what holds now" />}
+      {!data && (
+        <p role="status" className="p-4 text-faded">
+          Fetching what holds now …
+        </p>
+      )}
       {data && (
         <div className="flex flex-col gap-3 p-4">
           {data.grants.length > 0 && (

@@ -6,6 +6,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { useTitle } from '../ui/useTitle.ts';
 
 const ROLE_TITLES: Readonly<Record<Role, string>> = {
   student: 'Students',
@@ -16,6 +17,7 @@ const ROLE_ORDER: readonly Role[] = ['instructor', 'marker', 'student'];
 
 export default function SignInScreen(): ReactNode {
   const { mutate } = useSWRConfig();
+  useTitle('Sign in');
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [problem, setProblem] = useState('');

@@ -42,6 +42,7 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
       <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
         <p className="mr-2" aria-live="polite">
           The next picture goes to <strong className="font-mono">{chosenCode}</strong>
+          {taking.chosenFull && ', which is full: it asks what to replace'}
         </p>
         <p className="mr-2 text-sm text-faded">
           Paste <KeyCap>Ctrl V</KeyCap> or drop it anywhere, or:

@@ -1,10 +1,12 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
 import { clampBox, type Framing } from '@nachweis/core';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
 import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo, storeContent } from '../store/pictureStore.ts';
+import { sendBytes } from '../store/sending.ts';
 import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { FileChooser } from '../waysIn/FileChooser.tsx';
@@ -14,9 +16,10 @@ import { takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare, takeShared } from '../waysIn/share.ts';
 import { tellWhereItWent } from '../waysIn/TakenNotice.tsx';
 import { unpack } from '../waysIn/unpack.ts';
-import { type Added, useIntake } from '../waysIn/useIntake.ts';
+import { type Added, type FullDecision, type FullPlace, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
+import { FullDialog } from './FullDialog.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 
@@ -35,6 +38,8 @@ export interface Taking {
   actions: PictureActions;
   chosenId: string;
   chosenCode: string;
+  /** the next picture has to take another one's place */
+  chosenFull: boolean;
   choose: (pointId: string) => void;
   takeIn: (incoming: Incoming[]) => void;
   prepare: (evidenceId: string, step: 'frame' | 'pin') => void;
@@ -62,6 +67,9 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const [open, setOpen] = useState<'desk' | 'camera' | null>(null);
   const [documents, setDocuments] = useState<OpenedDocument[]>([]);
   const [refused, setRefused] = useState<string[]>([]);
+  const [full, setFull] = useState<{ place: FullPlace; decide: (decision: FullDecision) => void } | null>(
+    null,
+  );
   const chooser = useRef<HTMLInputElement>(null);
   const actions = usePictureActions(assignment.id);
 
@@ -127,11 +135,34 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       if (!takeSettings().series) await showFirst(bitmap);
     },
     onAdded,
+    onFull: (place) => {
+      endFirst();
+      return new Promise((decide) => setFull({ place, decide }));
+    },
+    async onKeep(document) {
+      try {
+        await sendBytes(document);
+        await letGo(document.evidenceId);
+        toast.success('The picture is among your captures.');
+      } catch (error) {
+        setRefused([sentenceOf(error)]);
+      }
+    },
     onRefused(sentences) {
       endFirst();
       setRefused(sentences);
     },
   });
+  /** Of several the one that is meant makes room first; of one the server sees to it, and undo brings it back. */
+  const decideFull = async (decision: FullDecision) => {
+    if (!full) return;
+    const { place, decide } = full;
+    setFull(null);
+    const point = points.find((p) => p.id === place.pointId);
+    const before = pictures.find((p) => decision.kind === 'replace' && p.evidenceId === decision.evidenceId);
+    if (before && point && point.requirements.maxPictures > 1) await actions.takeOut(before, point.code);
+    decide(decision);
+  };
   const take = useCallback(
     (all: readonly Arrived[]) =>
       inHandOf(
@@ -186,7 +217,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     void actions.undoAdding(evidenceId);
     latest.current.again(origin.source);
   };
-  const busy = preparing !== null || open !== null || documents.length > 0;
+  const busy = preparing !== null || open !== null || documents.length > 0 || full !== null;
   const dragging = usePasteAndDrop(!locked, (incoming) => {
     if (!busy) return void takeIn(incoming);
     letWait(me.id, incoming);
@@ -240,6 +271,10 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     actions,
     chosenId,
     chosenCode: target,
+    chosenFull:
+      chosenPoint !== undefined &&
+      pictures.filter((p) => p.proofPointId === chosenPoint.id).length >=
+        chosenPoint.requirements.maxPictures,
     choose: setChosen,
     takeIn: (incoming) => void takeIn(incoming),
     prepare: (evidenceId, step) => setPreparing({ evidenceId, step }),
@@ -252,6 +287,14 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     busy,
     dialogs: (
       <>
+        {full && (
+          <FullDialog
+            place={full.place}
+            points={points}
+            pictures={pictures}
+            onDecide={(decision) => void decideFull(decision)}
+          />
+        )}
         <FileChooser input={chooser} onPictures={(incoming) => void takeIn(incoming)} />
         {PrepareDialog && prepared && preparedPoint && preparing && (
           <PrepareDialog

@@ -20,8 +20,10 @@ interface StageProps {
   view?: { current: Pick<Zoom, 'goTo'> | null };
   /** the picture, laid over its surface */
   image: ReactNode;
-  /** what stands over it, placed in shares of its size */
-  children?: ReactNode;
+  /** what stands over it, placed in shares of its size; may follow the scale */
+  children?: ReactNode | ((scale: number) => ReactNode);
+  /** the place under the pointer; null when it leaves */
+  onHover?: (at: Point | null) => void;
   className?: string;
 }
 
@@ -41,7 +43,7 @@ const PANS: Readonly<Record<string, readonly [number, number]>> = {
  * by the wheel with Ctrl, by two fingers, by + and −; Home shows all of it, End its actual pixels.
  */
 export function Stage(props: StageProps): ReactNode {
-  const { picture, label, enlarge = 2, onPick, view, image, children, className } = props;
+  const { picture, label, enlarge = 2, onPick, onHover, view, image, children, className } = props;
   const zoom = useZoom(picture, enlarge);
   const { scroller, surface, scale } = zoom;
   const drag = useRef<{ x: number; y: number; left: number; top: number; moved: boolean } | null>(null);
@@ -56,7 +58,8 @@ export function Stage(props: StageProps): ReactNode {
   }, [view]);
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || document.querySelector('[role=dialog]')) return;
+      const dialog = document.querySelector('[role=dialog]');
+      if (isTyping(event.target) || (dialog && !dialog.contains(scroller.current))) return;
       const { step, fit, actual, pan } = latest.current;
       const way = PANS[event.key];
       const held = event.ctrlKey || event.metaKey;
@@ -71,7 +74,7 @@ export function Stage(props: StageProps): ReactNode {
     };
     addEventListener('keydown', onKeyDown);
     return () => removeEventListener('keydown', onKeyDown);
-  }, []);
+  }, [scroller]);
 
   // A finger scrolls by itself.
   const onPointerDown = (event: PointerEvent) => {
@@ -90,16 +93,21 @@ export function Stage(props: StageProps): ReactNode {
     from.moved = true;
     element.scrollTo(from.left - dx, from.top - dy);
   };
-  const onClick = (event: MouseEvent) => {
-    if (!onPick || !surface.current || drag.current?.moved) return;
-    const frame = { x: 0, y: 0, ...picture };
+  const placeOf = (event: MouseEvent | PointerEvent): Point | null => {
+    if (!surface.current) return null;
+    const frame = { x: 0, y: 0, width: picture.width, height: picture.height };
     const at = pixelUnder(event, surface.current, frame);
-    if (boxHolds(frame, at)) onPick(at);
+    return boxHolds(frame, at) ? at : null;
+  };
+  const onClick = (event: MouseEvent) => {
+    const at = placeOf(event);
+    if (onPick && at && !drag.current?.moved) onPick(at);
   };
   return (
     <div className="flex min-h-[max(50dvh,16rem)] min-w-0 flex-1 flex-col lg:min-h-0">
       <div className="relative min-h-0 flex-1">
         {/** biome-ignore lint/a11y/useSemanticElements: a picture that is looked at is no form's group of fields */}
+        {/** biome-ignore lint/a11y/useKeyWithClickEvents: a click does nothing here but end a drag */}
         <div
           ref={scroller}
           role="group"
@@ -110,6 +118,9 @@ export function Stage(props: StageProps): ReactNode {
           className="absolute inset-0 overflow-auto bg-grey focus-visible:outline-4 focus-visible:-outline-offset-4"
           onPointerDown={onPointerDown}
           onPointerMove={onPointerMove}
+          onClick={() => {
+            drag.current = null;
+          }}
         >
           <div
             className="grid min-h-full min-w-full place-items-center"
@@ -120,12 +131,14 @@ export function Stage(props: StageProps): ReactNode {
             <div
               ref={surface}
               onClick={onClick}
+              onPointerMove={onHover && ((event) => onHover(placeOf(event)))}
+              onPointerLeave={onHover && (() => onHover(null))}
               data-scale={scale.toFixed(3)}
               className={classes('relative', scale >= SEE_PIXELS && '[image-rendering:pixelated]', className)}
               style={{ width: picture.width * scale, height: picture.height * scale }}
             >
               {image}
-              {children}
+              {typeof children === 'function' ? children(scale) : children}
             </div>
           </div>
         </div>

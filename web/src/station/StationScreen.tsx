@@ -14,6 +14,7 @@ import { CardDue } from '../ui/DueTime.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useFocused } from '../ui/useFocused.ts';
 import { useNow } from '../ui/useNow.ts';
+import { useTitle } from '../ui/useTitle.ts';
 import { beginShare } from '../waysIn/beginShare.ts';
 import { LiveView } from '../waysIn/LiveView.tsx';
 import { currentShare, useShare } from '../waysIn/share.ts';
@@ -24,6 +25,7 @@ import { TakeOptions } from './TakeOptions.tsx';
 /** The capture station of an assignment, or the choice of one. */
 export default function StationScreen(): ReactNode {
   const { assignmentId } = useParams();
+  useTitle('Capture station');
   return assignmentId ? <StationOf key={assignmentId} assignmentId={assignmentId} /> : <ChooseAssignment />;
 }
 

@@ -109,7 +109,8 @@ async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<
   }
 }
 
-async function sendBytes(picture: PictureDocument): Promise<void> {
+/** Sends a picture's bytes and where they came from; it is among the captures then. @throws ApiProblem */
+export async function sendBytes(picture: PictureDocument): Promise<void> {
   if (picture.bytesSent) return;
   const { captureId, assignmentId, origin } = picture;
   const blob = await bytesOf(captureId);

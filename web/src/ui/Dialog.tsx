@@ -45,11 +45,11 @@ export function Dialog({
           )}
         >
           <header className="flex items-center gap-4 border-b border-rule px-4 py-2">
-            <Radix.Title className="text-lg">{title}</Radix.Title>
-            <div className="flex min-w-0 flex-1 items-center gap-3">{aside}</div>
+            <Radix.Title className="written line-clamp-2 min-w-0 flex-auto text-lg">{title}</Radix.Title>
+            {aside && <div className="flex min-w-0 flex-1 items-center gap-3">{aside}</div>}
             <Radix.Close
               aria-label={closeLabel}
-              className="rounded-md p-1.5 text-verdigris-deep hover:bg-verdigris-wash"
+              className="shrink-0 rounded-md p-1.5 text-verdigris-deep hover:bg-verdigris-wash"
             >
               <X size={20} aria-hidden />
             </Radix.Close>

@@ -5,9 +5,9 @@ import { Button } from './Button.tsx';
 /** What a screen shows until its data is there. */
 export function Loading({ what }: { what: string }): ReactNode {
   return (
-    <p role="status" className="p-8 text-center text-faded">
-      Fetching {what} …
-    </p>
+    <div role="status" className="p-8 text-center text-faded">
+      <h1 className="text-base font-normal">Fetching {what} …</h1>
+    </div>
   );
 }
 

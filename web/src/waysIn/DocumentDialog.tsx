@@ -102,7 +102,7 @@ export default function DocumentDialog({ document, onTake, onClose }: DocumentDi
         )}
         <div className="ml-auto flex gap-2">
           <Button look="quiet" onClick={onClose} keyName="Esc">
-            Leave it
+            Cancel
           </Button>
           <Button
             look="main"
@@ -165,13 +165,13 @@ function Choice({
           aria-hidden
           disabled={broken}
           onClick={onToggle}
-          className="grid h-36 w-full place-items-center"
+          className="flex h-36 w-full items-center justify-center"
         >
           {url && (
             <img
               src={url}
               alt=""
-              className="max-h-full max-w-full"
+              className="max-h-36 max-w-full object-contain"
               onLoad={(event) =>
                 setSize(`${event.currentTarget.naturalWidth} × ${event.currentTarget.naturalHeight}`)
               }

@@ -15,6 +15,19 @@ export interface Added {
   bitmap: ImageBitmap;
 }
 
+/** A picture whose proof point is full, while it is asked what is to become of it. */
+export interface FullPlace {
+  pointId: string;
+  blob: Blob;
+}
+
+/** What becomes of it: nothing is put over another picture without being asked. */
+export type FullDecision =
+  | { kind: 'replace'; evidenceId: string }
+  | { kind: 'elsewhere'; pointId: string }
+  /** kept among the captures, for later */
+  | { kind: 'captures' };
+
 interface IntakeOptions {
   assignmentId: string;
   points: readonly ProofPoint[];
@@ -26,6 +39,10 @@ interface IntakeOptions {
   onSeen: (bitmap: ImageBitmap) => Promise<void>;
   /** called for each picture once it is in its mount */
   onAdded: (added: Added, howMany: number) => void;
+  /** asks what a single picture does at a proof point that is full, and makes room where one is replaced */
+  onFull: (place: FullPlace) => Promise<FullDecision>;
+  /** puts a picture among the captures and lets go of it here */
+  onKeep: (document: PictureDocument) => Promise<void>;
   /** called once with a sentence for each picture that was not taken */
   onRefused: (sentences: string[]) => void;
 }
@@ -44,7 +61,8 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
         return { one, result: await admitBlob(blob, name, head, onSeen) };
       }),
     );
-    const { assignmentId, points, pictures, chosenId, framingFor, onAdded, onRefused } = latest.current;
+    const { assignmentId, points, pictures, chosenId, framingFor, onAdded, onFull, onKeep, onRefused } =
+      latest.current;
     const refused: string[] = [];
     const good = checked.flatMap(({ one, result }) => {
       if (result.ok) return [{ one, ...result }];
@@ -57,8 +75,18 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
     );
     const places = placePictures(good.length, points, counts, chosenId);
     for (const [index, { one, notes, bitmap }] of good.entries()) {
-      const proofPointId = places[index];
+      let proofPointId = places[index];
       const { document, incoming } = one;
+      const most = points.find((p) => p.id === proofPointId)?.requirements.maxPictures ?? 1;
+      if (proofPointId && (counts[proofPointId] ?? 0) >= most) {
+        const decision = await onFull({ pointId: proofPointId, blob: incoming.blob });
+        if (decision.kind === 'captures') {
+          bitmap.close();
+          await onKeep(document);
+          continue;
+        }
+        if (decision.kind === 'elsewhere') proofPointId = decision.pointId;
+      }
       if (!proofPointId) {
         refused.push(
           `“${incoming.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,

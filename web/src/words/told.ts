@@ -55,7 +55,7 @@ const FINDINGS: Words<FindingData> = {
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,
   'not-pinned': ({ letters }) => `Not pinned here: ${letters.join(', ')}.`,
-  'nothing-found': ({ width, height }) => `${width} x ${height} pixels, not blank, every must-show pinned.`,
+  'nothing-found': ({ width, height }) => `${width} x ${height} pixels, not blank, not blurred.`,
 };
 
 const MISSING: Words<MissingData> = {
@@ -66,8 +66,6 @@ const MISSING: Words<MissingData> = {
     `${atPoint(place)}a picture is damaged: its pixels cannot be read. Take it out and add it again.`,
   'pins-missing': ({ letters }, place) =>
     `${atPoint(place)}pin ${letters.join(', ')} to the place where it is seen.`,
-  'pins-open': ({ letters }, place) =>
-    `${atPoint(place)}${letters.join(', ')} ${letters.length === 1 ? 'is' : 'are'} not pinned. You can hand in without.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
   'statement-missing': () => 'Your own statement is missing. Write it below.',
 };
