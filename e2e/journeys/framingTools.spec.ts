@@ -244,3 +244,29 @@ test('the loupe says place and colour, and never lies over the pixel it enlarges
   await page.mouse.move(...(await at(page, 300, 300)));
   await expect(page.getByTestId('loupe')).toContainText('#a8c4b4');
 });
+
+test('while a region is dragged, M held moves all of it; the space bar does not', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await desktop());
+  const box = async () =>
+    ((await page.getByTestId('frame').getAttribute('data-box')) ?? '').split(',').map(Number);
+  await page.mouse.move(...(await at(page, 300, 300)));
+  await page.mouse.down();
+  await page.mouse.move(...(await at(page, 500, 450)), { steps: 4 });
+  const drawn = await box();
+  await page.keyboard.down('m');
+  await page.mouse.move(...(await at(page, 560, 480)), { steps: 4 });
+  const moved = await box();
+  expect(moved.slice(2)).toEqual(drawn.slice(2));
+  expect((moved[0] ?? 0) - (drawn[0] ?? 0)).toBeGreaterThan(40);
+  await page.keyboard.up('m');
+  await page.keyboard.down(' ');
+  await page.mouse.move(...(await at(page, 620, 520)), { steps: 4 });
+  const grown = await box();
+  expect(grown.slice(0, 2)).toEqual(moved.slice(0, 2));
+  expect(grown[2]).toBeGreaterThan(moved[2] ?? 0);
+  await page.keyboard.up(' ');
+  await page.mouse.up();
+});

@@ -3,7 +3,7 @@ import type { FrameTool } from './FrameToolbar.tsx';
 
 const HINTS: Readonly<Record<FrameTool, string>> = {
   region:
-    'Drag a region; space moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
+    'Drag a region; M held, or a second finger, moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
   part: 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
   outline:
     'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',

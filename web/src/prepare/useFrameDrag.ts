@@ -30,7 +30,8 @@ export interface DragRules {
 
 /**
  * Turns pointer drags into boxes: a handle pulls, the inside of a frame moves, everything else draws a new one. With
- * the space bar held the whole frame is moved in the middle of a drag; with Alt held edges are pulled to nothing.
+ * M held, or a second finger down, the whole frame is moved in the middle of a drag; with Alt held edges are pulled to
+ * nothing.
  */
 export function useFrameDrag(
   stage: RefObject<HTMLDivElement | null>,
@@ -40,12 +41,14 @@ export function useFrameDrag(
   { ratio, fixed, lines }: DragRules,
 ) {
   const drag = useRef<{ what: Drag; from: Point; start: Box; last: Point; name: string } | null>(null);
-  const space = useRef(false);
+  const moving = useRef(false);
+  /** the finger or pointer that drags, and another one that is down meanwhile */
+  const fingers = useRef<number[]>([]);
   const count = useRef(0);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.code !== 'Space') return;
-      space.current = event.type === 'keydown';
+      if (event.key.toLowerCase() !== 'm') return;
+      moving.current = event.type === 'keydown';
       if (drag.current) event.preventDefault();
     };
     addEventListener('keydown', onKey, true);
@@ -71,10 +74,20 @@ export function useFrameDrag(
     return snap && lines ? snapSides(snapSides(drawn, 'nw', lines), 'se', lines) : drawn;
   };
 
+  const lift = (event: PointerEvent) => {
+    // The frame belongs to the first one; it is let go when that is lifted.
+    if (event.pointerId === fingers.current[0]) {
+      drag.current = null;
+      fingers.current = [];
+    } else fingers.current = fingers.current.filter((id) => id !== event.pointerId);
+  };
+
   return {
     onPointerDown(event: PointerEvent<HTMLDivElement>) {
       const from = pixel(event);
       if (!from || event.button !== 0) return;
+      fingers.current = [...fingers.current, event.pointerId];
+      if (fingers.current.length > 1) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       const what = whatIsDragged(event.target, from, box, picture);
       const name = `drag ${count.current++}`;
@@ -83,8 +96,8 @@ export function useFrameDrag(
     onPointerMove(event: PointerEvent<HTMLDivElement>) {
       const to = pixel(event);
       const held = drag.current;
-      if (!held || !to) return;
-      if (space.current && held.what.kind !== 'move') {
+      if (!held || !to || event.pointerId !== fingers.current[0]) return;
+      if ((moving.current || fingers.current.length > 1) && held.what.kind !== 'move') {
         // The drag goes on from where the frame has been moved to.
         const moved = moveBox(box, to.x - held.last.x, to.y - held.last.y, picture);
         const [dx, dy] = [moved.x - box.x, moved.y - box.y];
@@ -97,12 +110,8 @@ export function useFrameDrag(
       }
       held.last = to;
     },
-    onPointerUp: () => {
-      drag.current = null;
-    },
-    onPointerCancel: () => {
-      drag.current = null;
-    },
+    onPointerUp: lift,
+    onPointerCancel: lift,
   };
 }
 
