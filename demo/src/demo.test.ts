@@ -123,13 +123,13 @@ describe('the demo', () => {
     for (const { id } of assignments) {
       const { proofPoints } = await readAssignment(context.db, id);
       const [first, second] = proofPoints.flatMap((point) => point.mustShows);
-      for (const [mustShowId, worth] of [
+      for (const [baseVersion, [mustShowId, worth]] of [
         [first?.id, null],
         [second?.id, 999],
-      ])
+      ].entries())
         await instructor
           .post(`/api/assignments/${id}/corrections`)
-          .send({ id: randomUUID(), mustShowId, worth, reason: 'Nobody could see it.' })
+          .send({ id: randomUUID(), mustShowId, worth, reason: 'Nobody could see it.', baseVersion })
           .expect(200);
     }
     const rebuilt = rebuiltGrades();

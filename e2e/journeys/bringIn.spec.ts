@@ -160,6 +160,7 @@ test('a wide picture of 16384 x 2160, and kinds of PNG that are rare, are taken'
   for (const [name, buffer] of kinds) {
     const mimeType = name.endsWith('jpg') ? 'image/jpeg' : 'image/png';
     await page.getByLabel('Picture files').setInputFiles({ name, mimeType, buffer });
+    await page.getByRole('button', { name: 'Replace this one' }).click();
     await expect(page.getByTestId('frame'), name).toHaveAttribute('data-box', '0,0,50,40');
     await page.keyboard.press('Enter');
     await expect(page.locator('[data-status=saved]')).toBeVisible();

@@ -113,6 +113,7 @@ test('choosing a remark goes to its picture, and a reload leaves one where one w
   await stage(page).click({ position: { x: 60, y: 60 } });
   await page.keyboard.type('Here.');
   await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="1"]')).toBeVisible();
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[aria-current]', { hasText: 'P2' })).toBeVisible();
   await page.reload();
@@ -120,6 +121,14 @@ test('choosing a remark goes to its picture, and a reload leaves one where one w
   await page.getByRole('button', { name: /1 Here\./ }).click();
   await expect(page.locator('[aria-current]', { hasText: 'P1' })).toBeVisible();
   await expect(page.locator('[data-remark="1"]')).toBeVisible();
+});
+
+test('keys typed one after the other fall on the place they were meant for', async ({ page, school }) => {
+  await review(page, school);
+  // P1 a, on to P2, all of it; nothing is waited for between them.
+  for (const key of ['1', 'ArrowRight', 'Shift+Digit1', 'ArrowLeft', '3']) await page.keyboard.press(key);
+  await expect(page.getByTestId('points')).toHaveText('2.5 of 3.25');
+  await expect(page.locator('[aria-current]', { hasText: 'P1' })).toBeVisible();
 });
 
 test('points beyond the most there is are refused where they are written', async ({ page, school }) => {

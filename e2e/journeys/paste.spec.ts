@@ -193,10 +193,9 @@ test('a picture for a full proof point goes to another one that has room', async
   await addByDrop(page, 300, 200);
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-status=saved]')).toBeVisible();
-  await page
-    .getByRole('button', { name: /next picture here/i })
-    .first()
-    .click();
+  await expect(page.getByText('The next picture goes to P2')).toBeVisible();
+  await page.getByRole('button', { name: 'send next here' }).click();
+  await expect(page.getByText('The next picture goes to P1, which is full')).toBeVisible();
   await copyPicture(page, await testPicture(330, 220));
   await page.keyboard.press('Control+v');
   await page.getByRole('button', { name: 'Put it in P2' }).click();

@@ -44,7 +44,8 @@ async function enterClass(s: TestServer, howMany: number) {
     height: 48,
     flat,
     black: null,
-    displays: 1,
+    // Something to check in each.
+    displays: 2,
     drawn: 9000,
     ink: 900,
     edges: 0.8,

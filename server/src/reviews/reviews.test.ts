@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import {
   addEvidence,
+  DEFINITION,
   giveVerdicts,
   handedIn,
   handIn,
@@ -157,7 +158,8 @@ describe('release', () => {
 
 describe('the list', () => {
   it('has the latest attempt of each student, who is missing, and what the checks say', async () => {
-    const room = await handedIn(server(), { attempts: 2 });
+    const points = DEFINITION.points.map((point) => ({ ...point, minWidth: 1000 }));
+    const room = await handedIn(server(), { attempts: 2, points });
     const missing = await server().addPerson('Wen', 'Yang');
     await server()
       .context.db.insertInto('members')

@@ -216,16 +216,20 @@ function ReviewDesk({
 /** Where one is among proof points and pictures; in the address, so that a reload leaves one there. */
 function usePlace(points: readonly ProofPoint[]) {
   const [search, setSearch] = useSearchParams();
-  const found = points.findIndex((point) => point.code === search.get('point'));
-  return {
-    pointIndex: Math.max(found, 0),
+  // The address follows: it changes a moment later, and the next key must not fall on the place before.
+  const [place, setPlace] = useState(() => ({
+    pointIndex: Math.max(
+      points.findIndex((point) => point.code === search.get('point')),
+      0,
+    ),
     itemIndex: Math.max(0, Number(search.get('picture') ?? 1) - 1 || 0),
-    go: (point: number, picture: number) => {
-      const place = {
-        point: points[point]?.code ?? '',
-        ...(picture > 0 && { picture: String(picture + 1) }),
-      };
-      setSearch(place, { replace: true });
+  }));
+  return {
+    ...place,
+    go: (pointIndex: number, itemIndex: number) => {
+      setPlace({ pointIndex, itemIndex });
+      const picture = itemIndex > 0 ? { picture: String(itemIndex + 1) } : {};
+      setSearch({ point: points[pointIndex]?.code ?? '', ...picture }, { replace: true });
     },
   };
 }
