@@ -180,7 +180,7 @@ test('the floating control takes now and later from a window of its own, and sho
   await width.pressSequentially('640');
   await expect(width).toHaveValue('640');
   await page.getByRole('button', { name: 'Share the screen' }).click();
-  // The third takes a place that is taken: what was caught is counted, not what is on the sheet.
+  // What was caught is counted, not what is on the sheet.
   const taken = async () => (await (await page.request.get('/api/captures?limit=10')).json()).total;
   await expect.poll(taken).toBe(1);
   await page.getByRole('slider', { name: 'Delay' }).fill('1');
@@ -196,6 +196,8 @@ test('the floating control takes now and later from a window of its own, and sho
   await control.getByRole('button', { name: 'Take in 1 s' }).click();
   await control.getByRole('button', { name: 'Cancel' }).click();
   await control.getByRole('button', { name: 'Take in 1 s' }).click();
+  // Both proof points have their picture: the series ends with a question, and nothing is put over another one.
+  await page.getByRole('button', { name: 'Keep it among the captures' }).click();
   await expect.poll(taken).toBe(3);
   const [{ href }] = (await (await page.request.get('/api/captures?limit=1')).json()).items;
   const file = await (await page.request.get(href)).body();
@@ -215,6 +217,8 @@ test('a share that is ended outside, in the middle of a countdown, takes nothing
   await page.getByRole('button', { name: 'Accept' }).waitFor();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
+  // A moment is kept once the picture has come to rest.
+  await expect(page.getByRole('list', { name: 'Moments to take' }).getByRole('button')).not.toHaveCount(0);
   await page.getByRole('button', { name: /Take in/ }).click();
   await expect(page.getByTestId('countdown')).toBeVisible();
   await page.evaluate(() => {
@@ -431,7 +435,7 @@ test('what is shared may change its size, and be another surface; the next pictu
 test('a picture pasted on any other page waits until its assignment is chosen', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await page.goto('/captures');
-  await page.getByRole('heading', { name: 'Captures' }).waitFor();
+  await page.getByRole('heading', { name: 'Captures', exact: true }).waitFor();
   await pastePicture(page, 30);
   await page.getByText('A picture waits. Which assignment is it for?').waitFor();
   await page.getByRole('link', { name: /One picture/ }).click();

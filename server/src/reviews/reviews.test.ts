@@ -158,7 +158,7 @@ describe('release', () => {
 
 describe('the list', () => {
   it('has the latest attempt of each student, who is missing, and what the checks say', async () => {
-    const points = DEFINITION.points.map((point) => ({ ...point, minWidth: 1000 }));
+    const points = DEFINITION.points.map((point) => ({ ...point, minSize: { width: 1000, height: 1 } }));
     const room = await handedIn(server(), { attempts: 2, points });
     const missing = await server().addPerson('Wen', 'Yang');
     await server()
