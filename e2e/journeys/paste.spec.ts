@@ -274,3 +274,27 @@ test('a handed-in file opens as a picture for its owner, and for nobody who is s
   expect((await stranger.request.get(href ?? '')).status()).toBe(401);
   await stranger.close();
 });
+
+test('Back while a full proof point asks: the picture goes on waiting, and asks again', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 300, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.getByRole('link', { name: 'Captures', exact: true }).click();
+  await page.getByRole('heading', { name: 'Captures', exact: true }).waitFor();
+  await page.goBack();
+  await expect(page.getByText('which is full: it asks what to replace')).toBeVisible();
+  await copyPicture(page, await testPicture(340, 220));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('dialog', { name: 'P1 is full' })).toBeVisible();
+  await page.goForward();
+  await page.getByRole('heading', { name: 'Captures', exact: true }).waitFor();
+  await page.goBack();
+  await page.getByRole('button', { name: 'Replace this one' }).click();
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toContainText('340 × 220');
+});

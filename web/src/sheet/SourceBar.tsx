@@ -77,7 +77,12 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
       </div>
       {share && (
         <Suspense fallback={null}>
-          <ShareControls share={share} target={chosenCode} onPictures={takeIn} listening={!taking.busy} />
+          <ShareControls
+            share={share}
+            target={taking.chosenFull ? `${chosenCode}, which is full: it asks in Nachweis` : chosenCode}
+            onPictures={takeIn}
+            listening={!taking.busy}
+          />
         </Suspense>
       )}
       {!share && ended && (

@@ -153,6 +153,10 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       setRefused(sentences);
     },
   });
+  const asked = useRef(full);
+  asked.current = full;
+  // Back, with the question open: the picture goes on waiting.
+  useEffect(() => () => asked.current?.decide({ kind: 'later' }), []);
   /** Of several the one that is meant makes room first; of one the server sees to it, and undo brings it back. */
   const decideFull = async (decision: FullDecision) => {
     if (!full) return;

@@ -26,7 +26,9 @@ export type FullDecision =
   | { kind: 'replace'; evidenceId: string }
   | { kind: 'elsewhere'; pointId: string }
   /** kept among the captures, for later */
-  | { kind: 'captures' };
+  | { kind: 'captures' }
+  /** the page was left: it goes on waiting, and asks again */
+  | { kind: 'later' };
 
 interface IntakeOptions {
   assignmentId: string;
@@ -80,6 +82,10 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
       const most = points.find((p) => p.id === proofPointId)?.requirements.maxPictures ?? 1;
       if (proofPointId && (counts[proofPointId] ?? 0) >= most) {
         const decision = await onFull({ pointId: proofPointId, blob: incoming.blob });
+        if (decision.kind === 'later') {
+          bitmap.close();
+          continue;
+        }
         if (decision.kind === 'captures') {
           bitmap.close();
           await onKeep(document);
