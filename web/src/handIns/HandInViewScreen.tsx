@@ -2,22 +2,18 @@ import type { HandInItem, HandInView, Remark } from '@nachweis/contract';
 import { formatPoints, verdictUnits } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { sentenceOf } from '../api/apiProblem.ts';
-import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { NoPicture } from '../pictures/FileLink.tsx';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
-import { Button } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
-import { toast } from '../ui/notices.ts';
 import { Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { ReceiptCard } from './ReceiptCard.tsx';
+import { Withdraw } from './Withdraw.tsx';
 
 /** About how large a picture is shown here. */
 const SHOWN = { width: 640, height: 416 };
@@ -87,43 +83,6 @@ export default function HandInViewScreen(): ReactNode {
         </aside>
       </div>
     </main>
-  );
-}
-
-/** Takes a hand-in back; asked once, since it may have been the only one. */
-function Withdraw({ handInId, onDone }: { handInId: string; onDone: () => void }): ReactNode {
-  const [asking, setAsking] = useState(false);
-  const withdraw = async () => {
-    try {
-      await callApi('withdraw', { params: { handInId } });
-      setAsking(false);
-      onDone();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
-  };
-  return (
-    <>
-      <Button small className="mt-2" onClick={() => setAsking(true)}>
-        Withdraw this hand-in …
-      </Button>
-      {asking && (
-        <Dialog
-          title="Withdraw this hand-in?"
-          description="It will not count any more. What you handed in before, if anything, stands in its place, and you may hand in again while the assignment is open."
-          onClose={() => setAsking(false)}
-        >
-          <div className="flex justify-end gap-2 p-4">
-            <Button look="quiet" onClick={() => setAsking(false)}>
-              Not now
-            </Button>
-            <Button look="danger" onClick={() => void withdraw()}>
-              Withdraw it
-            </Button>
-          </div>
-        </Dialog>
-      )}
-    </>
   );
 }
 

@@ -3,19 +3,16 @@ import { formatPoints } from '@nachweis/core';
 import { CalendarClock } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { sentenceOf } from '../api/apiProblem.ts';
-import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
-import { toast } from '../ui/notices.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { CorrectionDialog } from './CorrectionDialog.tsx';
+import { ReleaseAll } from './ReleaseAll.tsx';
 import { TermsDialog } from './TermsDialog.tsx';
 
 const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
@@ -221,83 +218,4 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
       </td>
     </tr>
   );
-}
-
-/** Releasing shows students their points; it asks once, with the number. */
-function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => void }): ReactNode {
-  const [asking, setAsking] = useState(false);
-  const [busy, setBusy] = useState(false);
-  const marked = list.rows.filter((row) => row.state === 'marked');
-  const ready = marked.length;
-  const release = async () => {
-    setBusy(true);
-    try {
-      const { released } = await callApi('releaseAll', { params: { assignmentId: list.assignment.id } });
-      toast.success(released === 1 ? 'One hand-in was released.' : `${released} hand-ins were released.`);
-      setAsking(false);
-      onReleased();
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <>
-      <Button disabled={ready === 0} onClick={() => setAsking(true)}>
-        Release {ready} …
-      </Button>
-      {asking && (
-        <Dialog
-          title={`Release ${ready} ${ready === 1 ? 'hand-in' : 'hand-ins'}?`}
-          description="The students see verdicts, remarks and points at once."
-          onClose={() => setAsking(false)}
-        >
-          <ul className="list-disc px-9 pt-3">
-            {whatReleasingDoes(list).map((line) => (
-              <li key={line} className="written">
-                {line}
-              </li>
-            ))}
-          </ul>
-          <div className="flex justify-end gap-2 p-4">
-            <Button look="quiet" onClick={() => setAsking(false)}>
-              Not now
-            </Button>
-            <Button look="main" disabled={busy} onClick={() => void release()}>
-              Release {ready}
-            </Button>
-          </div>
-        </Dialog>
-      )}
-    </>
-  );
-}
-
-const MOST_NAMED = 5;
-
-/** What else there is to know before releasing: what stays, what has problems, what is an older attempt. */
-function whatReleasingDoes({ rows, without }: ReviewList): string[] {
-  const lines: string[] = [];
-  const named = (some: readonly ReviewRow[]) => {
-    const names = some.slice(0, MOST_NAMED).map((row) => row.student.name);
-    return some.length > MOST_NAMED
-      ? `${names.join(', ')} and ${some.length - MOST_NAMED} more`
-      : names.join(', ');
-  };
-  const marked = rows.filter((row) => row.state === 'marked');
-  const waiting = rows.filter((row) => row.state === 'waiting');
-  if (waiting.length > 0) lines.push(`Not released, since verdicts are missing: ${named(waiting)}.`);
-  const problems = marked.filter((row) => row.problems > 0);
-  if (problems.length > 0) lines.push(`Released although a picture has a problem: ${named(problems)}.`);
-  const newest = new Map<string, number>();
-  for (const { student, attempt } of rows)
-    newest.set(student.id, Math.max(attempt, newest.get(student.id) ?? 0));
-  const older = marked.filter((row) => row.attempt < (newest.get(row.student.id) ?? 0));
-  if (older.length > 0) lines.push(`Older attempts that are released too: ${named(older)}.`);
-  if (without.length > 0)
-    lines.push(
-      `${without.length} ${without.length === 1 ? 'student has' : 'students have'} handed in nothing.`,
-    );
-  return lines;
 }

@@ -1,7 +1,7 @@
-import type { Assignment, ProofPoint, Remark, Review } from '@nachweis/contract';
+import type { Remark, Review } from '@nachweis/contract';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -9,7 +9,9 @@ import { dateAndTime } from '../ui/when.ts';
 import { GradePanel } from './GradePanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
+import { Asked, Closed, Progress, StepLink } from './ReviewParts.tsx';
 import type { Stand } from './standOf.ts';
+import { usePlace } from './usePlace.ts';
 import { useRemarkDrafts } from './useRemarkDrafts.ts';
 import { type ReviewActions, useReview } from './useReview.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
@@ -210,92 +212,5 @@ function ReviewDesk({
         </aside>
       </div>
     </main>
-  );
-}
-
-/** Where one is among proof points and pictures; in the address, so that a reload leaves one there. */
-function usePlace(points: readonly ProofPoint[]) {
-  const [search, setSearch] = useSearchParams();
-  // The address follows: it changes a moment later, and the next key must not fall on the place before.
-  const [place, setPlace] = useState(() => ({
-    pointIndex: Math.max(
-      points.findIndex((point) => point.code === search.get('point')),
-      0,
-    ),
-    itemIndex: Math.max(0, Number(search.get('picture') ?? 1) - 1 || 0),
-  }));
-  return {
-    ...place,
-    go: (pointIndex: number, itemIndex: number) => {
-      setPlace({ pointIndex, itemIndex });
-      const picture = itemIndex > 0 ? { picture: String(itemIndex + 1) } : {};
-      setSearch({ point: points[pointIndex]?.code ?? '', ...picture }, { replace: true });
-    },
-  };
-}
-
-/** How many of a proof point's must-shows have their verdict. */
-function Progress({ point: { mustShows }, stand }: { point: ProofPoint; stand: Stand }): ReactNode {
-  const given = mustShows.filter((m) => stand.verdicts[m.id]).length;
-  if (mustShows.length === 0) return null;
-  return (
-    <span className="ml-2 text-sm font-normal text-faded">
-      {given === mustShows.length ? 'all given' : `${given} of ${mustShows.length}`}
-    </span>
-  );
-}
-
-/** What the student was asked. */
-function Asked({ assignment, point }: { assignment: Assignment; point: ProofPoint }): ReactNode {
-  return (
-    <details className="border-b border-rule px-3 py-1.5 text-sm">
-      <summary className="cursor-pointer text-verdigris-deep">What was asked for {point.code}</summary>
-      {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
-      {assignment.brief && (
-        <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">
-          {assignment.brief}
-        </p>
-      )}
-    </details>
-  );
-}
-
-/** Says why a hand-in is not judged any more, with a way to the one that is. */
-function Closed({ review }: { review: Review }): ReactNode {
-  if (review.mayJudge) return null;
-  return (
-    <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
-      {review.withdrawnAt
-        ? 'The student has withdrawn this hand-in; it is not judged any more.'
-        : review.replacedById
-          ? 'The student has handed in again; only the newer one counts, and this one is closed. '
-          : 'This is released already; only an instructor can change it now.'}
-      {review.replacedById && (
-        <Link to={`/hand-ins/${review.replacedById}/review`} className="font-semibold underline">
-          Go to the newer one
-        </Link>
-      )}
-    </p>
-  );
-}
-
-function StepLink({
-  id,
-  label,
-  children,
-}: {
-  id: string | null;
-  label: string;
-  children: ReactNode;
-}): ReactNode {
-  const look = buttonClasses('plain', true);
-  return id ? (
-    <Link to={`/hand-ins/${id}/review`} aria-label={label} title={label} className={look}>
-      {children}
-    </Link>
-  ) : (
-    <span aria-hidden className={`${look} opacity-40`}>
-      {children}
-    </span>
   );
 }

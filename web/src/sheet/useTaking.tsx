@@ -6,7 +6,6 @@ import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo, storeContent } from '../store/pictureStore.ts';
-import { sendBytes } from '../store/sending.ts';
 import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { FileChooser } from '../waysIn/FileChooser.tsx';
@@ -16,10 +15,10 @@ import { takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare, takeShared } from '../waysIn/share.ts';
 import { tellWhereItWent } from '../waysIn/TakenNotice.tsx';
 import { unpack } from '../waysIn/unpack.ts';
-import { type Added, type FullDecision, type FullPlace, useIntake } from '../waysIn/useIntake.ts';
+import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
-import { FullDialog } from './FullDialog.tsx';
+import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 
@@ -67,11 +66,9 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const [open, setOpen] = useState<'desk' | 'camera' | null>(null);
   const [documents, setDocuments] = useState<OpenedDocument[]>([]);
   const [refused, setRefused] = useState<string[]>([]);
-  const [full, setFull] = useState<{ place: FullPlace; decide: (decision: FullDecision) => void } | null>(
-    null,
-  );
   const chooser = useRef<HTMLInputElement>(null);
   const actions = usePictureActions(assignment.id);
+  const full = useFullPlace(points, pictures, actions);
 
   const firstEmpty = points.find((p) => !pictures.some((x) => x.proofPointId === p.id));
   const chosenId = chosen ?? firstEmpty?.id ?? points[0]?.id ?? '';
@@ -137,36 +134,14 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     onAdded,
     onFull: (place) => {
       endFirst();
-      return new Promise((decide) => setFull({ place, decide }));
+      return full.ask(place);
     },
-    async onKeep(document) {
-      try {
-        await sendBytes(document);
-        await letGo(document.evidenceId);
-        toast.success('The picture is among your captures.');
-      } catch (error) {
-        setRefused([sentenceOf(error)]);
-      }
-    },
+    onKeep: (document) => keepAmongCaptures(document).catch((error) => setRefused([sentenceOf(error)])),
     onRefused(sentences) {
       endFirst();
       setRefused(sentences);
     },
   });
-  const asked = useRef(full);
-  asked.current = full;
-  // Back, with the question open: the picture goes on waiting.
-  useEffect(() => () => asked.current?.decide({ kind: 'later' }), []);
-  /** Of several the one that is meant makes room first; of one the server sees to it, and undo brings it back. */
-  const decideFull = async (decision: FullDecision) => {
-    if (!full) return;
-    const { place, decide } = full;
-    setFull(null);
-    const point = points.find((p) => p.id === place.pointId);
-    const before = pictures.find((p) => decision.kind === 'replace' && p.evidenceId === decision.evidenceId);
-    if (before && point && point.requirements.maxPictures > 1) await actions.takeOut(before, point.code);
-    decide(decision);
-  };
   const take = useCallback(
     (all: readonly Arrived[]) =>
       inHandOf(
@@ -221,7 +196,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     void actions.undoAdding(evidenceId);
     latest.current.again(origin.source);
   };
-  const busy = preparing !== null || open !== null || documents.length > 0 || full !== null;
+  const busy = preparing !== null || open !== null || documents.length > 0 || full.dialog !== null;
   const dragging = usePasteAndDrop(!locked, (incoming) => {
     if (!busy) return void takeIn(incoming);
     letWait(me.id, incoming);
@@ -291,14 +266,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     busy,
     dialogs: (
       <>
-        {full && (
-          <FullDialog
-            place={full.place}
-            points={points}
-            pictures={pictures}
-            onDecide={(decision) => void decideFull(decision)}
-          />
-        )}
+        {full.dialog}
         <FileChooser input={chooser} onPictures={(incoming) => void takeIn(incoming)} />
         {PrepareDialog && prepared && preparedPoint && preparing && (
           <PrepareDialog

@@ -1,0 +1,54 @@
+import type { ProofPoint } from '@nachweis/contract';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import type { PictureDocument } from '../store/pictureDocument.ts';
+import { letGo } from '../store/pictureStore.ts';
+import { sendBytes } from '../store/sending.ts';
+import { toast } from '../ui/notices.ts';
+import type { FullDecision, FullPlace } from '../waysIn/useIntake.ts';
+import { FullDialog } from './FullDialog.tsx';
+import type { SheetPicture } from './sheetPictures.ts';
+import type { PictureActions } from './usePictureActions.ts';
+
+/** Asks what becomes of a picture whose proof point is full. */
+export function useFullPlace(
+  points: readonly ProofPoint[],
+  pictures: readonly SheetPicture[],
+  actions: PictureActions,
+): { ask: (place: FullPlace) => Promise<FullDecision>; dialog: ReactNode } {
+  const [full, setFull] = useState<{
+    place: FullPlace;
+    decide: (decision: FullDecision) => void;
+  } | null>(null);
+  const asked = useRef(full);
+  asked.current = full;
+  // Back, with the question open: the picture goes on waiting.
+  useEffect(() => () => asked.current?.decide({ kind: 'later' }), []);
+
+  /** Of several the one that is meant makes room first; of one the server sees to it, and undo brings it back. */
+  const decide = async (decision: FullDecision) => {
+    if (!full) return;
+    setFull(null);
+    const point = points.find((p) => p.id === full.place.pointId);
+    const before = pictures.find((p) => decision.kind === 'replace' && p.evidenceId === decision.evidenceId);
+    if (before && point && point.requirements.maxPictures > 1) await actions.takeOut(before, point.code);
+    full.decide(decision);
+  };
+  return {
+    ask: (place) => new Promise((resolve) => setFull({ place, decide: resolve })),
+    dialog: full && (
+      <FullDialog
+        place={full.place}
+        points={points}
+        pictures={pictures}
+        onDecide={(decision) => void decide(decision)}
+      />
+    ),
+  };
+}
+
+/** Puts a picture among the captures and lets go of it here. @throws ApiProblem; the picture stays then */
+export async function keepAmongCaptures(document: PictureDocument): Promise<void> {
+  await sendBytes(document);
+  await letGo(document.evidenceId);
+  toast.success('The picture is among your captures.');
+}
