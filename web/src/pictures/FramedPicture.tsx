@@ -1,5 +1,5 @@
 import { type Box, type Framing, framedBox, type Point } from '@nachweis/core';
-import type { CSSProperties, PointerEvent, ReactNode, Ref } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
 
 interface FramedPictureProps {
   url: string;
@@ -9,13 +9,6 @@ interface FramedPictureProps {
   alt: string;
   /** laid over the picture; placed in shares of the frame */
   children?: ReactNode;
-  /** how far a small picture may be enlarged */
-  enlarge?: number;
-  surfaceRef?: Ref<HTMLDivElement>;
-  onPointerDown?: (event: PointerEvent<HTMLDivElement>) => void;
-  onPointerMove?: (event: PointerEvent<HTMLDivElement>) => void;
-  onPointerUp?: (event: PointerEvent<HTMLDivElement>) => void;
-  className?: string;
 }
 
 const WHOLE: Framing = { kind: 'whole' };
@@ -28,19 +21,15 @@ export function FramedPicture({
   framing = WHOLE,
   alt,
   children,
-  enlarge = 1,
-  surfaceRef,
-  className = '',
-  ...pointer
 }: FramedPictureProps): ReactNode {
   const frame = framedBox(framing, { width, height });
   const size: CSSProperties = {
     aspectRatio: `${frame.width} / ${frame.height}`,
-    width: `min(100cqw, calc(100cqh * ${frame.width / frame.height}), ${frame.width * enlarge}px)`,
+    width: `min(100cqw, calc(100cqh * ${frame.width / frame.height}), ${frame.width}px)`,
   };
   return (
     <div className="grid size-full min-h-0 place-items-center [container-type:size]">
-      <div ref={surfaceRef} className={`relative ${className}`} style={size} {...pointer}>
+      <div className="relative" style={size}>
         <FramedImage url={url} width={width} height={height} framing={framing} alt={alt} />
         {children}
       </div>

@@ -88,11 +88,7 @@ export function PinLayer({ marks, frame, shown, chosen = null, handlers }: PinLa
         {handlers && (
           <>
             <span className="absolute -top-2.5 -left-2.5 size-5 rounded-full" />
-            <span
-              className="absolute size-7 rounded-full"
-              style={{ left: away.x - 14, top: away.y - 14 }}
-              data-pin-head
-            />
+            <span className="absolute size-7 rounded-full" style={{ left: away.x - 14, top: away.y - 14 }} />
           </>
         )}
         <PinSign letter={pin.letter} head={away} chosen={pin.letter === chosen} />

@@ -4,10 +4,10 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
-import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { ReasonAndLook, WhatItChanges } from './Proposal.tsx';
 
 interface CorrectionDialogProps {
   assignment: Assignment;
@@ -132,29 +132,15 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
                 written
               </label>
             </fieldset>
-            <label className="flex flex-col text-sm font-semibold">
-              Reason
-              <input
-                name="reason"
-                required
-                maxLength={2000}
-                dir="auto"
-                className="min-h-9 border border-edge bg-card px-2 font-normal"
-              />
-            </label>
-            {problem && (
-              <p role="alert" className="text-sm text-madder">
-                {problem}
-              </p>
-            )}
-            {!wanted && (
-              <Button look="main" type="submit" disabled={busy} className="self-end">
-                See what it changes
-              </Button>
-            )}
+            <ReasonAndLook problem={problem} busy={busy} looked={wanted !== null} />
           </form>
           {wanted && (
-            <section aria-label="What it changes" className="border border-verdigris p-3">
+            <WhatItChanges
+              action="Correct for all"
+              busy={busy}
+              onDo={() => void ask(wanted, false)}
+              onLeave={() => setWanted(null)}
+            >
               <p role="status" className="font-semibold">
                 {changes.length === 0
                   ? 'No points change.'
@@ -168,15 +154,7 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
                   </li>
                 ))}
               </ul>
-              <div className="mt-2 flex justify-end gap-2">
-                <Button look="quiet" onClick={() => setWanted(null)}>
-                  Not like this
-                </Button>
-                <Button look="main" autoFocus disabled={busy} onClick={() => void ask(wanted, false)}>
-                  Correct for all
-                </Button>
-              </div>
-            </section>
+            </WhatItChanges>
           )}
         </div>
       )}

@@ -4,10 +4,10 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
-import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { ReasonAndLook, WhatItChanges } from './Proposal.tsx';
 
 interface TermsDialogProps {
   assignment: Assignment;
@@ -107,29 +107,15 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
                 />
               </label>
             </div>
-            <label className="flex flex-col text-sm font-semibold">
-              Reason
-              <input
-                name="reason"
-                required
-                maxLength={2000}
-                dir="auto"
-                className="min-h-9 border border-edge bg-card px-2 font-normal"
-              />
-            </label>
-            {problem && (
-              <p role="alert" className="text-sm text-madder">
-                {problem}
-              </p>
-            )}
-            {!wanted && (
-              <Button look="main" type="submit" disabled={busy} className="self-end">
-                See what it changes
-              </Button>
-            )}
+            <ReasonAndLook problem={problem} busy={busy} looked={wanted !== null} />
           </form>
           {wanted && would && (
-            <section aria-label="What it changes" className="border border-verdigris p-3">
+            <WhatItChanges
+              action="Grant it"
+              busy={busy}
+              onDo={() => void ask(wanted, false)}
+              onLeave={() => setWanted(null)}
+            >
               <div role="status">
                 <ul>
                   {whatChanges(data, would, timeZone).map((line) => (
@@ -139,15 +125,7 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
                   ))}
                 </ul>
               </div>
-              <div className="mt-2 flex justify-end gap-2">
-                <Button look="quiet" onClick={() => setWanted(null)}>
-                  Not like this
-                </Button>
-                <Button look="main" autoFocus disabled={busy} onClick={() => void ask(wanted, false)}>
-                  Grant it
-                </Button>
-              </div>
-            </section>
+            </WhatItChanges>
           )}
         </div>
       )}
