@@ -139,6 +139,7 @@ const yes = z.enum(['yes', 'no']);
 export const CaptureFilter = z.object({
   /** words that name, note, tags, source and document title are searched for */
   words: z.string().max(200).default(''),
+  id: Id.optional(),
   source: Source.optional(),
   courseId: Id.optional(),
   /** instants, not days: whose day it is only the person's own clock knows */

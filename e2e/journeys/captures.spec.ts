@@ -26,11 +26,11 @@ test('captures are found again by words, marked, put into the bin and taken back
   await page.keyboard.press('Escape');
   await page.getByRole('searchbox').fill('noon');
   await expect(page.getByRole('status').filter({ hasText: '1 capture' })).toBeVisible();
-  await page.getByRole('button', { name: 'Favourite: bridge.png' }).click();
+  await page.getByRole('button', { name: 'Keep bridge.png at hand' }).click();
   await page.getByRole('searchbox').fill('');
-  await page.getByLabel('Favourites').check();
+  await page.getByLabel('Kept at hand', { exact: true }).check();
   await expect(page.getByRole('status').filter({ hasText: '1 capture' })).toBeVisible();
-  await page.getByLabel('Favourites').uncheck();
+  await page.getByLabel('Kept at hand', { exact: true }).uncheck();
   await page.getByRole('button', { name: 'Put gauge.png into the bin' }).click();
   await expect(page.getByRole('status').filter({ hasText: '2 captures' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -38,6 +38,6 @@ test('captures are found again by words, marked, put into the bin and taken back
   await page.getByRole('button', { name: 'Put weir.png into the bin' }).click();
   await expect(page.getByRole('status').filter({ hasText: '2 captures' })).toBeVisible();
   await page.getByRole('button', { name: 'Bin', exact: true }).click();
-  await page.getByRole('button', { name: 'Take weir.png out of the bin' }).click();
-  await expect(page.getByText('Nothing fits.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put weir.png back' }).click();
+  await expect(page.getByText('The bin is empty.')).toBeVisible();
 });

@@ -72,7 +72,7 @@ test("somebody else who signs in at the same browser neither sees nor sends the 
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await signIn(page, school, school.classmate);
   await openSheet(page, school.single);
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
   expect((await serverDraft(page, school.single)).evidence).toEqual([]);
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
@@ -92,7 +92,7 @@ test('a page that is still open when somebody else signs in sends nothing as the
   expect((await serverDraft(page, school.single)).evidence).toEqual([]);
   expect((await (await page.request.get('/api/captures?limit=10')).json()).total).toBe(0);
   await page.reload();
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
   await signIn(page, school, school.student);
   await page.reload();
   await expect(page.locator('[data-status=saved]')).toHaveText('321 × 200 · saved');

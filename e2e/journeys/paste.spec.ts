@@ -82,8 +82,8 @@ test('a picture is seen where it is to be framed before the framing view is ther
   await seen();
 
   // From the second picture on the place is known.
-  await page.getByRole('button', { name: /^Take .* out$/ }).click();
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await page.getByRole('button', { name: /^Remove / }).click();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
   await copyPicture(page, await testPicture(901, 401));
   await page.keyboard.press('Control+v');
   await page.getByRole('button', { name: 'Accept' }).waitFor();
@@ -134,7 +134,7 @@ test('going back from framing keeps the picture whole in its mount; undo takes i
   await expect(page.getByText('300 × 200')).toBeVisible();
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
   await expect.poll(async () => (await serverDraft(page, school.single)).evidence.length).toBe(0);
 });
 
@@ -166,7 +166,8 @@ test('at a full proof point a picture asks first; replaced, undo brings the old 
   await page.getByTestId('frame-stage').waitFor();
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-status=saved]')).toContainText('310 × 210');
-  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.getByText(/^Added to P1, in place of .*\.png\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
 });
 
@@ -215,11 +216,10 @@ test('taking a picture out can be undone', async ({ page, school }) => {
   await openSheet(page, school.single);
   await addByDrop(page, 300, 200);
   await expect(page.locator('[data-status=saved]')).toBeVisible();
-  await page.getByRole('button', { name: /^Take .* out$/ }).click();
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
-  await page.getByText('Taken out of P1.').waitFor();
-  const notice = page.locator('[data-sonner-toast]', { hasText: 'Taken out of P1.' });
-  await notice.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: /^Remove / }).click();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
+  await expect(page.getByText(/was removed from P1\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-status=saved]')).toBeVisible();
 });
 

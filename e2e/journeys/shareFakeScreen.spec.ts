@@ -93,7 +93,7 @@ test('a refused share changes nothing and says so', async ({ page, school }) => 
   await openSheet(page, school.single);
   await page.getByRole('button', { name: 'Share the screen' }).click();
   await expect(page.getByText('Nothing was shared, and nothing was changed.')).toBeVisible();
-  await expect(page.getByText('Here belongs: The curve')).toBeVisible();
+  await expect(page.getByText('Room for: The curve')).toBeVisible();
 });
 
 test('a browser that cannot share says what to do instead', async ({ page, school }) => {

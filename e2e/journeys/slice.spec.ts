@@ -6,7 +6,7 @@ test('the whole way by pointer: from the desk to a released grade', async ({ pag
   await signInByForm(page, school.student);
   await expect(page.getByRole('link', { name: /Rating curve/ })).toContainText(/due in (3|2) days.*to do/s);
   await page.getByRole('link', { name: /Rating curve/ }).click();
-  await expect(page.getByText('Here belongs: The fitted curve')).toBeVisible();
+  await expect(page.getByText('Room for: The fitted curve')).toBeVisible();
 
   // The curve: taken from the practice desk, framed by dragging, pinned by clicking.
   await page.getByRole('button', { name: 'Practice desk' }).click();

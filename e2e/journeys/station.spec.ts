@@ -252,7 +252,7 @@ test('where it went is said with the picture; it can be taken again or undone', 
   await page.getByRole('button', { name: 'Accept' }).waitFor();
   await page.keyboard.press('Escape');
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
-  await notice.last().getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(0);
 });
 

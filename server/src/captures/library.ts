@@ -48,6 +48,7 @@ function filtered<O>(query: Query<O>, filter: CaptureFilter): Query<O> {
   let q = query.where('deleted_at', filter.bin === 'yes' ? 'is not' : 'is', null);
   const match = matchesWords(filter.words);
   if (match) q = q.where(match);
+  if (filter.id) q = q.where('captures.id', '=', filter.id);
   if (filter.source) q = q.where('source', '=', filter.source);
   if (filter.from) q = q.where('received_at', '>=', filter.from);
   if (filter.until) q = q.where('received_at', '<', filter.until);

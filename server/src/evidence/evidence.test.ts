@@ -33,6 +33,29 @@ describe('evidence', () => {
       'Okafor-2.png',
     ]);
   });
+  it('moves to another proof point with framing and marks, and its name follows', async () => {
+    const points = [1, 2].map((n) => ({ title: `Point ${n}`, instructions: '', mustShows: [] }));
+    const { student, assignment } = await classroom(server(), { nameRule: '{surname}_{point}', points });
+    const [from, to] = assignment.points.map((point) => point.id);
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 3, y: 4 }];
+    const { evidenceId, body } = await addEvidence(student, assignment, { marks });
+    const moved = { ...body, proofPointId: to, baseVersion: 1 };
+    const put = () => student.put(`/api/evidence/${evidenceId}`).send(moved);
+    const { body: after } = await put().expect(200);
+    expect(after.takenOut).toEqual([]);
+    expect(after.draft.evidence).toMatchObject([
+      { proofPointId: to, marks, fileName: 'Okafor_P2.png', version: 2 },
+    ]);
+    // Once more, as after a lost answer.
+    expect((await put().expect(200)).body.draft.evidence).toEqual(after.draft.evidence);
+    // What comes to a place that is full takes it, and says from whom.
+    const { evidenceId: other } = await addEvidence(student, assignment, { proofPointId: from ?? '' });
+    const { body: full } = await student
+      .put(`/api/evidence/${evidenceId}`)
+      .send({ ...body, proofPointId: from, baseVersion: 2 })
+      .expect(200);
+    expect(full.takenOut).toEqual([other]);
+  });
   it('refuses a write from an old version and keeps what is there', async () => {
     const { student, assignment } = await classroom(server());
     const { evidenceId, body } = await addEvidence(student, assignment);

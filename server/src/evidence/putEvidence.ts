@@ -11,8 +11,8 @@ import { makeRoom } from './makeRoom.ts';
 import { prepareRendering, wantRendering } from './rendering.ts';
 
 /**
- * Makes evidence or changes its framing and marks. New evidence at a proof point that is full takes the place of the
- * newest one there, which can be put back. Its picture is made at once, by a job.
+ * Makes evidence, changes its framing and marks, or moves it to another proof point. What comes to a proof point that is
+ * full takes the place of the newest one there, which can be put back. Its picture is made at once, by a job.
  *
  * @param at when it reached the server
  * @throws HttpProblem `stale-version` when it was changed or taken out elsewhere since it was read, `in-bin`,
@@ -41,16 +41,22 @@ export async function putEvidence(
       throw notFound('evidence');
     if (there?.removed_at) throw new HttpProblem('stale-version', { of: 'evidence-taken-out' });
     // The same write again, after its answer was lost on the way, changes nothing.
-    if (there && there.document === text)
+    const stays = there?.proof_point_id === point.id;
+    if (there && stays && there.document === text)
       return { draft: await readDraft(context, trx, assignment, studentId), takenOut: [] };
     if ((there?.version ?? 0) !== write.baseVersion)
       throw new HttpProblem('stale-version', { of: 'evidence' });
     await touchDraft(trx, assignment.id, studentId);
-    const takenOut = there ? [] : await makeRoom(context, trx, assignment, studentId, point.id);
+    const takenOut = stays ? [] : await makeRoom(context, trx, assignment, studentId, point.id);
     if (there) {
       await trx
         .updateTable('evidence')
-        .set({ document: text, rendering_key: rendering, version: there.version + 1 })
+        .set({
+          proof_point_id: point.id,
+          document: text,
+          rendering_key: rendering,
+          version: there.version + 1,
+        })
         .where('id', '=', evidenceId)
         .execute();
     } else {

@@ -8,7 +8,7 @@ import { useConnection } from '../api/connection.ts';
 import { SessionContext, useSessionQuery } from '../api/session.ts';
 import { useStoreSync } from '../store/useStoreSync.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
-import { toast } from '../ui/notices.ts';
+import { clearPassing, toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
@@ -47,9 +47,10 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   const { pathname, search } = useLocation();
   // Asked for again when the server is back; what is said until then waits.
   const Notices = useLoaded(importNotices, { wanted: reached, onMissing: () => {} });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top, without what was said of the one before
   useEffect(() => {
     window.scrollTo(0, 0);
+    clearPassing();
   }, [pathname]);
   return (
     <>
@@ -100,7 +101,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           </Link>
         </p>
       )}
-      <div id="main" className="flex min-h-0 flex-1 flex-col">
+      <div id="main" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         <CrashBoundary key={pathname}>
           <Suspense fallback={<Loading what="the page" />}>
             <Outlet />

@@ -11,6 +11,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { doneSentence } from '../words/told.ts';
 import { nameOf } from './CaptureMount.tsx';
+import { PutOnPoint } from './PutOnPoint.tsx';
 import { usedIn } from './usedIn.ts';
 
 interface CaptureDialogProps {
@@ -68,6 +69,7 @@ export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps):
               </ul>
             </section>
           )}
+          {item.deletedAt === null && <PutOnPoint item={item} />}
           <form onSubmit={(event) => void onSubmit(event)} className="flex flex-col gap-2">
             <label>
               Note

@@ -1,5 +1,5 @@
 import type { CaptureItem } from '@nachweis/contract';
-import { ArchiveRestore, Star, Trash2 } from 'lucide-react';
+import { ArchiveRestore, StickyNote, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Mount } from '../pictures/Mount.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
@@ -36,6 +36,7 @@ export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: Ca
     <Mount
       code={use?.point ?? '–'}
       name={name}
+      folded={item.favourite}
       status={
         <span className="block truncate text-sm text-faded" title={use && usedIn(use)}>
           {day.format(new Date(item.receivedAt))} · {SOURCE_WORDS[item.source]}
@@ -50,10 +51,11 @@ export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: Ca
                 look="quiet"
                 className="px-1"
                 aria-pressed={item.favourite}
-                aria-label={`Favourite: ${name}`}
+                aria-label={`Keep ${name} at hand`}
+                title="Keep at hand: folds its corner"
                 onClick={onFavour}
               >
-                <Star size={16} aria-hidden fill={item.favourite ? 'currentColor' : 'none'} />
+                <StickyNote size={16} aria-hidden />
               </Button>
               <Button
                 small
@@ -66,13 +68,7 @@ export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: Ca
               </Button>
             </>
           ) : (
-            <Button
-              small
-              look="quiet"
-              className="px-1"
-              aria-label={`Take ${name} out of the bin`}
-              onClick={onRestore}
-            >
+            <Button small look="quiet" className="px-1" aria-label={`Put ${name} back`} onClick={onRestore}>
               <ArchiveRestore size={16} aria-hidden />
             </Button>
           )}

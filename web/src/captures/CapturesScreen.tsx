@@ -1,5 +1,6 @@
 import type { CaptureItem, CaptureList } from '@nachweis/contract';
 import { type ReactNode, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
@@ -17,9 +18,11 @@ const PAGE = 60;
 
 /** Everything a person has caught, the newest first. */
 export default function CapturesScreen(): ReactNode {
-  const [filter, setFilter] = useState<Filter>(NO_FILTER);
+  const [search] = useSearchParams();
+  const named = search.get('id');
+  const [filter, setFilter] = useState<Filter>({ ...NO_FILTER, id: named ?? '' });
   useTitle('Captures');
-  const [openId, setOpenId] = useState<string | null>(null);
+  const [openId, setOpenId] = useState<string | null>(named);
   const settled = useDeferredValue(filter);
   const asked = filterQuery(settled);
   const { data, error, size, setSize, mutate } = useSWRInfinite<CaptureList>(
@@ -53,7 +56,7 @@ export default function CapturesScreen(): ReactNode {
       () => callApi('restoreCapture', { params: { captureId: id } }),
     );
   const restore = ({ id }: CaptureItem) =>
-    told(() => callApi('restoreCapture', { params: { captureId: id } }), 'Taken out of the bin.');
+    told(() => callApi('restoreCapture', { params: { captureId: id } }), 'Put back among the captures.');
   const favour = ({ id, note, tags, favourite }: CaptureItem) =>
     told(
       () =>
@@ -61,7 +64,7 @@ export default function CapturesScreen(): ReactNode {
           params: { captureId: id },
           body: { note, tags, favourite: !favourite },
         }),
-      favourite ? 'No favourite any more.' : 'A favourite now.',
+      favourite ? 'No longer kept at hand.' : 'Kept at hand.',
     );
   // The mounts stay as they are while the page scrolls: what they call is looked up when it is called.
   const latest = useRef({ favour, remove, restore });
@@ -87,6 +90,11 @@ export default function CapturesScreen(): ReactNode {
         <p className="text-faded" role="status">
           {data && `${total} ${total === 1 ? 'capture' : 'captures'}`}
         </p>
+        {filter.id && (
+          <Button small look="quiet" onClick={() => change({ id: '' })}>
+            Show all captures
+          </Button>
+        )}
         <Button
           small
           look="quiet"
@@ -99,13 +107,7 @@ export default function CapturesScreen(): ReactNode {
       <FilterBar filter={filter} onChange={change} />
       {!data &&
         (error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the captures" />)}
-      {data && items.length === 0 && (
-        <p className="p-6 text-faded">
-          {JSON.stringify(filter) === JSON.stringify(NO_FILTER)
-            ? 'Nothing caught yet. Whatever you paste, take or drop on a proof sheet is found here.'
-            : 'Nothing fits. Take a filter away, or search for fewer words.'}
-        </p>
-      )}
+      {data && items.length === 0 && <p className="p-6 text-faded">{nothingFits(filter)}</p>}
       <CaptureSheet
         items={items}
         onNearEnd={() => {
@@ -116,4 +118,13 @@ export default function CapturesScreen(): ReactNode {
       {open && <CaptureDialog item={open} onClose={() => setOpenId(null)} onChanged={() => void mutate()} />}
     </main>
   );
+}
+
+/** An empty list says whether there is nothing, or a filter hides it. */
+function nothingFits(filter: Filter): string {
+  const bare = JSON.stringify({ ...filter, bin: 'no' }) === JSON.stringify(NO_FILTER);
+  if (!bare) return 'Nothing fits. Remove a filter, or search for fewer words.';
+  return filter.bin === 'yes'
+    ? 'The bin is empty. What is put into it stays here for 30 days.'
+    : 'Nothing caught yet. Whatever you paste, take or drop on a proof sheet is found here.';
 }

@@ -5,6 +5,8 @@ import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 
 /** As the fields hold it; empty where nothing is asked. */
 export type Filter = Pick<CaptureFilter, 'words' | 'bin'> & {
+  /** one capture, by its id */
+  id: string;
   source: string;
   courseId: string;
   from: string;
@@ -13,6 +15,7 @@ export type Filter = Pick<CaptureFilter, 'words' | 'bin'> & {
   favourite: string;
 };
 export const NO_FILTER: Filter = {
+  id: '',
   words: '',
   bin: 'no',
   source: '',
@@ -106,7 +109,7 @@ export function FilterBar({
           onChange={(event) => onChange({ favourite: event.target.checked ? 'yes' : '' })}
           className="size-4 accent-verdigris"
         />
-        Favourites
+        Kept at hand
       </label>
     </search>
   );

@@ -1,4 +1,4 @@
-import { framedBox, framedSize, type Level, missingForHandIn } from '@nachweis/core';
+import { framedBox, framedSize } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -7,11 +7,14 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
+import { LeftToDo } from '../sheet/LeftToDo.tsx';
+import { forgetUndo } from '../sheet/undoStore.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { whatIsLeft } from '../sheet/whatIsLeft.ts';
+import { type LargePicture, LargeView } from '../stage/LargeView.tsx';
 import { keptProblem } from '../store/keptProblem.ts';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
-import { sentence } from '../words/told.ts';
 import { StatementField } from './StatementField.tsx';
 
 /** About how large a picture is shown here. */
@@ -25,17 +28,16 @@ interface LookOverProps {
 
 export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const { assignment, window: submission } = own.sheet;
-  const missing = missingForHandIn({
-    ...assignment,
-    statement: own.statement,
-    pictures: own.pictures.map((picture) => ({ ...picture, capture: picture })),
-  });
+  const [large, setLarge] = useState<LargePicture | null>(null);
+  const left = whatIsLeft(own);
+  const look = left.filter((one) => one.level === 'to-check');
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
-  const stop = missing.filter((m) => m.level === 'problem');
+  const stop = left.filter((one) => one.level === 'problem');
   const { busy, problem, handIn } = useHandIn(own, onRefresh);
   const blocked = stop.length > 0 || refused.length > 0;
   return (
     <main className="flex min-h-0 flex-1 flex-col">
+      {large && <LargeView picture={large} onClose={() => setLarge(null)} />}
       <div className="px-4 pt-3 sm:px-6">
         <Link to={`/assignments/${assignment.id}`} className="text-sm text-verdigris-deep underline">
           Back to the proof sheet
@@ -62,7 +64,12 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                     <span className="block text-sm text-faded">{`${size.width} × ${size.height}`}</span>
                   }
                 >
-                  <div className="h-72 w-full">
+                  <button
+                    type="button"
+                    className="h-72 w-full cursor-zoom-in"
+                    aria-label={`See the picture of ${code} large`}
+                    onClick={() => setLarge({ ...picture, title: `${code}: ${picture.fileName}` })}
+                  >
                     <FramedPicture
                       url={picture.url}
                       width={picture.width}
@@ -72,7 +79,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                     >
                       <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
                     </FramedPicture>
-                  </div>
+                  </button>
                 </Mount>
                 <ul className="mt-1 flex flex-wrap gap-x-4 text-sm">
                   {point?.mustShows.map((m) => (
@@ -90,23 +97,32 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           {own.pictures.length === 0 && <p className="text-faded">There is no picture yet.</p>}
         </section>
         <aside className="flex flex-col gap-4 lg:sticky lg:top-4 lg:self-start">
-          {(missing.length > 0 || refused.length > 0) && (
-            <section aria-labelledby="missing-title" className="border border-edge bg-card p-3">
-              <h2 id="missing-title" className="mb-1 text-base">
-                {blocked ? 'Before you can hand in' : 'Worth a look'}
+          {blocked && (
+            <section aria-labelledby="stops-title" className="border border-madder bg-card p-3">
+              <h2 id="stops-title" className="mb-1 text-base">
+                Before you can hand in
               </h2>
-              <ul className="flex flex-col gap-1.5">
-                {refused.map((picture) => (
-                  <MissingLine
-                    key={picture.evidenceId}
-                    level="problem"
-                    words={`${picture.fileName}: ${keptProblem(picture.problem)}`}
-                  />
-                ))}
-                {missing.map((m) => (
-                  <MissingLine key={sentence(m)} level={m.level} words={sentence(m)} />
-                ))}
-              </ul>
+              <LeftToDo own={own} missing={stop} label="What stops the hand-in" />
+              {refused.length > 0 && (
+                <ul className="mt-1 flex flex-col gap-1">
+                  {refused.map((picture) => (
+                    <li key={picture.evidenceId} className="flex gap-2">
+                      <span className="mt-1">
+                        <FindingSign level="problem" />
+                      </span>
+                      <span className="written">{`${picture.fileName}: ${keptProblem(picture.problem)}`}</span>
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </section>
+          )}
+          {look.length > 0 && (
+            <section aria-labelledby="look-title" className="border border-edge bg-card p-3">
+              <h2 id="look-title" className="mb-1 text-base">
+                Worth a look; you can hand in as it is
+              </h2>
+              <LeftToDo own={own} missing={look} label="What is worth a look" />
             </section>
           )}
           {assignment.needsStatement && <StatementField own={own} />}
@@ -134,17 +150,6 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   );
 }
 
-function MissingLine({ level, words }: { level: Level; words: string }): ReactNode {
-  return (
-    <li className="flex gap-2">
-      <span className="mt-1">
-        <FindingSign level={level} />
-      </span>
-      <span className="written">{words}</span>
-    </li>
-  );
-}
-
 /** Hands in what is shown. The id is made once, so that trying again after a lost answer never hands in twice. */
 function useHandIn(own: OwnSheet, onRefresh: () => void) {
   const id = useRef(crypto.randomUUID());
@@ -161,6 +166,7 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
         params: { assignmentId },
         body: { id: id.current, draftVersion: own.draft.version },
       });
+      forgetUndo();
       navigate(`/hand-ins/${receipt.handInId}`);
       // Forgotten, not fetched again: a sheet that says "handed in" would lead away from here before the receipt shows.
       void mutate(addressOf('proofSheet', { params: { assignmentId } }), undefined, { revalidate: false });

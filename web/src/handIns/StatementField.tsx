@@ -1,5 +1,6 @@
 import { MAX_TEXT } from '@nachweis/contract';
-import { type ReactNode, useId } from 'react';
+import { type ReactNode, useEffect, useId, useRef } from 'react';
+import { useLocation } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
@@ -13,6 +14,12 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
   const me = useMe();
   const id = useId();
   const { mutate } = useSWRConfig();
+  const { hash, key: visit } = useLocation();
+  const field = useRef<HTMLTextAreaElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each visit that is meant for the statement goes to it
+  useEffect(() => {
+    if (hash === '#statement') field.current?.focus();
+  }, [hash, visit]);
   const { assignment } = own.sheet;
   const kept = own.keptStatement;
   const key = addressOf('proofSheet', { params: { assignmentId: assignment.id } });
@@ -42,6 +49,7 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
         {assignment.statementPrompt}
       </p>
       <textarea
+        ref={field}
         id={id}
         aria-describedby={`${id}-prompt ${id}-state`}
         dir="auto"

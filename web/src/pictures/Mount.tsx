@@ -9,12 +9,15 @@ interface MountProps {
   /** shown under the name */
   status?: ReactNode;
   actions?: ReactNode;
+  /** kept at hand: its corner is folded */
+  folded?: boolean;
 }
 
 /** A window cut in card with a label strip under it. */
-export function Mount({ code, name, children, status, actions }: MountProps): ReactNode {
+export function Mount({ code, name, children, status, actions, folded }: MountProps): ReactNode {
   return (
-    <figure className="flex min-h-0 min-w-0 flex-col border border-edge bg-card p-2.5 pb-0">
+    <figure className="relative flex min-h-0 min-w-0 flex-col border border-edge bg-card p-2.5 pb-0">
+      {folded && <FoldedCorner />}
       <div className="grid min-h-0 flex-1 place-items-center border border-edge bg-grey">{children}</div>
       <figcaption className="flex min-h-11 items-center gap-2 py-1.5">
         <span className="rounded-sm bg-ink px-1.5 font-mono text-sm font-bold text-card">{code}</span>
@@ -27,5 +30,15 @@ export function Mount({ code, name, children, status, actions }: MountProps): Re
         {actions}
       </figcaption>
     </figure>
+  );
+}
+
+/** The card's corner, turned over. */
+function FoldedCorner(): ReactNode {
+  return (
+    <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden className="absolute -top-px -right-px z-10">
+      <path d="M0 0h26v26z" className="fill-paper" />
+      <path d="M0 0v26h26z" className="fill-ochre-wash stroke-edge" />
+    </svg>
   );
 }

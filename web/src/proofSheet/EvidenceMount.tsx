@@ -1,7 +1,7 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { framedBox, framedSize } from '@nachweis/core';
-import { Camera, X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Ellipsis, X } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
@@ -11,6 +11,10 @@ import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { keptProblem } from '../store/keptProblem.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { sentence } from '../words/told.ts';
+import { MoreDialog } from './MoreDialog.tsx';
+
+/** What a dragged mount carries: the id of its evidence. */
+export const EVIDENCE_DRAG = 'application/x-nachweis-evidence';
 
 /** About how large a picture is shown here. */
 const SHOWN = { width: 360, height: 270 };
@@ -22,6 +26,8 @@ interface EvidenceMountProps {
   onPrepare: (step: 'frame' | 'pin') => void;
   captureHref: string;
   actions: PictureActions;
+  others: ReadonlyArray<{ point: ProofPoint; room: boolean }>;
+  nameRule: string;
 }
 
 export function EvidenceMount({
@@ -31,11 +37,32 @@ export function EvidenceMount({
   onPrepare,
   captureHref,
   actions,
+  others,
+  nameRule,
 }: EvidenceMountProps): ReactNode {
+  const [more, setMore] = useState(false);
   const frame = framedBox(picture.framing, picture);
   const size = framedSize(picture.framing, picture);
   return (
-    <div>
+    // biome-ignore lint/a11y/noStaticElementInteractions: dragging is one of three ways to move it; "More" has it for keys and fingers
+    <div
+      draggable={!locked}
+      onDragStart={(event) => {
+        event.dataTransfer.setData(EVIDENCE_DRAG, picture.evidenceId);
+        event.dataTransfer.effectAllowed = 'move';
+      }}
+    >
+      {more && (
+        <MoreDialog
+          picture={picture}
+          point={point}
+          others={others}
+          nameRule={nameRule}
+          captureHref={captureHref}
+          actions={actions}
+          onClose={() => setMore(false)}
+        />
+      )}
       <Mount
         code={point.code}
         name={picture.fileName}
@@ -49,19 +76,22 @@ export function EvidenceMount({
               <Button small look="quiet" onClick={() => onPrepare('frame')}>
                 Frame
               </Button>
-              <Link
-                to={captureHref}
-                className={buttonClasses('quiet', true)}
-                aria-label={`Take another picture for ${point.code}`}
-                title="Take another one"
-              >
-                <Camera size={16} aria-hidden />
-              </Link>
               <Button
                 small
                 look="quiet"
-                aria-label={`Take ${picture.fileName} out`}
-                title="Take out"
+                className="px-1.5"
+                aria-label={`More for ${picture.fileName}`}
+                title="More: move it, its capture, its name"
+                onClick={() => setMore(true)}
+              >
+                <Ellipsis size={16} aria-hidden />
+              </Button>
+              <Button
+                small
+                look="quiet"
+                className="px-1.5"
+                aria-label={`Remove ${picture.fileName}`}
+                title={`Remove from ${point.code}`}
                 onClick={() => void actions.takeOut(picture, point.code)}
               >
                 <X size={16} aria-hidden />
@@ -108,7 +138,7 @@ export function EvidenceMount({
                   Try again
                 </Button>
                 <Button small look="danger" onClick={() => void actions.discard(picture)}>
-                  Take out
+                  Remove
                 </Button>
               </>
             )}
@@ -120,7 +150,7 @@ export function EvidenceMount({
           role="alert"
           className="border border-t-0 border-madder bg-madder-wash px-2 py-1 text-sm text-madder"
         >
-          {sentence({ code: 'damaged', place: {}, data: {} })} Take it out and add it again.
+          {sentence({ code: 'damaged', place: {}, data: {} })} Remove it and add it again.
         </p>
       )}
       {picture.notes.map(sentence).map((note) => (
@@ -178,7 +208,7 @@ export function EmptyMount({
         className="grid h-52 w-full place-items-center bg-paper p-4 text-center text-faded hover:bg-verdigris-wash"
       >
         <span>
-          Here belongs: {title}
+          Room for: {title}
           <span className="block text-sm">Paste, drop, or take it with one of the buttons above.</span>
         </span>
       </button>

@@ -2,14 +2,17 @@ import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
 import { SourceBar } from '../sheet/SourceBar.tsx';
+import { UndoLine } from '../sheet/UndoLine.tsx';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { useTaking } from '../sheet/useTaking.tsx';
+import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { whyLocked } from '../sheet/whyLocked.ts';
 import { Button } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
+import { useOpening } from './useOpening.ts';
 
 export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const now = useNow();
@@ -20,6 +23,8 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const locked = whyLocked(sheet);
   const taking = useTaking(own, locked !== null);
   const { chosenId, refused } = taking;
+  const left = whatIsLeft(own);
+  useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2 px-4 pt-3 pb-2 sm:px-6">
@@ -29,7 +34,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
         </div>
         <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
       </div>
-      <HandInList handIns={sheet.handIns} assignment={assignment} />
+      <HandInList sheet={sheet} />
       {locked ? (
         <p className="mx-4 border-l-4 border-edge bg-card px-3 py-2 sm:mx-6">{locked}</p>
       ) : (
@@ -42,10 +47,10 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
         {points.map((point) => (
           <PointColumn
             key={point.id}
+            own={own}
             point={point}
-            pictures={pictures.filter((p) => p.proofPointId === point.id)}
+            missing={left.filter((one) => one.place.point === point.code)}
             chosen={!locked && point.id === chosenId}
-            nextName={own.draft.nextNames[point.id] ?? ''}
             locked={locked !== null}
             onChoose={() => taking.choose(point.id)}
             captureHref={`/assignments/${assignment.id}/capture?point=${point.id}`}
@@ -65,6 +70,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
                 ? 'In this page only until it is sent: leave it open …'
                 : 'Kept in this browser; being sent …'}
           </p>
+          <UndoLine assignmentId={assignment.id} />
           {assignment.needsStatement && (
             <Link
               to={`/assignments/${assignment.id}/hand-in#statement`}

@@ -1,16 +1,18 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
-import type { ReactNode } from 'react';
-import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { formatPoints, type Missing } from '@nachweis/core';
+import { type DragEvent, type ReactNode, useState } from 'react';
+import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
-import { Letter } from '../ui/signs.tsx';
-import { EmptyMount, EvidenceMount } from './EvidenceMount.tsx';
+import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { FindingSign, Letter } from '../ui/signs.tsx';
+import { EmptyMount, EVIDENCE_DRAG, EvidenceMount } from './EvidenceMount.tsx';
 
 interface PointColumnProps {
+  own: OwnSheet;
   point: ProofPoint;
-  pictures: readonly SheetPicture[];
+  /** what is left to do here */
+  missing: readonly Missing[];
   chosen: boolean;
-  nextName: string;
   locked: boolean;
   onChoose: () => void;
   /** the capture station, with this proof point chosen */
@@ -21,19 +23,42 @@ interface PointColumnProps {
 
 /** One proof point: what must be shown, and its mounts. */
 export function PointColumn({
+  own,
   point,
-  pictures,
+  missing,
   chosen,
-  nextName,
   locked,
   onChoose,
   captureHref,
   onPrepare,
   actions,
 }: PointColumnProps): ReactNode {
-  const room = pictures.length < point.requirements.maxPictures;
+  const { assignment } = own.sheet;
+  const [over, setOver] = useState(false);
+  const pictures = own.pictures.filter((p) => p.proofPointId === point.id);
+  const room = hasRoom(own, point);
+  const others = assignment.proofPoints
+    .filter((p) => p.id !== point.id)
+    .map((other) => ({ point: other, room: hasRoom(own, other) }));
+  const takes = (event: DragEvent) => room && !locked && event.dataTransfer.types.includes(EVIDENCE_DRAG);
+  const onDrop = (event: DragEvent) => {
+    setOver(false);
+    const dropped = own.pictures.find((p) => p.evidenceId === event.dataTransfer.getData(EVIDENCE_DRAG));
+    if (!takes(event) || !dropped || dropped.proofPointId === point.id) return;
+    event.preventDefault();
+    void actions.move(dropped, point);
+  };
   return (
-    <li className={`flex flex-col border-t-4 pt-2 ${chosen ? 'border-verdigris' : 'border-rule'}`}>
+    <li
+      className={`flex flex-col border-t-4 pt-2 ${chosen ? 'border-verdigris' : 'border-rule'} ${over ? 'bg-verdigris-wash' : ''}`}
+      onDragOver={(event) => {
+        if (!takes(event)) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+    >
       <div className="flex items-baseline gap-2">
         <h2 className="flex-1 text-lg">
           <span className="font-mono">{point.code}</span> {point.title}
@@ -52,7 +77,20 @@ export function PointColumn({
           </button>
         )}
       </div>
-      <p className="written mb-2 text-sm text-faded">{point.instructions}</p>
+      <p className="written mb-1 text-sm text-faded">{point.instructions}</p>
+      {!locked && (
+        <div className="mb-2 text-sm" data-testid={`left-${point.code}`}>
+          {missing.length > 0 ? (
+            <LeftToDo own={own} missing={missing} label={`Still to do for ${point.code}`} />
+          ) : (
+            pictures.length > 0 && (
+              <p className="flex items-center gap-2 text-faded">
+                <FindingSign level="fine" /> Everything asked for {point.code} is here.
+              </p>
+            )
+          )}
+        </div>
+      )}
       {pictures.map((picture) => (
         <EvidenceMount
           key={picture.evidenceId}
@@ -62,12 +100,14 @@ export function PointColumn({
           onPrepare={(step) => onPrepare(picture.evidenceId, step)}
           captureHref={captureHref}
           actions={actions}
+          others={others}
+          nameRule={assignment.nameRule}
         />
       ))}
       {room && !locked && (
         <EmptyMount
           code={point.code}
-          name={nextName}
+          name={own.draft.nextNames[point.id] ?? ''}
           onChoose={onChoose}
           captureHref={captureHref}
           title={point.title}
@@ -88,3 +128,6 @@ export function PointColumn({
     </li>
   );
 }
+
+const hasRoom = ({ pictures }: OwnSheet, point: ProofPoint): boolean =>
+  pictures.filter((p) => p.proofPointId === point.id).length < point.requirements.maxPictures;

@@ -102,6 +102,15 @@ describe('sheetPictures', () => {
       { evidenceId: 'b', status: 'waiting', fileName: 'next.png', width: 20, url: 'blob:local-b' },
     ]);
   });
+  it('shows evidence that was moved where it will be, under the name it will get', () => {
+    draft.evidence = [saved('a')];
+    draft.nextNames = { ...draft.nextNames, second: 'P2.png' };
+    const second = { ...POINT, id: 'second', code: 'P2' };
+    const moved = kept('a', { captureId: 'capture-a', proofPointId: 'second', baseVersion: 4 });
+    expect(sheetPictures('assignment', 'me', [POINT, second], draft, [moved])).toMatchObject([
+      { evidenceId: 'a', proofPointId: 'second', fileName: 'P2.png', status: 'waiting', width: 10 },
+    ]);
+  });
   it('does not say that it is kept before it is on disk', () => {
     expect(sheet(kept('unwritten'))).toMatchObject([{ status: 'unkept' }]);
   });

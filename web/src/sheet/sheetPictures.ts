@@ -23,16 +23,21 @@ export function sheetPictures(
 ): SheetPicture[] {
   const kept = pictures.filter((p) => p.assignmentId === assignmentId);
   return points.flatMap((point) => {
-    const saved = draft.evidence.filter((e) => e.proofPointId === point.id);
+    const nextName = draft.nextNames[point.id];
+    // Evidence that was moved here is shown where it will be.
+    const saved = draft.evidence
+      .map((e) => ({
+        evidence: e,
+        picture: kept.find((p) => p.evidenceId === e.id) ?? fromServer(assignmentId, personId, e),
+      }))
+      .filter(({ picture }) => picture.proofPointId === point.id);
     const fresh = kept
       .filter((p) => p.proofPointId === point.id && p.state !== 'taken-out')
-      .filter((p) => !saved.some((s) => s.id === p.evidenceId))
+      .filter((p) => !draft.evidence.some((s) => s.id === p.evidenceId))
       .sort((a, b) => a.keptAt - b.keptAt);
     const all = [
-      ...saved.map((e) =>
-        shown(kept.find((p) => p.evidenceId === e.id) ?? fromServer(assignmentId, personId, e), e),
-      ),
-      ...fresh.map((p) => shown(p, null, draft.nextNames[point.id])),
+      ...saved.map(({ evidence, picture }) => shown(picture, evidence, nextName)),
+      ...fresh.map((p) => shown(p, null, nextName)),
     ].filter((p) => p !== null);
     // The server makes room when it gets the new one; until then the sheet shows what will be.
     const most = point.requirements.maxPictures;
@@ -94,7 +99,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     height,
     notes: evidence?.capture.notes ?? picture.notes,
     url,
-    fileName: evidence?.fileName ?? nextName,
+    fileName: evidence?.proofPointId === proofPointId ? evidence.fileName : nextName,
     status,
     damaged: evidence?.damaged ?? false,
   };

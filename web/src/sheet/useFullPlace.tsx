@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo } from '../store/pictureStore.ts';
 import { sendBytes } from '../store/sending.ts';
@@ -9,16 +9,33 @@ import { FullDialog } from './FullDialog.tsx';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { PictureActions } from './usePictureActions.ts';
 
+/** A picture that another one took the place of; where one alone has room, undoing the newer one puts it back. */
+interface Replaced {
+  name: string;
+  putBack: () => Promise<void>;
+}
+
 /** Asks what becomes of a picture whose proof point is full. */
 export function useFullPlace(
   points: readonly ProofPoint[],
   pictures: readonly SheetPicture[],
   actions: PictureActions,
-): { ask: (place: FullPlace) => Promise<FullDecision>; dialog: ReactNode } {
+): {
+  ask: (place: FullPlace) => Promise<FullDecision>;
+  /** the picture that the last one took the place of, asked for once */
+  replaced: () => Replaced | null;
+  dialog: ReactNode;
+} {
   const [full, setFull] = useState<{
     place: FullPlace;
     decide: (decision: FullDecision) => void;
   } | null>(null);
+  const last = useRef<Replaced | null>(null);
+  const replaced = useCallback(() => {
+    const one = last.current;
+    last.current = null;
+    return one;
+  }, []);
   const asked = useRef(full);
   asked.current = full;
   // Back, with the question open: the picture goes on waiting.
@@ -30,10 +47,15 @@ export function useFullPlace(
     setFull(null);
     const point = points.find((p) => p.id === full.place.pointId);
     const before = pictures.find((p) => decision.kind === 'replace' && p.evidenceId === decision.evidenceId);
-    if (before && point && point.requirements.maxPictures > 1) await actions.takeOut(before, point.code);
+    const several = (point?.requirements.maxPictures ?? 1) > 1;
+    const putBack = before && several ? await actions.takeOut(before, point?.code ?? '') : null;
+    last.current = before
+      ? { name: before.fileName || 'the one before', putBack: putBack ?? (async () => {}) }
+      : null;
     full.decide(decision);
   };
   return {
+    replaced,
     ask: (place) => new Promise((resolve) => setFull({ place, decide: resolve })),
     dialog: full && (
       <FullDialog

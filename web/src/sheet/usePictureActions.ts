@@ -1,4 +1,4 @@
-import type { DraftDocument, ProofSheet } from '@nachweis/contract';
+import type { DraftDocument, ProofPoint, ProofSheet } from '@nachweis/contract';
 import { useMemo } from 'react';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -7,15 +7,19 @@ import { happen, letGo, storeContent } from '../store/pictureStore.ts';
 import { wasTakenOutBy } from '../store/takenOut.ts';
 import { toast } from '../ui/notices.ts';
 import type { SheetPicture } from './sheetPictures.ts';
+import { offerUndo } from './undoStore.ts';
 
 export interface PictureActions {
-  takeOut: (picture: SheetPicture, code: string) => Promise<void>;
-  undoAdding: (evidenceId: string) => Promise<void>;
-  keepMine: (picture: SheetPicture) => Promise<void>;
-  takeTheirs: (picture: SheetPicture) => Promise<void>;
-  discard: (picture: SheetPicture) => Promise<void>;
+  /** @returns how it is put back; null when it could not be taken out */
+  takeOut: (picture: SheetPicture, code: string) => Promise<(() => Promise<void>) | null>;
+  /** to another proof point, with framing and pins; its name follows */
+  move: (picture: SheetPicture, to: ProofPoint) => Promise<unknown>;
+  undoAdding: (evidenceId: string) => Promise<unknown>;
+  keepMine: (picture: SheetPicture) => Promise<unknown>;
+  takeTheirs: (picture: SheetPicture) => Promise<unknown>;
+  discard: (picture: SheetPicture) => Promise<unknown>;
   /** sends once more what could not be sent for too long */
-  tryAgain: (picture: SheetPicture) => Promise<void>;
+  tryAgain: (picture: SheetPicture) => Promise<unknown>;
 }
 
 /** What can be done to a picture on the sheet besides preparing it. Everything that takes something away can be undone. */
@@ -29,27 +33,49 @@ export function usePictureActions(assignmentId: string): PictureActions {
       const { draft } = await callApi(name, { params: { evidenceId } });
       await setDraft(draft);
     };
-    const told = async (work: () => Promise<void>) => {
+    /** @returns whether it went well; what went wrong is said */
+    const told = async (work: () => Promise<void>): Promise<boolean> => {
       try {
         await work();
+        return true;
       } catch (error) {
         toast.error(sentenceOf(error));
+        return false;
       }
     };
     const neverSent = (evidenceId: string) =>
       storeContent().pictures.find((p) => p.evidenceId === evidenceId && p.baseVersion === 0);
 
     return {
-      takeOut: (picture, code) =>
+      async takeOut(picture, code) {
+        const kept = neverSent(picture.evidenceId);
+        const out = await told(() =>
+          kept ? happen(kept, { kind: 'taken-out' }) : onServer('removeEvidence', picture.evidenceId),
+        );
+        if (!out) return null;
+        const undo = async () =>
+          void (await told(() =>
+            kept ? happen(kept, { kind: 'put-back' }) : onServer('restoreEvidence', picture.evidenceId),
+          ));
+        offerUndo(assignmentId, `${picture.fileName || 'A picture'} was removed from ${code}.`, undo);
+        return undo;
+      },
+      move: (picture, to) =>
         told(async () => {
-          const kept = neverSent(picture.evidenceId);
-          if (kept) await happen(kept, { kind: 'taken-out' });
-          else await onServer('removeEvidence', picture.evidenceId);
-          const undo = () =>
-            told(() =>
-              kept ? happen(kept, { kind: 'put-back' }) : onServer('restoreEvidence', picture.evidenceId),
-            );
-          toast.success(`Taken out of ${code}.`, { action: { label: 'Undo', onClick: () => void undo() } });
+          await happen(picture, { kind: 'moved', proofPointId: to.id });
+          offerUndo(assignmentId, `The picture was moved to ${to.code}.`, async () => {
+            await told(async () => {
+              const now = storeContent().pictures.find((p) => p.evidenceId === picture.evidenceId);
+              if (now) return happen(now, { kind: 'moved', proofPointId: picture.proofPointId });
+              const { draft } = await callApi('proofSheet', { params: { assignmentId } });
+              const sent = draft?.evidence.find((e) => e.id === picture.evidenceId);
+              if (sent)
+                await happen(
+                  { ...picture, baseVersion: sent.version, framing: sent.framing, marks: sent.marks },
+                  { kind: 'moved', proofPointId: picture.proofPointId },
+                );
+            });
+          });
         }),
       undoAdding: (evidenceId) =>
         told(async () => {

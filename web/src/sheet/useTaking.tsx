@@ -18,6 +18,7 @@ import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
+import { offerUndo } from './undoStore.ts';
 import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
@@ -80,6 +81,12 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     ({ document, blob }: Added) => {
       const { evidenceId, proofPointId } = document;
       const point = points.find((p) => p.id === proofPointId);
+      const replaced = full.replaced();
+      const words = `Added to ${point?.code}${replaced ? `, in place of ${replaced.name}` : ''}.`;
+      offerUndo(assignment.id, words, async () => {
+        await actions.undoAdding(evidenceId);
+        await replaced?.putBack();
+      });
       const isIt = (one: { evidenceId: string }) => one.evidenceId === evidenceId;
       // What is waiting here is newer than what the server and the page know.
       const now: PictureDocument =
@@ -99,11 +106,10 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
             void actions.undoAdding(evidenceId);
             latest.current.again(document.origin.source);
           },
-          onUndo: () => void actions.undoAdding(evidenceId),
         },
       );
     },
-    [points, actions],
+    [points, actions, full.replaced, assignment.id],
   );
   const onAdded = useCallback(
     (added: Added, howMany: number) => {

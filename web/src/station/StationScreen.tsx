@@ -6,6 +6,7 @@ import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
 import { SourceBar } from '../sheet/SourceBar.tsx';
+import { UndoLine } from '../sheet/UndoLine.tsx';
 import { type OwnSheet, useProofSheet } from '../sheet/useProofSheet.ts';
 import { useTaking } from '../sheet/useTaking.tsx';
 import { whyLocked } from '../sheet/whyLocked.ts';
@@ -19,6 +20,7 @@ import { beginShare } from '../waysIn/beginShare.ts';
 import { LiveView } from '../waysIn/LiveView.tsx';
 import { currentShare, useShare } from '../waysIn/share.ts';
 import { claim, useWaiting } from '../waysIn/waiting.ts';
+import { KeepForLater } from './KeepForLater.tsx';
 import { PresetsPanel } from './PresetsPanel.tsx';
 import { TakeOptions } from './TakeOptions.tsx';
 
@@ -50,13 +52,7 @@ function ChooseAssignment(): ReactNode {
     <main className="mx-auto w-full max-w-prose p-6">
       <h1 className="mb-3 text-2xl">Capture station</h1>
       {open.length === 0 ? (
-        <p>
-          No assignment is open to you now, so a picture would have no place to go. What you took before is in{' '}
-          <Link to="/captures" className="text-verdigris-deep underline">
-            Captures
-          </Link>
-          .
-        </p>
+        <p>No assignment is open to you now.</p>
       ) : (
         <>
           <p className="mb-3">
@@ -83,6 +79,7 @@ function ChooseAssignment(): ReactNode {
           </ul>
         </>
       )}
+      <KeepForLater />
     </main>
   );
 }
@@ -142,6 +139,7 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
             )}
           </div>
           <section aria-label="Taken for this assignment">
+            <UndoLine assignmentId={assignment.id} />
             <ul className="flex gap-3 overflow-x-auto pb-2">
               {own.pictures.map((picture) => (
                 <li key={picture.evidenceId} className="w-52 shrink-0">

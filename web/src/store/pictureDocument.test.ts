@@ -35,6 +35,16 @@ const after = (...events: PictureEvent[]) =>
 const refused = { code: 'closed' as const, data: {} };
 
 describe('the way of a picture', () => {
+  it('moves to another proof point with all that was made of it, also after a refusal', () => {
+    expect(
+      after(
+        placed,
+        { kind: 'prepared', marks: pin },
+        { kind: 'not-taken', as: 'refused', problem: refused },
+        { kind: 'moved', proofPointId: 'q' },
+      ),
+    ).toMatchObject({ proofPointId: 'q', marks: pin, state: 'waiting', problem: null, revision: 4 });
+  });
   it('goes from its arrival to its place to the server, and leaves nothing', () => {
     expect(after(placed)).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20, revision: 2 });
     expect(after(placed, { kind: 'bytes-sent' })).toMatchObject({

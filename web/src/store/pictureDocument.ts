@@ -67,6 +67,8 @@ export type PictureEvent =
       framing: Framing;
     }
   | { kind: 'prepared'; framing?: Framing; marks?: Mark[] }
+  /** to another proof point, with all that was made of it */
+  | { kind: 'moved'; proofPointId: string }
   | { kind: 'taken-out' }
   | { kind: 'put-back' }
   /** the server has the bytes */
@@ -94,6 +96,14 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       const { framing = picture.framing, marks = picture.marks } = event;
       return { ...changed, framing, marks, state: 'waiting', problem: null, tries: 0 };
     }
+    case 'moved':
+      return {
+        ...changed,
+        proofPointId: event.proofPointId,
+        state: 'waiting',
+        problem: null,
+        tries: 0,
+      };
     case 'taken-out':
       return { ...changed, state: 'taken-out' };
     case 'put-back':

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { classes } from './classes.ts';
 
 interface DialogProps {
@@ -17,7 +17,7 @@ interface DialogProps {
   closeLabel?: string;
 }
 
-/** The one dialog: focus stays inside, Escape closes, focus goes back to where it came from. */
+/** The one dialog: focus stays inside, Escape closes, focus goes back to where it came from, or to the page where that is gone. */
 export function Dialog({
   title,
   description,
@@ -29,6 +29,16 @@ export function Dialog({
   closeLabel = 'Close',
 }: DialogProps): ReactNode {
   const full = size === 'full';
+  const [cameFrom] = useState(() => document.activeElement);
+  const giveBack = (event: Event) => {
+    event.preventDefault();
+    // Another dialog may have taken over, or the work gone on elsewhere.
+    if (document.activeElement && document.activeElement !== document.body) return;
+    if (cameFrom instanceof HTMLElement && cameFrom !== document.body && cameFrom.isConnected)
+      cameFrom.focus();
+    if (document.activeElement === document.body)
+      document.getElementById('main')?.focus({ preventScroll: true });
+  };
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
@@ -36,6 +46,7 @@ export function Dialog({
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}
+          onCloseAutoFocus={giveBack}
           onPointerDownOutside={(event) => full && event.preventDefault()}
           className={classes(
             'fixed z-50 flex flex-col border border-edge bg-paper focus:outline-none',

@@ -1,7 +1,7 @@
 import type { AssignmentCard } from '@nachweis/contract';
 import type { WindowState } from '@nachweis/core';
 import type { ReactNode } from 'react';
-import { dateAndTime, inWords } from './when.ts';
+import { dateAndTime, inWords, zoneName } from './when.ts';
 
 interface DueTimeProps {
   times: { opensAt: string; dueAt: string; lateUntil: string | null };
@@ -32,7 +32,7 @@ export function DueTime({ times, timeZone, window, now, settled = false }: DueTi
         {window === 'closed' && '; closed'}
       </span>
       <time dateTime={at} className="text-faded" title={timeZone}>
-        {dateAndTime(at, timeZone)}
+        {dateAndTime(at, timeZone)}, {zoneName(timeZone)}
       </time>
     </span>
   );

@@ -25,3 +25,10 @@ export const toast = {
   custom: (...said: Parameters<Toast['custom']>) => say((to) => to.custom(...said)),
   dismiss: (...which: Parameters<Toast['dismiss']>) => say((to) => to.dismiss(...which)),
 };
+
+/** Takes away what was said of the page before; what has to be read to lose nothing stays. */
+export const clearPassing = (): void =>
+  say((to) => {
+    for (const one of to.getToasts())
+      if (!('duration' in one) || one.duration !== Number.POSITIVE_INFINITY) to.dismiss(one.id);
+  });

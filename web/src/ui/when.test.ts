@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dateAndTime, fileSize, inWords } from './when.ts';
+import { dateAndTime, fileSize, inWords, zoneName } from './when.ts';
 
 const NOW = Date.parse('2026-11-05T10:00:00Z');
 
@@ -24,6 +24,15 @@ describe('dateAndTime', () => {
     expect(dateAndTime('2026-12-31T23:00:00Z', 'Europe/Berlin')).toBe('Fri 1 Jan 2027, 00:00');
     expect(dateAndTime('2026-12-31T23:00:00Z', 'Pacific/Auckland')).toBe('Fri 1 Jan 2027, 12:00');
   });
+});
+
+describe('zoneName', () => {
+  // Names of the IANA time zone database.
+  it.each([
+    ['Europe/Berlin', 'Berlin time'],
+    ['America/Argentina/Buenos_Aires', 'Buenos Aires time'],
+    ['UTC', 'UTC'],
+  ])('of %s is %s', (zone, name) => expect(zoneName(zone)).toBe(name));
 });
 
 describe('fileSize', () => {

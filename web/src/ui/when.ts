@@ -34,6 +34,10 @@ export function dateAndTime(at: string, timeZone: string): string {
   return `${part('weekday')} ${part('day')} ${part('month')} ${part('year')}, ${part('hour')}:${part('minute')}`;
 }
 
+/** A zone as people call it: "Berlin time"; the times of a course are in its own, wherever one reads them. */
+export const zoneName = (timeZone: string): string =>
+  timeZone === 'UTC' ? 'UTC' : `${timeZone.split('/').at(-1)?.replaceAll('_', ' ')} time`;
+
 /** Bytes as a person reads them: "812 kB", "2.4 MB" (1 kB is 1000 bytes). */
 export function fileSize(bytes: number): string {
   return bytes < 1_000_000

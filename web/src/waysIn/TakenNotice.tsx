@@ -23,7 +23,6 @@ export interface TakenPicture {
 interface TakenActions {
   onPin: () => void;
   onAgain: () => void;
-  onUndo: () => void;
 }
 
 /** Says where a picture went, with the picture, and what can be done at once. */
@@ -86,9 +85,6 @@ function TakenNotice({
         </Button>
         <Button small onClick={act(actions.onAgain)}>
           Take again
-        </Button>
-        <Button small onClick={act(actions.onUndo)}>
-          Undo
         </Button>
       </div>
     </div>

@@ -63,11 +63,11 @@ const MISSING: Words<MissingData> = {
   'more-pictures': ({ lack }, place) => `${place.point} needs ${lack} more pictures.`,
   'any-picture': () => 'There is no picture yet. Add at least one.',
   'picture-damaged': (_, place) =>
-    `${atPoint(place)}a picture is damaged: its pixels cannot be read. Take it out and add it again.`,
+    `${atPoint(place)}a picture is damaged: its pixels cannot be read. Remove it and add it again.`,
   'pins-missing': ({ letters }, place) =>
     `${atPoint(place)}pin ${letters.join(', ')} to the place where it is seen.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
-  'statement-missing': () => 'Your own statement is missing. Write it below.',
+  'statement-missing': () => 'Your own statement is missing.',
 };
 
 const NOTES: Words<NoteData> = {

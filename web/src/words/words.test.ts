@@ -43,10 +43,7 @@ describe('the sentences', () => {
         },
       ],
     });
-    expect(missing.map(sentence)).toEqual([
-      'P1 has no picture yet.',
-      'Your own statement is missing. Write it below.',
-    ]);
+    expect(missing.map(sentence)).toEqual(['P1 has no picture yet.', 'Your own statement is missing.']);
   });
   it('of a refusal name the file, say what happened and what to do', () => {
     const said = sentence(
@@ -85,7 +82,7 @@ describe('the sentences of problems', () => {
       tell('problem', 'statement-missing', {}),
     ];
     expect(problemSentence('incomplete', { missing })).toBe(
-      'P2 has no picture yet. Your own statement is missing. Write it below.',
+      'P2 has no picture yet. Your own statement is missing.',
     );
     expect(problemSentence('incomplete', { openVerdicts: 2 })).toBe(
       '2 must-shows have no verdict yet. Give it, then release.',

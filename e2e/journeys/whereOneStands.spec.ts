@@ -1,0 +1,92 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { handInOne } from '../fixtures/handIns.ts';
+import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+test('the sheet says what is left for each proof point, and leads there', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  const first = page.getByTestId('left-P1');
+  await expect(first).toContainText('P1 has no picture yet.');
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(first).toContainText('P1: pin a, b');
+  await first.getByRole('link', { name: /^Pin/ }).click();
+  await expect(page.getByRole('list', { name: 'Must-shows to pin' })).toBeVisible();
+  expect(new URL(page.url()).search).toBe('');
+  await page.keyboard.press('a');
+  await page.keyboard.press('b');
+  await page.keyboard.press('Enter');
+  await expect(first).toContainText('Everything asked for P1 is here.');
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  const stops = page.getByRole('list', { name: 'What stops the hand-in' });
+  await expect(stops.getByRole('listitem')).toHaveText([/P2 has no picture/, /statement is missing/]);
+  await stops.getByRole('link', { name: /^Write/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Your own statement' })).toBeFocused();
+  await page.getByRole('button', { name: 'See the picture of P1 large' }).click();
+  const large = page.getByRole('dialog');
+  await expect(large.getByTestId('stage')).toBeVisible();
+  await expectClean(page, 'a picture large, before handing in');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'See the picture of P1 large' })).toBeFocused();
+});
+
+test('a picture in the wrong mount moves to another by keys, and by dragging, with its pins', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(page.getByText('Everything is saved on the server.')).toBeVisible();
+  await page.getByRole('button', { name: /^More for/ }).focus();
+  await page.keyboard.press('Enter');
+  await expectClean(page, 'more for a picture');
+  await page.getByRole('button', { name: /^Move to P2/ }).press('Enter');
+  await expect(page.getByTestId('left-P1')).toContainText('P1 has no picture yet.');
+  await expect
+    .poll(async () => (await serverDraft(page, school.curve)).evidence[0].proofPointId)
+    .toBe(school.curve.points[1]?.id);
+  await expect(page.getByRole('figure').filter({ hasText: 'saved' })).toContainText('P2.png');
+  await page.getByRole('figure').filter({ hasText: 'saved' }).dragTo(page.getByTestId('left-P1'));
+  await expect
+    .poll(async () => (await serverDraft(page, school.curve)).evidence[0].proofPointId)
+    .toBe(school.curve.points[0]?.id);
+  await page.keyboard.press('ControlOrMeta+z');
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect
+    .poll(async () => (await serverDraft(page, school.curve)).evidence[0].proofPointId)
+    .toBe(school.curve.points[1]?.id);
+});
+
+test('after handing in the sheet says so', async ({ page, school }) => {
+  await handInOne(page, school, school.student);
+  await page.goto(`/assignments/${school.single.id}`);
+  await expect(page.getByTestId('handed-in')).toContainText(/Handed in .*20\d\d, \d\d:\d\d/);
+  await expect(page.getByText('You have handed in; one hand-in is allowed.')).toBeVisible();
+});
+
+test('a capture is kept for later without an assignment, and put on a proof point from there', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto('/');
+  await page.getByRole('heading', { name: 'Assignments' }).waitFor();
+  await copyPicture(page, await testPicture(400, 300));
+  await page.keyboard.press('ControlOrMeta+v');
+  await page.getByRole('button', { name: 'Keep it among the captures' }).click();
+  await expect(page.getByText('The picture is among your captures.')).toBeVisible();
+  await page.getByRole('link', { name: 'Captures', exact: true }).click();
+  await page.getByRole('button', { name: /^Open / }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Assignment').selectOption({ label: 'Rating curve' });
+  await dialog.getByLabel('Proof point with room').selectOption({ label: 'P2 The gaugings' });
+  await expectClean(page, 'a capture that is put on a proof point');
+  await dialog.getByRole('button', { name: 'Put it on P2' }).click();
+  await page.getByRole('dialog').getByText('P2').first().waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('figure').filter({ hasText: 'saved' })).toContainText('P2.png');
+  await page.getByRole('button', { name: /^More for/ }).click();
+  await page.getByRole('link', { name: 'Show its capture' }).click();
+  await expect(page.getByRole('dialog').getByText('Where it is used')).toBeVisible();
+});

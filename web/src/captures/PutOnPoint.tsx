@@ -1,0 +1,108 @@
+import type { CaptureItem } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { useApi } from '../api/useApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
+
+const field = 'mt-0.5 block h-9 w-full border border-edge bg-card px-2';
+
+/** Puts a capture on a proof point of an assignment that is open, and goes there to frame it. */
+export function PutOnPoint({ item }: { item: CaptureItem }): ReactNode {
+  const { data: cards = [] } = useApi('listAssignments', {});
+  const open = cards.filter((card) => card.as === 'student' && ['open', 'late'].includes(card.window));
+  const [chosen, setChosen] = useState('');
+  const card = open.find((one) => one.id === chosen) ?? open[0];
+  return (
+    <section aria-labelledby="put-title">
+      <h3 id="put-title" className="text-base">
+        Put it on a proof point
+      </h3>
+      {card ? (
+        <>
+          <label className="text-sm">
+            Assignment
+            <select value={card.id} onChange={(event) => setChosen(event.target.value)} className={field}>
+              {open.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.title}
+                </option>
+              ))}
+            </select>
+          </label>
+          <OfAssignment key={card.id} item={item} assignmentId={card.id} />
+        </>
+      ) : (
+        <p className="text-sm text-faded">No assignment is open to you now.</p>
+      )}
+    </section>
+  );
+}
+
+function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId: string }): ReactNode {
+  const { data: sheet } = useApi('proofSheet', { params: { assignmentId } });
+  const [chosen, setChosen] = useState('');
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  if (!sheet?.draft)
+    return sheet ? <p className="text-sm text-faded">Nothing can be added to it now.</p> : null;
+  const { draft, assignment } = sheet;
+  const free = assignment.proofPoints.filter(
+    (point) =>
+      draft.evidence.filter((e) => e.proofPointId === point.id).length < point.requirements.maxPictures,
+  );
+  const point = free.find((one) => one.id === chosen) ?? free[0];
+  if (!point || sheet.attemptsLeft === 0)
+    return (
+      <p className="mt-1 text-sm text-faded">
+        {sheet.attemptsLeft === 0
+          ? 'It is handed in; no further hand-in is allowed.'
+          : 'All its proof points are full. Remove a picture there first.'}
+      </p>
+    );
+  const put = async () => {
+    setBusy(true);
+    const evidenceId = crypto.randomUUID();
+    try {
+      const body = {
+        assignmentId,
+        proofPointId: point.id,
+        captureId: item.id,
+        framing: { kind: 'whole' as const },
+        marks: [],
+        baseVersion: 0,
+      };
+      const answer = await callApi('putEvidence', { params: { evidenceId }, body });
+      await mutate(
+        addressOf('proofSheet', { params: { assignmentId } }),
+        { ...sheet, draft: answer.draft },
+        { revalidate: false },
+      );
+      navigate(`/assignments/${assignmentId}?frame=${evidenceId}`);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <>
+      <label className="mt-1 block text-sm">
+        Proof point with room
+        <select value={point.id} onChange={(event) => setChosen(event.target.value)} className={field}>
+          {free.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.code} {one.title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Button className="mt-2" disabled={busy} onClick={() => void put()}>
+        Put it on {point.code}
+      </Button>
+    </>
+  );
+}

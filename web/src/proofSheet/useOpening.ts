@@ -1,0 +1,20 @@
+import { useEffect } from 'react';
+import { useSearchParams } from 'react-router';
+import type { OwnSheet } from '../sheet/useProofSheet.ts';
+
+/** Opens the picture that the address names to be framed or pinned, once, and takes it from the address. */
+export function useOpening(
+  { pictures }: OwnSheet,
+  prepare: (evidenceId: string, step: 'frame' | 'pin') => void,
+): void {
+  const [search, setSearch] = useSearchParams();
+  const step = search.has('pin') ? 'pin' : 'frame';
+  const named = search.get(step);
+  const there = pictures.some((p) => p.evidenceId === named);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: opened when it is named, not when it changes
+  useEffect(() => {
+    if (!named || !there) return;
+    prepare(named, step);
+    setSearch({}, { replace: true });
+  }, [named, there, step]);
+}

@@ -1,0 +1,45 @@
+import type { Missing } from '@nachweis/core';
+import { type ReactNode, useId } from 'react';
+import { Link } from 'react-router';
+import { FindingSign } from '../ui/signs.tsx';
+import { sentence } from '../words/told.ts';
+import type { OwnSheet } from './useProofSheet.ts';
+import { wayTo } from './whatIsLeft.ts';
+
+interface LeftToDoProps {
+  own: OwnSheet;
+  missing: readonly Missing[];
+  label: string;
+}
+
+/** What is left to do, a line each, with the way to where it is done. */
+export function LeftToDo({ own, missing, label }: LeftToDoProps): ReactNode {
+  const id = useId();
+  return (
+    <ul className="flex flex-col gap-1" aria-label={label}>
+      {missing.map((one, index) => {
+        const way = wayTo(one, own);
+        const words = sentence(one);
+        return (
+          <li key={words} className="flex gap-2">
+            <span className="mt-1">
+              <FindingSign level={one.level} />
+            </span>
+            <span id={`${id}-${index}`} className="written min-w-0 flex-1">
+              {words}
+            </span>
+            {way && (
+              <Link
+                to={way.href}
+                aria-describedby={`${id}-${index}`}
+                className="shrink-0 self-start text-verdigris-deep underline"
+              >
+                {way.words}
+              </Link>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

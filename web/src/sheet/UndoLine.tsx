@@ -1,0 +1,33 @@
+import { type ReactNode, useEffect } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { isTyping } from '../ui/typing.ts';
+import { undoLast, useUndo } from './undoStore.ts';
+
+/** What was changed last, and the way back: by its button or Ctrl Z. It stays until the next change. */
+export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode {
+  const change = useUndo(assignmentId);
+  const there = change !== null;
+  useEffect(() => {
+    if (!there) return;
+    const onKeyDown = (event: KeyboardEvent) => {
+      const undoes = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key === 'z';
+      if (!undoes || isTyping(event.target) || document.querySelector('[role=dialog]')) return;
+      event.preventDefault();
+      void undoLast();
+    };
+    addEventListener('keydown', onKeyDown);
+    return () => removeEventListener('keydown', onKeyDown);
+  }, [there]);
+  return (
+    <div role="status" className="flex min-w-0 items-center gap-2 text-sm empty:hidden">
+      {change && (
+        <>
+          <span className="written line-clamp-2 min-w-0">{change.words}</span>
+          <Button small keyName="Ctrl Z" onClick={() => void undoLast()}>
+            Undo
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import type { ProofPoint } from '@nachweis/contract';
+import { describe, expect, it } from 'vitest';
+import type { SheetPicture } from './sheetPictures.ts';
+import type { OwnSheet } from './useProofSheet.ts';
+import { wayTo, whatIsLeft } from './whatIsLeft.ts';
+
+const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoint => ({
+  id: `point-${n}`,
+  code: `P${n}`,
+  title: '',
+  instructions: '',
+  mustShows: [{ id: 'm', letter: 'a', text: '', units: 100 }],
+  requirements: {
+    minPictures: 1,
+    maxPictures: 2,
+    needsPins: false,
+    minWidth: null,
+    minHeight: null,
+    surface: 'any',
+    ...asked,
+  },
+});
+const picture = (evidenceId: string, n: number, width: number) =>
+  ({
+    evidenceId,
+    proofPointId: `point-${n}`,
+    width,
+    height: 100,
+    framing: { kind: 'whole' },
+    marks: [],
+    damaged: false,
+  }) as unknown as SheetPicture;
+
+const standing = (pictures: SheetPicture[], statement = ''): OwnSheet =>
+  ({
+    sheet: {
+      assignment: {
+        id: 'x',
+        needsStatement: true,
+        proofPoints: [point(1, {}), point(2, { needsPins: true }), point(3, { minWidth: 400 })],
+      },
+    },
+    pictures,
+    statement,
+  }) as unknown as OwnSheet;
+
+describe('what is left, and the way to it', () => {
+  it('leads each to where it can be done', () => {
+    const own = standing([picture('b', 2, 500), picture('large', 3, 500), picture('small', 3, 300)]);
+    const left = whatIsLeft(own);
+    expect(left.map(({ code, level, place }) => [code, level, place.point ?? ''])).toEqual([
+      ['no-picture', 'problem', 'P1'],
+      ['pins-missing', 'problem', 'P2'],
+      ['picture-too-small', 'to-check', 'P3'],
+      ['statement-missing', 'problem', ''],
+    ]);
+    expect(left.map((one) => wayTo(one, own)?.href)).toEqual([
+      '/assignments/x/capture?point=point-1',
+      '/assignments/x?pin=b',
+      '/assignments/x?frame=small',
+      '/assignments/x/hand-in#statement',
+    ]);
+  });
+  it('has nothing where all is done', () => {
+    const pinned = { ...picture('b', 2, 500), marks: [{ kind: 'pin' as const, letter: 'a', x: 1, y: 1 }] };
+    expect(whatIsLeft(standing([picture('a', 1, 9), pinned, picture('c', 3, 400)], 'Good.'))).toEqual([]);
+  });
+});

@@ -1,0 +1,53 @@
+import { framedSize, type Missing, missingForHandIn } from '@nachweis/core';
+import type { SheetPicture } from './sheetPictures.ts';
+import type { OwnSheet } from './useProofSheet.ts';
+
+type Standing = Pick<OwnSheet, 'sheet' | 'pictures' | 'statement'>;
+
+/** What is still to do before the sheet can be handed in, and what is only worth a look. */
+export function whatIsLeft({ sheet, pictures, statement }: Standing): Missing[] {
+  return missingForHandIn({
+    ...sheet.assignment,
+    statement,
+    pictures: pictures.map((picture) => ({ ...picture, capture: picture })),
+  });
+}
+
+/** Where something that is left can be done, as an address of this application, and what it is called there. */
+export function wayTo(
+  missing: Missing,
+  { sheet, pictures }: Standing,
+): { href: string; words: string } | null {
+  const { assignment } = sheet;
+  const here = `/assignments/${assignment.id}`;
+  const point = assignment.proofPoints.find((p) => p.code === missing.place.point);
+  const atPoint = pictures.filter((p) => p.proofPointId === point?.id);
+  switch (missing.code) {
+    case 'no-picture':
+    case 'more-pictures':
+      return { href: `${here}/capture?point=${point?.id}`, words: 'Capture' };
+    case 'any-picture':
+      return { href: `${here}/capture`, words: 'Capture' };
+    case 'pins-missing':
+      return open(here, 'pin', atPoint[0]);
+    case 'picture-too-small': {
+      const { width, height } = missing.data;
+      const small = atPoint.find((picture) => {
+        const size = framedSize(picture.framing, picture);
+        return size.width === width && size.height === height;
+      });
+      return open(here, 'frame', small);
+    }
+    case 'statement-missing':
+      return { href: `${here}/hand-in#statement`, words: 'Write' };
+    case 'picture-damaged':
+      return null;
+  }
+}
+
+/** The proof sheet with one of its pictures open. */
+function open(sheet: string, step: 'pin' | 'frame', picture: SheetPicture | undefined) {
+  return picture
+    ? { href: `${sheet}?${step}=${picture.evidenceId}`, words: step === 'pin' ? 'Pin' : 'Frame' }
+    : null;
+}

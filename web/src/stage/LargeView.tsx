@@ -1,0 +1,38 @@
+import { type Framing, framedBox, type Mark, type Size } from '@nachweis/core';
+import type { ReactNode } from 'react';
+import { FramedImage } from '../pictures/FramedPicture.tsx';
+import { PinLayer } from '../pictures/PinSign.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Stage } from './Stage.tsx';
+
+/** A picture to be seen large: the part that counts, with its marks. */
+export interface LargePicture extends Size {
+  /** what it is for, the dialog's title */
+  title: string;
+  url: string;
+  framing?: Framing;
+  marks: readonly Mark[];
+}
+
+/** One picture over the whole window, to be looked at closely. */
+export function LargeView({ picture, onClose }: { picture: LargePicture; onClose: () => void }): ReactNode {
+  const { title, url, width, height, framing = { kind: 'whole' }, marks } = picture;
+  const frame = framedBox(framing, picture);
+  return (
+    <Dialog title={title} size="full" onClose={onClose}>
+      <Stage
+        picture={{ width: frame.width, height: frame.height }}
+        label={title}
+        image={<FramedImage url={url} width={width} height={height} framing={framing} alt={title} />}
+      >
+        {(scale) => (
+          <PinLayer
+            marks={marks}
+            frame={frame}
+            shown={{ width: frame.width * scale, height: frame.height * scale }}
+          />
+        )}
+      </Stage>
+    </Dialog>
+  );
+}
