@@ -15,6 +15,7 @@ const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
 const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
 const CapturesScreen = lazy(() => import('../captures/CapturesScreen.tsx'));
 const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
+const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
 /** Trying again helps against a lost connection only; every other problem says what to do about it. */
@@ -44,6 +45,7 @@ export function App(): ReactNode {
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
+              <Route path="settings" element={<SettingsScreen />} />
               <Route path="*" element={<NotFoundPage />} />
             </Route>
           </Routes>

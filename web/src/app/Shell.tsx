@@ -1,4 +1,5 @@
 import type { Me } from '@nachweis/contract';
+import { UserRound } from 'lucide-react';
 import { type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -13,8 +14,10 @@ import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
+import { useKeyHelp } from './useKeyHelp.ts';
 import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
 
+const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
@@ -45,6 +48,11 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   const { here, elsewhere } = useWaiting();
   const waiting = here.length + elsewhere;
   const { pathname, search } = useLocation();
+  const help = useKeyHelp();
+  const KeysDialog = useLoaded(importKeys, {
+    wanted: help.parts !== null,
+    onMissing: () => toast.warning('The keys cannot be shown now: there is no connection.'),
+  });
   // Asked for again when the server is back; what is said until then waits.
   const Notices = useLoaded(importNotices, { wanted: reached, onMissing: () => {} });
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new page starts at its top, without what was said of the one before
@@ -57,7 +65,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       <a href="#main" className="absolute -top-20 left-2 z-50 bg-card p-2 focus:top-2">
         Skip to the page
       </a>
-      <Header me={me} />
+      <Header me={me} onKeys={help.ask} />
       {!reached && (
         <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
           No connection to the server. What you add is kept in this browser and sent when it is back.
@@ -109,6 +117,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         </CrashBoundary>
       </div>
       {Notices && <Notices />}
+      {KeysDialog && help.parts && <KeysDialog parts={help.parts} onClose={help.close} />}
     </>
   );
 }
@@ -119,7 +128,7 @@ const NAVIGATION = [
   { to: '/captures', label: 'Captures' },
 ];
 
-function Header({ me }: { me: Me }): ReactNode {
+function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
   const { mutate } = useSWRConfig();
   const navigate = useNavigate();
   const signOut = async () => {
@@ -148,7 +157,17 @@ function Header({ me }: { me: Me }): ReactNode {
           </Link>
         ))}
       </nav>
-      <span className="hidden max-w-56 truncate sm:block">{me.name}</span>
+      <Button small look="quiet" className="max-sm:hidden" keyName="?" onClick={onKeys}>
+        Keys
+      </Button>
+      <Link
+        to="/settings"
+        aria-label={`Your settings, ${me.name}`}
+        className="flex max-w-56 min-w-6 items-center gap-1.5 rounded-md py-1 hover:bg-verdigris-wash sm:px-1"
+      >
+        <UserRound size={18} aria-hidden className="shrink-0 text-verdigris-deep" />
+        <span className="hidden truncate sm:block">{me.name}</span>
+      </Link>
       <Button small look="quiet" onClick={() => void signOut()}>
         Sign out
       </Button>

@@ -59,7 +59,7 @@ function Dimmed({ box, picture: { width, height } }: { box: Box; picture: Size }
   const y = (value: number) => `${(value / height) * 100}%`;
   const right = box.x + box.width;
   const bottom = box.y + box.height;
-  const dim = 'absolute bg-ink/60';
+  const dim = 'absolute bg-black/55';
   return (
     <>
       <span className={`${dim} inset-x-0 top-0`} style={{ height: y(box.y) }} />

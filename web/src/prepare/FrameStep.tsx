@@ -27,6 +27,7 @@ import { useParts } from '../finding/parts.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
+import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 import { lastRegion, rememberRegion } from '../waysIn/settings.ts';
 import { FrameFields } from './FrameFields.tsx';
@@ -178,7 +179,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       else accept();
       return;
     }
-    if (typing) return;
+    if (typing || isKeyOff(event)) return;
     const arrow = arrowStep(event);
     if (!arrow) {
       if (event.ctrlKey || event.metaKey || event.altKey || onButton) return;
@@ -227,7 +228,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
 
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
-    <div className="flex min-h-0 flex-1 flex-col" onKeyDown={onKeyDown}>
+    <div className="flex min-h-0 flex-1 flex-col" data-keys="framing" onKeyDown={onKeyDown}>
       <div ref={above} style={furnished ? undefined : { height: bars.above }}>
         {furnished && (
           <FrameToolbar

@@ -8,6 +8,7 @@ import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
+import { isKeyOff } from '../ui/ownSettings.ts';
 import { Letter } from '../ui/signs.tsx';
 
 interface PinStepProps {
@@ -85,7 +86,7 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
         setUndo(undo.slice(0, -1));
         onChange(last);
       }
-    } else if (event.ctrlKey || event.metaKey || event.altKey) {
+    } else if (event.ctrlKey || event.metaKey || event.altKey || isKeyOff(event)) {
       return;
     } else if (letters.includes(event.key)) {
       event.preventDefault();
@@ -107,6 +108,7 @@ export function PinStep({ picture, point, onChange, onDone }: PinStepProps): Rea
     <div
       ref={root}
       tabIndex={-1}
+      data-keys="pins"
       className="flex min-h-0 flex-1 flex-col outline-none md:flex-row"
       onKeyDown={onKeyDown}
     >

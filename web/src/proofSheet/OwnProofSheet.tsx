@@ -26,7 +26,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const left = whatIsLeft(own);
   useOpening(own, taking.prepare);
   return (
-    <main className="flex min-h-0 flex-1 flex-col">
+    <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2 px-4 pt-3 pb-2 sm:px-6">
         <div className="min-w-0 flex-1 basis-80">
           <h1 className="text-2xl">{assignment.title}</h1>

@@ -87,7 +87,7 @@ function ReviewDesk({
   });
 
   return (
-    <main className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
+    <main data-keys="review" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5">
         <h1 className="written line-clamp-2 min-w-0 text-lg">
           <Link

@@ -1,6 +1,7 @@
 import type { MustShow } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import { useEffect, useRef } from 'react';
+import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 
 interface ReviewKeys {
@@ -44,7 +45,7 @@ export function useReviewKeys(keys: ReviewKeys): void {
       const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
         latest.current;
       const { onToPin, onNextWaiting } = latest.current;
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isKeyOff(event)) return;
       if (document.querySelector('[role=dialog]')) return;
       // While words are being written, letters and digits belong to them, wherever the last click took the focus.
       const field = document.querySelector<HTMLElement>('[data-typing]');

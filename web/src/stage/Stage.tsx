@@ -4,6 +4,7 @@ import { type MouseEvent, type PointerEvent, type ReactNode, useEffect, useRef }
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
 import { Button } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
+import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 import { MARGIN, useZoom, type Zoom } from './useZoom.ts';
 import { SEE_PIXELS } from './zoom.ts';
@@ -59,7 +60,7 @@ export function Stage(props: StageProps): ReactNode {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       const dialog = document.querySelector('[role=dialog]');
-      if (isTyping(event.target) || (dialog && !dialog.contains(scroller.current))) return;
+      if (isTyping(event.target) || isKeyOff(event) || (dialog && !dialog.contains(scroller.current))) return;
       const { step, fit, actual, pan } = latest.current;
       const way = PANS[event.key];
       const held = event.ctrlKey || event.metaKey;
@@ -115,6 +116,7 @@ export function Stage(props: StageProps): ReactNode {
           // biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keys while it has the focus
           tabIndex={0}
           data-testid="stage"
+          data-keys="stage"
           className="absolute inset-0 overflow-auto bg-grey focus-visible:outline-4 focus-visible:-outline-offset-4"
           onPointerDown={onPointerDown}
           onPointerMove={onPointerMove}

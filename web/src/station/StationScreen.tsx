@@ -108,7 +108,10 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
     else if (!currentShare()) void beginShare(null);
   };
   return (
-    <main className={`flex min-h-0 flex-1 flex-col ${taking.dragging ? 'bg-verdigris-wash' : ''}`}>
+    <main
+      data-keys="sheet"
+      className={`flex min-h-0 flex-1 flex-col ${taking.dragging ? 'bg-verdigris-wash' : ''}`}
+    >
       <div className="flex flex-wrap items-baseline gap-x-4 px-4 pt-3 pb-2 sm:px-6">
         <h1 className="text-2xl">Capture station</h1>
         <Link to={sheetHref} className="text-verdigris-deep underline">

@@ -42,7 +42,7 @@ export function Dialog({
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/50" />
+        <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}

@@ -53,7 +53,7 @@ export function FindingSign({ level, size = 14 }: { level: Level; size?: number 
 export function Letter({ children, filled = false }: { children: string; filled?: boolean }): ReactNode {
   return (
     <span
-      className={`inline-grid size-6 shrink-0 place-items-center rounded-full border font-mono text-sm font-bold ${filled ? 'border-[#12343b] bg-[#12343b] text-[#fffdf6]' : 'border-edge text-ink'}`}
+      className={`inline-grid size-6 shrink-0 place-items-center rounded-full border font-mono text-sm font-bold ${filled ? 'letter-filled border-edge bg-[#12343b] text-[#fffdf6]' : 'border-edge text-ink'}`}
     >
       {children}
     </span>

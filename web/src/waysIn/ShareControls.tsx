@@ -1,6 +1,7 @@
 import { PictureInPicture2, Square } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 import { useFocused } from '../ui/useFocused.ts';
 import { bringPicture } from './bringPicture.ts';
@@ -59,7 +60,7 @@ export default function ShareControls({
   useEffect(() => {
     if (!listening) return;
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || isKeyOff(event)) return;
       if (event.key === 't') latest.current.take();
       else if (event.key === 'T') latest.current.later();
       else return;

@@ -1,0 +1,72 @@
+/** A part of the application with keys of its own. Whatever it draws says `data-keys` with the name of its part. */
+export interface KeyPart {
+  title: string;
+  keys: ReadonlyArray<readonly [string, string]>;
+}
+
+/** Every key there is, by the part of the page it belongs to. */
+export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
+  everywhere: {
+    title: 'Everywhere',
+    keys: [
+      ['?', 'shows the keys of the page'],
+      ['Esc', 'closes what lies over the page, or goes one step back in it'],
+    ],
+  },
+  sheet: {
+    title: 'Proof sheet',
+    keys: [
+      ['Ctrl V', 'takes the picture on the clipboard'],
+      ['Ctrl Z', 'takes the last change back'],
+      ['T', 'takes a picture of what is shared'],
+      ['Shift T', 'takes it after the delay'],
+    ],
+  },
+  framing: {
+    title: 'Framing',
+    keys: [
+      ['R, P, O', 'region, part, outline'],
+      ['1 to 9', 'one of the displays that were found'],
+      ['arrows', 'move the frame by a pixel, with Shift by ten'],
+      ['Alt arrows', 'move its lower right corner'],
+      ['Ctrl arrows', 'move its upper left corner'],
+      ['M, held', 'moves a region while it is drawn'],
+      ['Ctrl Z, Ctrl Y', 'takes the last change back, or makes it again'],
+      ['Enter', 'accepts the frame'],
+    ],
+  },
+  pins: {
+    title: 'Pins',
+    keys: [
+      ['a, b, c …', 'puts that pin under the pointer, or chooses it'],
+      ['arrows', 'move the chosen pin by a pixel, with Shift by ten'],
+      ['Delete', 'removes the chosen pin'],
+      ['Ctrl Z', 'takes the last change back'],
+      ['Enter', 'ends'],
+    ],
+  },
+  stage: {
+    title: 'A picture, large',
+    keys: [
+      ['+ and −', 'larger and smaller'],
+      ['Home', 'all of it'],
+      ['End', 'its actual pixels'],
+      ['Ctrl arrows', 'move the view'],
+      ['Ctrl wheel', 'zooms at the pointer'],
+    ],
+  },
+  review: {
+    title: 'Review',
+    keys: [
+      ['a, b, c …', 'chooses that must-show; once more goes to its pin'],
+      ['1, 2, 3', 'shown, partly shown, not shown; goes on to the next open one'],
+      ['0', 'takes the verdict back'],
+      ['Shift 1', 'all of this proof point are shown'],
+      ['← →', 'the proof point before and after'],
+      ['Page Up, Page Down', 'the hand-in before and after'],
+      ['N', 'the next one that waits'],
+      ['R', 'a remark on the whole hand-in'],
+      ['V', 'shows and hides the pins'],
+    ],
+  },
+};
