@@ -40,10 +40,13 @@ export const Review = z.object({
 });
 export type Review = z.infer<typeof Review>;
 
+/** A student in a list: by name, and as the list shows and sorts that name. */
+const ListedStudent = z.object({ id: Id, name: z.string(), listed: z.string() });
+
 export const ReviewRow = z.object({
   handInId: Id,
   number: z.string(),
-  student: z.object({ id: Id, name: z.string() }),
+  student: ListedStudent,
   attempt: z.int(),
   handedInAt: Instant,
   late: z.boolean(),
@@ -66,7 +69,7 @@ export const ReviewList = z.object({
   assignment: Assignment,
   mayRelease: z.boolean(),
   rows: z.array(ReviewRow),
-  without: z.array(z.object({ id: Id, name: z.string() })),
+  without: z.array(ListedStudent),
 });
 export type ReviewList = z.infer<typeof ReviewList>;
 

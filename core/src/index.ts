@@ -45,7 +45,9 @@ export {
   soundFileName,
   utf8Length,
 } from './naming/fileName.ts';
+export { type Fields, fillFields } from './naming/fillFields.ts';
 export { formName, NAME_TOKENS, type NameFacts } from './naming/formName.ts';
+export { listName, nameOrder, type SortedPerson } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';
 export { simplifyLine } from './outline/simplifyLine.ts';
 export {

@@ -22,7 +22,7 @@ export function demoAssignments(
           instructions: 'Open the Probe Console, connect, and run the self-test. Show the whole window.',
           needsPins: true,
           mustShows: [
-            { text: 'your own station code', units: 100 },
+            { text: 'your own station code, {station}', units: 100 },
             { text: 'the firmware version', units: 100 },
             { text: 'the result of the self-test', units: 200 },
           ],
@@ -31,7 +31,7 @@ export function demoAssignments(
           title: 'The first reading is in the table',
           instructions: 'Open the Stage Table of your station and show its first row.',
           mustShows: [
-            { text: 'your own station code', units: 100 },
+            { text: 'your own station code, {station}', units: 100 },
             { text: 'time, stage and discharge of the first row', units: 150 },
           ],
         },
@@ -53,7 +53,7 @@ export function demoAssignments(
           instructions: 'Show the Stage Table of your station with all twelve rows.',
           needsPins: true,
           mustShows: [
-            { text: 'your own station code', units: 100 },
+            { text: 'your own station code, {station}', units: 100 },
             { text: 'all twelve gaugings', units: 150 },
           ],
         },
@@ -72,7 +72,7 @@ export function demoAssignments(
           title: 'Table and curve side by side',
           instructions:
             'Show the display on which both programs are open, so that one can see they belong together.',
-          mustShows: [{ text: 'the same station code in both windows', units: 125 }],
+          mustShows: [{ text: 'the same station code, {station}, in both windows', units: 125 }],
         },
       ],
     },
@@ -92,7 +92,7 @@ export function demoAssignments(
           instructions: 'Show the Stage Table with the rows that have no value.',
           needsPins: true,
           mustShows: [
-            { text: 'your own station code', units: 100 },
+            { text: 'your own station code, {station}', units: 100 },
             { text: 'the first row without a value', units: 100 },
           ],
         },

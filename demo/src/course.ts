@@ -1,5 +1,5 @@
 import { deskContent, seededRandom, seedFromText } from '@nachweis/desk';
-import { type Context, hashPassword } from '@nachweis/server';
+import { type Context, enterMember, hashPassword } from '@nachweis/server';
 import { DEMO_PASSWORD, type DemoPerson, emailOf, STAFF, STUDENTS } from './people.ts';
 
 export interface DemoStudent {
@@ -32,7 +32,7 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
     .values({ id, title: 'Field Data Skills 2', time_zone: 'Europe/Berlin' })
     .execute();
   const password_hash = await hashPassword(DEMO_PASSWORD);
-  const enter = async (person: DemoPerson, note: string) => {
+  const enter = async (person: DemoPerson, note: string, fields: Record<string, string> = {}) => {
     const personId = newId();
     await db
       .insertInto('people')
@@ -45,10 +45,8 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
         demo_note: note,
       })
       .execute();
-    await db
-      .insertInto('members')
-      .values({ course_id: id, person_id: personId, role: person.role })
-      .execute();
+    const { role, sortName } = person;
+    await enterMember(db, { courseId: id, personId, role, sortName, fields });
     return personId;
   };
   const instructors: string[] = [];
@@ -62,7 +60,8 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
   const students: DemoCourse['students'] = [];
   for (const [index, person] of STUDENTS.entries()) {
     const seed = seedFromText(emailOf(person));
-    students.push({ id: await enter(person, `station ${deskContent(seed).station}`), index, seed });
+    const { station } = deskContent(seed);
+    students.push({ id: await enter(person, `station ${station}`, { station }), index, seed });
   }
   return { id, students, instructors };
 }

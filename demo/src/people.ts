@@ -4,6 +4,8 @@ export interface DemoPerson {
   given: string;
   surname: string;
   role: Role;
+  /** where a list sorts it otherwise than by its surname */
+  sortName?: string;
 }
 
 /** Everybody of the invented river-survey school; the order is the order of their seeds, so only append. */
@@ -32,7 +34,12 @@ export const STUDENTS: readonly DemoPerson[] = [
   ['Vera', 'Christodoulou'],
   ['Wen', 'Liangyu'],
   ['Ylva', 'Rosencrantz'],
-].map(([given = '', surname = '']) => ({ given, surname, role: 'student' }));
+].map(([given = '', surname = '']) => ({ given, surname, role: 'student', ...sorted(surname, given) }));
+
+/** A Dutch name, found under what follows its particles. */
+function sorted(surname: string, given: string): { sortName?: string } {
+  return surname === 'van der Laan' ? { sortName: `Laan, ${given} van der` } : {};
+}
 
 export const STAFF: readonly DemoPerson[] = [
   { given: 'Ruth', surname: 'Mandelbrod', role: 'instructor' },

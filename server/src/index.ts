@@ -12,6 +12,7 @@ export type { Tables } from './db/tables.ts';
 export { putEvidence, setRemoved } from './evidence/putEvidence.ts';
 export { writeStatement } from './evidence/statement.ts';
 export { handIn } from './handIns/handIn.ts';
+export { enterMember } from './people/enterMember.ts';
 export { release } from './reviews/release.ts';
 export { putRemark } from './reviews/remarks.ts';
 export { writeAdjustment, writeVerdicts } from './reviews/writeVerdicts.ts';

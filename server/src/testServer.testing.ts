@@ -12,6 +12,7 @@ import { createApp } from './app.ts';
 import { type EnteredAssignment, enterAssignment } from './assignments/enterAssignment.ts';
 import type { Context } from './context.ts';
 import { createContext } from './createContext.ts';
+import { enterMember } from './people/enterMember.ts';
 import { createPictureWork } from './pictures/pictureWork.ts';
 import { hashPassword } from './sessions/passwords.ts';
 import { readSettings, type Settings } from './settings.ts';
@@ -136,10 +137,7 @@ function build(context: Context, clock: Pick<TestServer, 'setNow' | 'letClockRun
         .values({ id, title: 'Field Data', time_zone: 'Europe/Berlin' })
         .execute();
       for (const [person, role] of members)
-        await context.db
-          .insertInto('members')
-          .values({ course_id: id, person_id: person.id, role })
-          .execute();
+        await enterMember(context.db, { courseId: id, personId: person.id, role });
       return id;
     },
     addAssignment: (courseId, change) => enterAssignment(context, courseId, { ...DEFINITION, ...change }),

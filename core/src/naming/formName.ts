@@ -2,6 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { CoreError } from '../errors.ts';
 import { soundFileName } from './fileName.ts';
+import type { Fields } from './fillFields.ts';
 
 /** What a name rule can speak of. */
 export interface NameFacts {
@@ -15,6 +16,8 @@ export interface NameFacts {
   picture: number;
   /** which attempt, from 1 */
   attempt: number;
+  /** what the class list knows of the person, by the name of its column */
+  fields?: Fields;
   /** UTC instant in ISO 8601 */
   at: string;
   /** IANA time zone of the course */
@@ -37,7 +40,8 @@ const DEFAULT_DATE = 'yyyy-MM-dd';
 /**
  * Makes a picture's file name from the assignment's rule.
  *
- * A rule is text with tokens in braces: `{surname}_{point}_{date:yyyyMMdd-HHmm}`. Date fields are those of Unicode
+ * A rule is text with tokens in braces: `{surname}_{point}_{date:yyyyMMdd-HHmm}`; columns of the class list are tokens
+ * too. Date fields are those of Unicode
  * TR 35 as date-fns reads them, in the course's time zone. Spaces in a token's value become hyphens, so that a name
  * made by a rule never needs quoting. The result is sound on every system (see `soundFileName`).
  *
@@ -47,7 +51,9 @@ export function formName(rule: string, facts: NameFacts, extension: string): str
   const stem = rule.replace(/\{([^{}]*)\}/g, (_, inner: string) => {
     const [token = '', pattern] = splitOnce(inner, ':');
     if (token === 'date') return formatDate(facts, pattern ?? DEFAULT_DATE);
-    const value = Object.hasOwn(TOKENS, token) ? TOKENS[token]?.(facts) : undefined;
+    const own = facts.fields ?? {};
+    const known = Object.hasOwn(TOKENS, token) ? TOKENS[token]?.(facts) : undefined;
+    const value = known ?? (Object.hasOwn(own, token) ? own[token] : undefined);
     if (value === undefined) {
       throw new CoreError(
         'bad-name-rule',

@@ -32,6 +32,13 @@ export const evidenceColumn = jsonColumn<EvidenceDocument>({
 
 export const marksColumn = jsonColumn({ version: 1, schema: Marks, fallback: () => [] });
 
+/** Columns of a class list, by name. */
+export const fieldsColumn = jsonColumn<Record<string, string>>({
+  version: 1,
+  schema: z.record(z.string(), z.string()),
+  fallback: () => ({}),
+});
+
 export const notesColumn = jsonColumn<Array<Told | string>>({
   version: 1,
   schema: z.array(z.union([Told, z.string()])),

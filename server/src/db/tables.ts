@@ -19,8 +19,22 @@ export interface Tables {
   sessions: { token_hash: string; person_id: string; created_at: string; expires_at: string };
   /** browsers in which somebody has signed in before; the limit for guesses from everywhere lets them pass */
   known_browsers: { token_hash: string; person_id: string; seen_at: string };
-  courses: { id: string; title: string; time_zone: string };
-  members: { course_id: string; person_id: string; role: Role };
+  courses: {
+    id: string;
+    title: string;
+    time_zone: string;
+    /** BCP 47; names are sorted by its letters */
+    language: Generated<string>;
+  };
+  members: {
+    course_id: string;
+    person_id: string;
+    role: Role;
+    /** as the class list wants the name sorted; null where it says nothing */
+    sort_name: Generated<string | null>;
+    /** further columns of the class list */
+    fields: Generated<string>;
+  };
   assignments: { id: string; course_id: string; version: number };
   /** what is asked, frozen: never changed, only followed by another version */
   assignment_versions: {
@@ -144,7 +158,14 @@ export interface Tables {
     withdrawn_at: string | null;
   };
   /** whose hand-in it is */
-  hand_in_people: { hand_in_id: string; person_id: string; assignment_id: string; attempt: number };
+  hand_in_people: {
+    hand_in_id: string;
+    person_id: string;
+    assignment_id: string;
+    attempt: number;
+    /** what the class list knew of the person then */
+    fields: Generated<string>;
+  };
   hand_in_items: {
     id: string;
     hand_in_id: string;

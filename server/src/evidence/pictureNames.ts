@@ -2,6 +2,7 @@ import type { Assignment } from '@nachweis/contract';
 import { CoreError, FORMAT_FACTS, formName, type NameFacts, type PictureFormat } from '@nachweis/core';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import { readFields } from '../people/classList.ts';
 
 /** Stands in for a rule that cannot be read, so that a wrong rule takes nobody's pictures away. */
 const PLAIN_RULE = '{surname}_{assignment}_{point}_{picture}';
@@ -25,6 +26,7 @@ export async function pictureNamer(
     course: assignment.courseTitle,
     assignment: assignment.title,
     attempt,
+    fields: await readFields(db, assignment.courseId, studentId),
     at: context.now().toISOString(),
     timeZone: assignment.timeZone,
   };

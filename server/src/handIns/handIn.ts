@@ -4,11 +4,12 @@ import { missingForHandIn, submissionWindow } from '@nachweis/core';
 import { readAssignment } from '../assignments/documents.ts';
 import { readTerms } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
-import { marksColumn, termsColumn } from '../db/columns.ts';
+import { fieldsColumn, marksColumn, termsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readAttempts, readDraft, requireDraftable, touchDraft } from '../evidence/drafts.ts';
 import { prepareRendering, wantRendering } from '../evidence/rendering.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
+import { readFields } from '../people/classList.ts';
 import { readReceipt } from './receipts.ts';
 import { settleRendering } from './settle.ts';
 
@@ -83,7 +84,13 @@ async function enterHandIn(
     .execute();
   await trx
     .insertInto('hand_in_people')
-    .values({ hand_in_id: id, person_id: studentId, assignment_id: assignment.id, attempt })
+    .values({
+      hand_in_id: id,
+      person_id: studentId,
+      assignment_id: assignment.id,
+      attempt,
+      fields: fieldsColumn.write(await readFields(trx, assignment.courseId, studentId)),
+    })
     .execute();
   const keys = await enterItems(context, trx, id, studentId, draft);
   for (const key of keys) await settleRendering(context, trx, key);

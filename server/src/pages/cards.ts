@@ -5,6 +5,7 @@ import { readCourseAssignments, readVersions } from '../assignments/documents.ts
 import { readTerms } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
+import { readClassOrder } from '../people/classList.ts';
 import { readJudgements } from '../reviews/judgements.ts';
 import { readLine } from '../reviews/line.ts';
 import { counting, summarise } from './handInSummaries.ts';
@@ -90,7 +91,7 @@ async function staffCard(
   at: string,
 ): Promise<AssignmentCard> {
   const { opensAt, dueAt, lateUntil } = assignment;
-  const line = await readLine(db, assignment.id);
+  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId));
   const { students } = await db
     .selectFrom('members')
     .select((eb) => eb.fn.countAll<number>().as('students'))

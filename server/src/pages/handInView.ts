@@ -7,6 +7,7 @@ import { readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { readReceipt } from '../handIns/receipts.ts';
 import { isJudged } from '../handIns/withdraw.ts';
+import { asAsked, fieldsOfHandIn } from '../people/classList.ts';
 import { gradeOf, namesIn, readJudgements, remarksShown, verdictsShown } from '../reviews/judgements.ts';
 
 /** An own hand-in with its receipt, and its feedback once released. */
@@ -28,7 +29,7 @@ export async function readHandInView(db: DbOrTrx, actor: Actor, handInId: string
       .at(-1) ?? null;
   return {
     receipt: await readReceipt(db, handInId),
-    assignment,
+    assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
     statement: handIn.statement,
     items: await readItems(db, handInId),
     withdrawnAt: handIn.withdrawn_at,

@@ -8,6 +8,7 @@ import type { Context } from '../context.ts';
 import { readDraft } from '../evidence/drafts.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { notFound } from '../http/problem.ts';
+import { asAsked, readFields } from '../people/classList.ts';
 import { readJudgements } from '../reviews/judgements.ts';
 import { summarise } from './handInSummaries.ts';
 
@@ -24,8 +25,9 @@ export async function readProofSheet(
   const terms = await readTerms(db, assignment, actor.personId);
   const handIns = role === 'student' ? await readHandIns(db, assignmentId, actor.personId) : [];
   const used = handIns.filter((handIn) => handIn.withdrawn_at === null).length;
+  const fields = role === 'student' ? await readFields(db, assignment.courseId, actor.personId) : {};
   return {
-    assignment,
+    assignment: asAsked(assignment, fields),
     terms,
     role,
     window: submissionWindow(terms, now().toISOString()),

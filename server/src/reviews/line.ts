@@ -5,6 +5,7 @@ import { readVersions } from '../assignments/documents.ts';
 import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { type HandInRow, readHandIns, replacementOf } from '../handIns/handInRows.ts';
+import type { ClassOrder } from '../people/classList.ts';
 import { gradeOf, type JudgementEvents, readJudgements, stateOf } from './judgements.ts';
 
 /** A hand-in as an instructor has it before them. */
@@ -18,34 +19,27 @@ export interface LineEntry {
   state: ReviewState;
   /** by what holds for its people now */
   late: boolean;
-  /** its first person, by whom it is sorted */
-  student: { id: string; surname: string; givenName: string };
+  /** its first person, and that name as the list shows and sorts it */
+  student: { id: string; listed: string };
 }
 
 /**
  * The hand-ins of an assignment that count, by name of their student, by a fixed number of queries. Where the last
  * counts, that is one of each student; where the best counts, every attempt is there.
  */
-export async function readLine(db: DbOrTrx, assignmentId: string): Promise<LineEntry[]> {
+export async function readLine(db: DbOrTrx, assignmentId: string, order: ClassOrder): Promise<LineEntry[]> {
   const handIns = await readHandIns(db, assignmentId);
   const versions = await readVersions(db, assignmentId);
   const corrections = await readCorrections(db, assignmentId);
   const grants = await readGrants(db, assignmentId);
   const judgementOf = await readJudgements(db, { assignmentId });
-  const people = await db
-    .selectFrom('hand_in_people')
-    .innerJoin('people', 'people.id', 'hand_in_people.person_id')
-    .select(['people.id', 'people.surname', 'people.given_name'])
-    .distinct()
-    .where('hand_in_people.assignment_id', '=', assignmentId)
-    .execute();
-  const byId = new Map(people.map((p) => [p.id, { id: p.id, surname: p.surname, givenName: p.given_name }]));
   const judged = new Map([...versions].map(([version, a]) => [version, asJudged(a, corrections)]));
   return handIns
     .flatMap((handIn): LineEntry[] => {
       const assignment = judged.get(handIn.version);
-      const student = byId.get(handIn.personIds[0] ?? '');
-      if (!assignment || !student || handIn.withdrawn_at) return [];
+      const id = handIn.personIds[0];
+      if (!assignment || !id || handIn.withdrawn_at) return [];
+      const student = { id, listed: order.listed(id) };
       if (replacementOf(handIn, handIns, assignment.counts)) return [];
       const judgement = judgementOf(handIn.id);
       const { open, total } = gradeOf(assignment, judgement);
@@ -56,8 +50,8 @@ export async function readLine(db: DbOrTrx, assignmentId: string): Promise<LineE
     })
     .sort(
       (a, b) =>
-        a.student.surname.localeCompare(b.student.surname) ||
-        a.student.givenName.localeCompare(b.student.givenName) ||
+        order.compare(a.student.listed, b.student.listed) ||
+        a.student.id.localeCompare(b.student.id) ||
         a.handIn.attempt - b.handIn.attempt,
     );
 }

@@ -7,6 +7,7 @@ import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { handInNumber, readHandIn, readHandIns, replacementOf } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
+import { asAsked, fieldsOfHandIn, readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { readFindings } from './findings.ts';
 import { gradeOf, namesIn, readJudgements, remarksShown, stateOf, verdictsShown } from './judgements.ts';
@@ -25,7 +26,7 @@ export async function readReview({ db }: Context, actor: Actor, handInId: string
   const terms = termsFor(assignment, await readGrants(db, assignment.id), handIn.personIds);
   const role = await roleInAssignment(db, actor, assignment.id);
   const newer = replacementOf(handIn, await readHandIns(db, assignment.id), assignment.counts);
-  const line = await readLine(db, assignment.id);
+  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId));
   const index = line.findIndex((entry) => entry.handIn.id === handInId);
   const after = [...line.slice(index + 1), ...line.slice(0, Math.max(index, 0))];
   return {
@@ -35,7 +36,7 @@ export async function readReview({ db }: Context, actor: Actor, handInId: string
       id: handIn.personIds[0] ?? '',
       name: joinedNames(handIn.personIds, await namesOf(db, handIn.personIds)),
     },
-    assignment,
+    assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
     attempt: handIn.attempt,
     handedInAt: handIn.handed_in_at,
     late: submissionWindow(terms, handIn.handed_in_at) !== 'open',

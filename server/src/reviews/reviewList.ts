@@ -4,7 +4,8 @@ import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
 import { handInNumber } from '../handIns/handInRows.ts';
-import { fullName, joinedNames, namesOf } from '../people/names.ts';
+import { readClassOrder } from '../people/classList.ts';
+import { joinedNames, namesOf } from '../people/names.ts';
 import { readFindings } from './findings.ts';
 import { readLine } from './line.ts';
 
@@ -15,7 +16,8 @@ export async function readReviewList(
   assignmentId: string,
 ): Promise<ReviewList> {
   const assignment = await readAssignment(db, assignmentId);
-  const line = await readLine(db, assignmentId);
+  const order = await readClassOrder(db, assignment.courseId);
+  const line = await readLine(db, assignmentId, order);
   const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
   const names = await namesOf(
     db,
@@ -30,21 +32,19 @@ export async function readReviewList(
     checked.set(item.handInId, counts);
   }
   const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
-  const students = await db
-    .selectFrom('members')
-    .innerJoin('people', 'people.id', 'members.person_id')
-    .select(['people.id', 'given_name', 'surname'])
-    .where('members.course_id', '=', assignment.courseId)
-    .where('members.role', '=', 'student')
-    .orderBy('surname')
-    .execute();
+  const absent = order.studentIds.filter((id) => !present.has(id));
+  const absentNames = await namesOf(db, absent);
   return {
     assignment: asJudged(assignment, await readCorrections(db, assignmentId)),
     mayRelease: (await roleInAssignment(db, actor, assignmentId)) === 'instructor',
     rows: line.map(({ handIn, state, open, total, late, student }) => ({
       handInId: handIn.id,
       number: handInNumber(handIn),
-      student: { id: student.id, name: joinedNames(handIn.personIds, names) },
+      student: {
+        id: student.id,
+        name: joinedNames(handIn.personIds, names),
+        listed: handIn.personIds.map((id) => order.listed(id) || names(id)).join(' and '),
+      },
       attempt: handIn.attempt,
       handedInAt: handIn.handed_in_at,
       late,
@@ -53,6 +53,6 @@ export async function readReviewList(
       totalUnits: total,
       ...(checked.get(handIn.id) ?? { itemIds: [], toCheck: 0, problems: 0 }),
     })),
-    without: students.filter((p) => !present.has(p.id)).map((p) => ({ id: p.id, name: fullName(p) })),
+    without: absent.map((id) => ({ id, name: absentNames(id), listed: order.listed(id) })),
   };
 }

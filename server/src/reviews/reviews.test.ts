@@ -172,7 +172,7 @@ describe('the list', () => {
     expect(body.rows).toMatchObject([
       { attempt: 2, number: 'H-00002', openVerdicts: 2, toCheck: 1, problems: 0 },
     ]);
-    expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang' }]);
+    expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang', listed: 'Yang, Wen' }]);
     const { body: cards } = await room.instructor.get('/api/assignments');
     expect(cards[0]).toMatchObject({ as: 'staff', handIns: 1, students: 2, waiting: 1 });
   });

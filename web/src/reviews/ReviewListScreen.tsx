@@ -96,7 +96,7 @@ export default function ReviewListScreen(): ReactNode {
           <ul className="flex flex-wrap gap-x-5 gap-y-1">
             {without.map((person) => (
               <li key={person.id} className="flex min-w-0 items-center gap-1">
-                <span className="written">{person.name}</span>
+                <span className="written">{person.listed}</span>
                 {list.mayRelease && <TermsButton student={person} onTerms={setTermsOf} />}
               </li>
             ))}
@@ -159,7 +159,7 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
           to={`/hand-ins/${row.handInId}/review`}
           className="written line-clamp-2 min-h-6 font-semibold text-verdigris-deep underline"
         >
-          {row.student.name}
+          {row.student.listed}
         </Link>
         <span className="block font-mono text-sm text-faded">
           {row.number}
