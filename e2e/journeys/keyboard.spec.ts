@@ -108,7 +108,7 @@ test('the whole way by keyboard alone', async ({ page, school }) => {
   await tabTo(page, /^Rating curve/);
   await page.keyboard.press('Enter');
   await page.getByRole('table').waitFor();
-  await tabTo(page, /^Elin/);
+  await tabTo(page, /^Ödegård/);
   await page.keyboard.press('Enter');
   await page.getByTestId('points').waitFor();
   await page.keyboard.press('1');

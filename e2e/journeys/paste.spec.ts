@@ -166,7 +166,7 @@ test('at a full proof point a picture asks first; replaced, undo brings the old 
   await page.getByTestId('frame-stage').waitFor();
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-status=saved]')).toContainText('310 × 210');
-  await expect(page.getByText(/^Added to P1, in place of .*\.png\.$/)).toBeVisible();
+  await expect(page.getByText(/^The picture is in P1, in place of .*\.png\.$/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
 });

@@ -247,7 +247,7 @@ test('where it went is said with the picture; it can be taken again or undone', 
   await page.getByRole('button', { name: 'Share the screen' }).click();
   await page.getByRole('button', { name: 'Accept' }).waitFor();
   await page.keyboard.press('Escape');
-  const notice = page.locator('[data-sonner-toast]', { hasText: 'The picture is in P2.' });
+  const notice = page.getByTestId('last-change').filter({ hasText: 'The picture is in P2.' });
   await notice.getByRole('button', { name: 'Take again' }).click();
   await page.getByRole('button', { name: 'Accept' }).waitFor();
   await page.keyboard.press('Escape');

@@ -14,6 +14,7 @@ import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
+import { useKeptFocus } from './useKeptFocus.ts';
 import { useKeyHelp } from './useKeyHelp.ts';
 import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
 
@@ -40,6 +41,7 @@ export function Shell(): ReactNode {
 
 function SignedIn({ me }: { me: Me }): ReactNode {
   useStoreSync(me.id);
+  useKeptFocus();
   usePasteAnywhere(
     me.id,
     me.courses.some((course) => course.role === 'student'),
@@ -142,11 +144,11 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
   };
   return (
     <header className="flex h-12 shrink-0 items-center gap-2 border-b border-rule bg-card px-3 sm:gap-4 sm:px-4">
-      <Link to="/" className="flex items-center gap-2 font-bold text-verdigris-deep">
+      <Link to="/" className="flex min-h-6 min-w-6 shrink-0 items-center gap-2 font-bold text-verdigris-deep">
         <img src="/mark.svg" alt="" width={22} height={22} />
         <span className="sr-only sm:not-sr-only">Nachweis</span>
       </Link>
-      <nav className="flex-1">
+      <nav className="flex-1 whitespace-nowrap">
         {NAVIGATION.map(({ to, label }) => (
           <Link
             key={to}
@@ -163,12 +165,12 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
       <Link
         to="/settings"
         aria-label={`Your settings, ${me.name}`}
-        className="flex max-w-56 min-w-6 items-center gap-1.5 rounded-md py-1 hover:bg-verdigris-wash sm:px-1"
+        className="flex max-w-56 min-w-6 shrink items-center gap-1.5 rounded-md py-1 hover:bg-verdigris-wash sm:px-1"
       >
         <UserRound size={18} aria-hidden className="shrink-0 text-verdigris-deep" />
-        <span className="hidden truncate sm:block">{me.name}</span>
+        <span className="hidden truncate lg:block">{me.name}</span>
       </Link>
-      <Button small look="quiet" onClick={() => void signOut()}>
+      <Button small look="quiet" className="max-sm:px-1" onClick={() => void signOut()}>
         Sign out
       </Button>
     </header>

@@ -54,7 +54,7 @@ export function FilterBar({
         <select
           value={filter.source}
           onChange={(event) => onChange({ source: event.target.value })}
-          className={`${field} mt-0.5 block`}
+          className={`${field} mt-0.5 block max-w-48`}
         >
           <option value="">any</option>
           {SOURCES.map((source) => (
@@ -69,7 +69,7 @@ export function FilterBar({
         <select
           value={filter.courseId}
           onChange={(event) => onChange({ courseId: event.target.value })}
-          className={`${field} mt-0.5 block`}
+          className={`${field} mt-0.5 block max-w-48`}
         >
           <option value="">any</option>
           {courses.map(([id, title]) => (
@@ -86,7 +86,7 @@ export function FilterBar({
             type="date"
             value={filter[which]}
             onChange={(event) => onChange({ [which]: event.target.value })}
-            className={`${field} mt-0.5 block`}
+            className={`${field} mt-0.5 block max-w-48`}
           />
         </label>
       ))}
@@ -95,7 +95,7 @@ export function FilterBar({
         <select
           value={filter.used}
           onChange={(event) => onChange({ used: event.target.value })}
-          className={`${field} mt-0.5 block`}
+          className={`${field} mt-0.5 block max-w-48`}
         >
           <option value="">all</option>
           <option value="yes">used</option>

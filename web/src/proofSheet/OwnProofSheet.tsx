@@ -61,7 +61,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
       </ol>
       {!locked && (
         <footer className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2.5 sm:px-6">
-          <p className="min-w-0 flex-1 text-sm text-faded" role="status">
+          <p className="min-w-40 flex-1 text-sm text-faded" role="status">
             {own.allSaved
               ? pictures.length > 0
                 ? 'Everything is saved on the server.'

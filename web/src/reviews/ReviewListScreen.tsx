@@ -53,7 +53,7 @@ export default function ReviewListScreen(): ReactNode {
           </p>
         </div>
         <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           {list.mayRelease && (
             <Button look="quiet" onClick={() => setCorrecting(true)}>
               Correct for all …
@@ -165,9 +165,13 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
           {row.number}
           {row.attempt > 1 && `, attempt ${row.attempt}`}
         </span>
+        <span className="block text-sm sm:hidden">
+          {dateAndTime(row.handedInAt, assignment.timeZone)}
+          {row.late && <strong className="text-ochre"> late</strong>}
+        </span>
       </td>
       <td className="pr-3">
-        <span className="flex gap-1">
+        <span className="flex flex-wrap gap-1">
           {row.itemIds.map((id) => (
             <img
               key={id}
@@ -186,7 +190,7 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
         {row.late && <strong className="block text-ochre">late</strong>}
       </td>
       <td className="pr-3">
-        <span className="flex items-center gap-2 text-sm">
+        <span className="flex flex-wrap items-center gap-x-2 text-sm">
           {row.problems > 0 && (
             <span className="flex items-center gap-1">
               <FindingSign level="problem" /> {row.problems} {row.problems === 1 ? 'problem' : 'problems'}

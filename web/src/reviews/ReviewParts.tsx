@@ -9,7 +9,7 @@ export function Progress({ point: { mustShows }, stand }: { point: ProofPoint; s
   const given = mustShows.filter((m) => stand.verdicts[m.id]).length;
   if (mustShows.length === 0) return null;
   return (
-    <span className="ml-2 text-sm font-normal text-faded">
+    <span className="shrink-0 text-sm font-normal whitespace-nowrap text-faded">
       {given === mustShows.length ? 'all given' : `${given} of ${mustShows.length}`}
     </span>
   );

@@ -89,14 +89,14 @@ function ReviewDesk({
   return (
     <main data-keys="review" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5">
-        <h1 className="written line-clamp-2 min-w-0 text-lg">
+        <h1 className="flex max-w-full min-w-0 flex-wrap gap-x-1.5 text-lg">
           <Link
             to={`/assignments/${assignment.id}/hand-ins`}
-            className="font-normal text-verdigris-deep underline"
+            className="max-w-[min(100%,28rem)] truncate font-normal text-verdigris-deep underline"
           >
             {assignment.title}
-          </Link>{' '}
-          · {review.student.name}
+          </Link>
+          <span className="max-w-[min(100%,28rem)] truncate">· {review.student.name}</span>
         </h1>
         <span className="text-sm text-faded">
           <span className="font-mono">{review.number}</span>,{' '}
@@ -130,9 +130,10 @@ function ReviewDesk({
                 type="button"
                 aria-current={index === pointIndex ? 'true' : undefined}
                 onClick={() => goToPoint(index)}
-                className="border-b-3 border-transparent px-3 py-1.5 hover:bg-verdigris-wash aria-[current]:border-verdigris aria-[current]:font-bold"
+                className="flex max-w-72 items-baseline gap-1.5 border-b-3 border-transparent px-3 py-1.5 hover:bg-verdigris-wash aria-[current]:border-verdigris aria-[current]:font-bold"
               >
-                <span className="font-mono">{p.code}</span> {p.title}
+                <span className="shrink-0 font-mono">{p.code}</span>
+                <span className="truncate">{p.title}</span>
                 <Progress point={p} stand={stand} />
               </button>
             ))}

@@ -19,10 +19,14 @@ export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode 
     return () => removeEventListener('keydown', onKeyDown);
   }, [there]);
   return (
-    <div role="status" className="flex min-w-0 items-center gap-2 text-sm empty:hidden">
+    <div
+      role="status"
+      data-testid="last-change"
+      className="flex min-w-0 flex-wrap items-center gap-2 text-sm empty:hidden"
+    >
       {change && (
         <>
-          <span className="written line-clamp-2 min-w-0">{change.words}</span>
+          {change.detail ?? <span className="written line-clamp-2 min-w-0">{change.words}</span>}
           <Button small keyName="Ctrl Z" onClick={() => void undoLast()}>
             Undo
           </Button>

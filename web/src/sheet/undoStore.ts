@@ -1,9 +1,11 @@
-import { useSyncExternalStore } from 'react';
+import { type ReactNode, useSyncExternalStore } from 'react';
 
 /** The last change to a sheet, and how it is taken back. */
 interface LastChange {
   assignmentId: string;
   words: string;
+  /** shown in place of the words: the picture, what was found in it, what can be done with it at once */
+  detail: ReactNode;
   undo: () => Promise<void>;
 }
 
@@ -16,8 +18,12 @@ function set(change: LastChange | null): void {
 }
 
 /** Offers to take a change back, until the next change or until the sheet is handed in. */
-export const offerUndo = (assignmentId: string, words: string, undo: () => Promise<void>): void =>
-  set({ assignmentId, words, undo });
+export const offerUndo = (
+  assignmentId: string,
+  words: string,
+  undo: () => Promise<void>,
+  detail: ReactNode = null,
+): void => set({ assignmentId, words, detail, undo });
 
 export const forgetUndo = (): void => set(null);
 

@@ -13,12 +13,12 @@ import type { Incoming } from '../waysIn/incoming.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
 import { takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare, takeShared } from '../waysIn/share.ts';
-import { tellWhereItWent } from '../waysIn/TakenNotice.tsx';
+import { TakenNotice } from '../waysIn/TakenNotice.tsx';
 import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
-import { offerUndo } from './undoStore.ts';
+import { forgetUndo, offerUndo } from './undoStore.ts';
 import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
@@ -82,32 +82,30 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       const { evidenceId, proofPointId } = document;
       const point = points.find((p) => p.id === proofPointId);
       const replaced = full.replaced();
-      const words = `Added to ${point?.code}${replaced ? `, in place of ${replaced.name}` : ''}.`;
-      offerUndo(assignment.id, words, async () => {
+      const words = `The picture is in ${point?.code}${replaced ? `, in place of ${replaced.name}` : ''}.`;
+      const undo = async () => {
         await actions.undoAdding(evidenceId);
         await replaced?.putBack();
-      });
+      };
       const isIt = (one: { evidenceId: string }) => one.evidenceId === evidenceId;
       // What is waiting here is newer than what the server and the page know.
       const now: PictureDocument =
         storeContent().pictures.find(isIt) ?? latest.current.own.pictures.find(isIt) ?? document;
-      tellWhereItWent(
-        {
-          document: now,
-          blob,
-          code: point?.code ?? '',
-          fileName: latest.current.own.draft.nextNames[proofPointId] ?? '',
-          asked: point?.requirements ?? ANYTHING,
-        },
-        {
-          onPin: () => setPreparing({ evidenceId, step: 'pin' }),
-          onAgain: () => {
-            setChosen(proofPointId);
-            void actions.undoAdding(evidenceId);
-            latest.current.again(document.origin.source);
-          },
-        },
-      );
+      const taken = {
+        document: now,
+        blob,
+        fileName: latest.current.own.draft.nextNames[proofPointId] ?? '',
+        asked: point?.requirements ?? ANYTHING,
+      };
+      const again = () => {
+        setChosen(proofPointId);
+        forgetUndo();
+        void actions.undoAdding(evidenceId);
+        latest.current.again(document.origin.source);
+      };
+      const act = { onPin: () => setPreparing({ evidenceId, step: 'pin' }), onAgain: again };
+      const notice = <TakenNotice key={evidenceId} picture={taken} words={words} actions={act} />;
+      offerUndo(assignment.id, words, undo, notice);
     },
     [points, actions, full.replaced, assignment.id],
   );

@@ -55,9 +55,9 @@ export function Dialog({
               : 'top-1/2 left-1/2 max-h-[90dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto',
           )}
         >
-          <header className="flex items-center gap-4 border-b border-rule px-4 py-2">
-            <Radix.Title className="written line-clamp-2 min-w-0 flex-auto text-lg">{title}</Radix.Title>
-            {aside && <div className="flex min-w-0 flex-1 items-center gap-3">{aside}</div>}
+          <header className="flex items-center gap-2 border-b border-rule px-4 py-2 sm:gap-4">
+            <Radix.Title className="written line-clamp-2 min-w-20 flex-1 text-lg">{title}</Radix.Title>
+            {aside && <div className="flex min-w-0 items-center gap-3">{aside}</div>}
             <Radix.Close
               aria-label={closeLabel}
               className="shrink-0 rounded-md p-1.5 text-verdigris-deep hover:bg-verdigris-wash"

@@ -1,0 +1,107 @@
+import { expectInOrder } from '../fixtures/layout.ts';
+import { dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+
+const NAME = `${'Messreihe'.repeat(28)}.png`;
+
+test('no text of any length or script moves, covers or widens anything: a student’s pages and dialogs', async ({
+  page,
+  school,
+}) => {
+  test.setTimeout(240_000);
+  await signIn(page, school, school.hostile);
+  await page.goto('/');
+  await page.getByRole('link', { name: /Hochwasser/ }).waitFor();
+  await expectInOrder(page, 'assignments');
+  await page.goto('/settings');
+  await page.getByRole('heading', { name: 'Your settings' }).waitFor();
+  await expectInOrder(page, 'settings');
+  await openSheet(page, school.crowded);
+  await expectInOrder(page, 'an empty proof sheet');
+  await dropFiles(page, [{ name: NAME, bytes: await testPicture(1280, 800), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await expectInOrder(page, 'framing');
+  await page.keyboard.press('Enter');
+  await page.getByText('not pinned').first().waitFor();
+  await page.keyboard.press('a');
+  await page.keyboard.press('b');
+  await expectInOrder(page, 'pinning');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  // A tall one, for the other place.
+  await dropFiles(page, [{ name: `tall-${NAME}`, bytes: await testPicture(300, 3000), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await expectInOrder(page, 'framing a tall picture');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  await expectInOrder(page, 'a proof sheet with pictures');
+  await page
+    .getByRole('button', { name: /^More for/ })
+    .first()
+    .click();
+  await expectInOrder(page, 'more for a picture');
+  await page.keyboard.press('Escape');
+  await dropFiles(page, [
+    { name: NAME.replace('.png', '.pdf'), bytes: Buffer.from('%PDF-1.4 no'), type: '' },
+  ]);
+  await page.getByRole('button', { name: 'Understood' }).waitFor();
+  await expectInOrder(page, 'a refusal');
+  await page.goto(`/assignments/${school.crowded.id}/capture`);
+  await page.getByRole('heading', { name: 'Capture station' }).waitFor();
+  await expectInOrder(page, 'the station');
+  await page.goto('/capture');
+  await page.getByRole('heading', { name: 'Capture station' }).waitFor();
+  await expectInOrder(page, 'the choice of an assignment');
+  await page.goto('/captures');
+  await page
+    .getByRole('button', { name: /^Open / })
+    .first()
+    .waitFor();
+  await expectInOrder(page, 'captures');
+  await page
+    .getByRole('button', { name: /^Open / })
+    .first()
+    .click();
+  await page.getByLabel('Proof point with room').waitFor();
+  await expectInOrder(page, 'one capture');
+  await page.goto(`/assignments/${school.crowded.id}/hand-in`);
+  await page
+    .getByRole('textbox', { name: 'Your own statement' })
+    .fill(`${'م'.repeat(300)} ${'x'.repeat(2000)}`);
+  await expectInOrder(page, 'the look before handing in');
+  await page
+    .getByRole('button', { name: /large$/ })
+    .first()
+    .click();
+  await expectInOrder(page, 'a picture large');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  await expectInOrder(page, 'the receipt');
+  const handIn = page.url();
+
+  await signIn(page, school, school.warden);
+  await page.goto('/');
+  await page.getByRole('link', { name: /Hochwasser/ }).waitFor();
+  await expectInOrder(page, 'assignments of an instructor');
+  await page.goto(`/assignments/${school.crowded.id}/hand-ins`);
+  await page.getByRole('table').waitFor();
+  await expectInOrder(page, 'the list of hand-ins');
+  await page
+    .getByRole('button', { name: /^Other times for/ })
+    .first()
+    .click();
+  await page.getByRole('dialog').waitFor();
+  await expectInOrder(page, 'other times');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /Correct/ }).click();
+  await page.getByRole('dialog').waitFor();
+  await expectInOrder(page, 'a correction');
+  await page.goto(`${handIn}/review`);
+  await page.getByTestId('points').waitFor();
+  await page.keyboard.press('r');
+  await page.getByRole('textbox', { name: /Remark/ }).fill(`${'م'.repeat(300)} ${'x'.repeat(2000)}`);
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('Shift+Digit1');
+  await expectInOrder(page, 'the review');
+});

@@ -1,0 +1,77 @@
+import type { Locator, Page } from '@playwright/test';
+import { handInCurve } from '../fixtures/handIns.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+
+const focusIn = (page: Page) =>
+  page.evaluate(() => {
+    const focused = document.activeElement;
+    if (!focused || focused === document.body) return 'the page’s body';
+    return document.querySelector('[role=dialog]')?.contains(focused) ? 'the dialog' : 'the page';
+  });
+
+/** Opens a dialog by key, sees that the focus is in it, leaves it by Escape, and sees the focus where it came from. */
+async function throughAndBack(page: Page, opener: Locator, name: string | RegExp): Promise<void> {
+  await opener.focus();
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog', { name });
+  await dialog.waitFor();
+  await expect.poll(() => focusIn(page), { message: `on opening ${name}` }).toBe('the dialog');
+  // Whatever is reached by Tab stays in it.
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
+  expect(await focusIn(page), `after Tab in ${name}`).toBe('the dialog');
+  await page.keyboard.press('Escape');
+  await dialog.waitFor({ state: 'detached' });
+  await expect(opener, `after ${name}`).toBeFocused();
+}
+
+test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
+  const handInId = await handInCurve(page, school);
+  await openSheet(page, school.single);
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  expect(await focusIn(page), 'after a picture that was dropped').toBe('the page');
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
+  await throughAndBack(page, button('Frame'), /^P1/);
+  await throughAndBack(page, button('Pin'), /^P1/);
+  await throughAndBack(page, button(/^More for/), /The picture in P1/);
+  await throughAndBack(page, button('Practice desk'), /Practice desk/);
+  await throughAndBack(page, button('Camera'), /./);
+  await throughAndBack(page, button(/^Keys/), 'Keys of this page');
+  await page.goto(`/assignments/${school.single.id}/hand-in`);
+  await throughAndBack(page, button(/large$/), /^P1/);
+  await page.goto('/captures');
+  await throughAndBack(page, button(/^Open /).first(), /./);
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/hand-ins`);
+  await throughAndBack(page, button(/^Other times for/).first(), /^Other times for/);
+  await throughAndBack(page, button(/^Correct for all/), /Correct/);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await page.getByTestId('points').waitFor();
+  await throughAndBack(page, button(/^Keys/), 'Keys of this page');
+});
+
+test('no action leaves the focus on nothing: taking out, putting back, dismissing, moving', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const act = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).first().focus();
+    await page.keyboard.press('Enter');
+  };
+  await act(/^Remove /);
+  await expect(page.getByText(/was removed from P1\.$/)).toBeVisible();
+  await expect.poll(() => focusIn(page), { message: 'after Remove' }).toBe('the page');
+  await act('Undo');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await expect.poll(() => focusIn(page), { message: 'after Undo' }).toBe('the page');
+  await act(/^More for/);
+  await act(/^Move to P2/);
+  await expect(page.getByTestId('last-change')).toContainText('moved to P2');
+  await expect.poll(() => focusIn(page), { message: 'after Move' }).toBe('the page');
+});
