@@ -1,4 +1,4 @@
-import type { Box, Framing as CoreFraming, Pin as CorePin } from '@nachweis/core';
+import type { Box, Framing as CoreFraming, Mark as CoreMark, Pin as CorePin } from '@nachweis/core';
 import * as z from 'zod';
 import { Href, Id, Instant, Sha256, Told } from './shared.ts';
 
@@ -200,5 +200,37 @@ export const Pin = z.object({
   letter: Letter,
   x: Coordinate,
   y: Coordinate,
+  says: z.string().max(300).optional(),
 }) satisfies z.ZodType<CorePin>;
-export const Marks = z.array(Pin).max(200);
+
+const Place = z.number().min(-1_000_000).max(1_000_000);
+const PlaceAt = z.object({ x: Place, y: Place });
+const Length = z.number().min(0).max(1_000_000);
+const AreaBox = z.object({ x: Place, y: Place, width: Length, height: Length });
+const drawn = { id: Id, ink: z.string().regex(/^#[0-9a-f]{6}$/) };
+const segment = <K extends string>(kind: K) =>
+  z.object({ kind: z.literal(kind), ...drawn, from: PlaceAt, to: PlaceAt });
+
+/** What is drawn on evidence. Places are in pixels of the capture. */
+export const Mark = z.discriminatedUnion('kind', [
+  Pin,
+  segment('arrow'),
+  segment('line'),
+  z.object({ kind: z.literal('ring'), ...drawn, shape: z.enum(['box', 'ellipse']), box: AreaBox }),
+  z.object({
+    kind: z.literal('number'),
+    ...drawn,
+    number: z.int().min(1).max(999),
+    x: Place,
+    y: Place,
+    says: z.string().max(300),
+  }),
+  z.object({ kind: z.literal('text'), ...drawn, x: Place, y: Place, text: z.string().min(1).max(5000) }),
+  z.object({
+    kind: z.literal('redaction'),
+    id: Id,
+    look: z.enum(['solid', 'mosaic', 'blur']),
+    box: AreaBox,
+  }),
+]) satisfies z.ZodType<CoreMark>;
+export const Marks = z.array(Mark).max(500);

@@ -32,10 +32,41 @@ export {
   missingForHandIn,
   type PointRequirements,
 } from './handIns/missingForHandIn.ts';
-export { drawPins, PIN_INK, PIN_PAPER, type PinCanvas, pinRadius } from './marks/drawPins.ts';
+export { boxOf } from './marks/boxed.ts';
+export { drawMarks, type MarkFonts } from './marks/drawMarks.ts';
+export { drawPins } from './marks/drawPins.ts';
 export { type BoxedKind, type Framing, framedBox, framedSize, framingOf } from './marks/framing.ts';
-export { type Mark, marksInFrame, movePin, type Pin, putPin, takePinOut } from './marks/pins.ts';
+export {
+  chooseInk,
+  contrastRatio,
+  HOUSE_INKS,
+  inkChannels,
+  luminance,
+  PIN_INK,
+  PIN_PAPER,
+  rimOf,
+} from './marks/ink.ts';
+export type { Arrow } from './marks/kinds/arrow.ts';
+export type { Line } from './marks/kinds/line.ts';
+export { type NumberMark, renumbered } from './marks/kinds/number.ts';
+export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';
+export type { Ring } from './marks/kinds/ring.ts';
+export { letterSize, MAX_MARK_TEXT, type TextMark } from './marks/kinds/text.ts';
+export { KINDS, kindOf } from './marks/kinds.ts';
+export type { Mark, MarkHandle, MarkKind, MarkSetting, MarkWords } from './marks/mark.ts';
+export type { MarkCanvas } from './marks/markCanvas.ts';
+export { pinRadius } from './marks/pinRadius.ts';
+export {
+  isPin,
+  isPinOf,
+  marksInFrame,
+  movePin,
+  type Pin,
+  putPin,
+  takePinOut,
+} from './marks/pins.ts';
 export { placeHeads } from './marks/placeHeads.ts';
+export { redact, wholePixels } from './marks/redact.ts';
 export { scaleMarks } from './marks/scaleMarks.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {

@@ -132,9 +132,9 @@ test('framing again starts from the frame there is, and pins stay on their pixel
 });
 
 test('the picture is there again after looking at the pins', async ({ page }) => {
-  await page.getByRole('button', { name: 'Pin the must-shows' }).click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
   await page.getByText('not pinned').first().waitFor();
-  await page.getByRole('button', { name: 'Frame it' }).click();
+  await page.getByRole('button', { name: 'Frame', exact: true }).click();
   await page.getByTestId('frame-pixels').waitFor();
   const opacity = () =>
     page

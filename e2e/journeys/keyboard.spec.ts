@@ -7,7 +7,7 @@ async function tabTo(page: Page, name: RegExp, role?: string): Promise<void> {
     const found = await page.evaluate(
       ([source, wanted]) => {
         const at = document.activeElement;
-        if (!at || at === document.body) return false;
+        if (!at || at === document.body || at.id === 'main') return false;
         const label =
           at.getAttribute('aria-label') ??
           (at as HTMLInputElement).labels?.[0]?.textContent ??

@@ -27,7 +27,7 @@ test('the whole way by pointer: from the desk to a released grade', async ({ pag
   await expect(page.getByTestId('frame')).toHaveAttribute('data-box', '10,20,640,510');
   await page.getByRole('button', { name: 'Accept' }).click();
   await page.getByText('not pinned').first().waitFor();
-  const picture = page.getByRole('img', { name: 'P1, to be pinned' });
+  const picture = page.getByRole('img', { name: 'P1, to be marked' });
   await picture.click({ position: { x: 200, y: 300 } });
   await picture.click({ position: { x: 300, y: 100 } });
   await expect(page.getByText('not pinned')).toHaveCount(0);
@@ -71,7 +71,7 @@ test('the whole way by pointer: from the desk to a released grade', async ({ pag
   await review.getByRole('link', { name: /Rating curve/ }).click();
   await review.getByRole('link', { name: 'Ödegård, Elin' }).click();
   await expect(review.locator('[data-pin]')).toHaveCount(2);
-  await review.getByLabel('Pins v').uncheck();
+  await review.getByLabel('Marks v').uncheck();
   await expect(review.locator('[data-pin]')).toHaveCount(0);
   await review
     .getByRole('group', { name: /Verdict on a/ })

@@ -199,7 +199,7 @@ try {
   await shot('framing');
   await page.getByRole('button', { name: 'Accept' }).click();
   await page.getByText('not pinned').first().waitFor();
-  const picture = page.getByRole('img', { name: 'P1, to be pinned' });
+  const picture = page.getByRole('img', { name: 'P1, to be marked' });
   const shown = (await picture.locator('..').locator('..').boundingBox()) ?? {
     x: 0,
     y: 0,

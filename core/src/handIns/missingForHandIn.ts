@@ -2,7 +2,8 @@ import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
 import { boxHolds } from '../geometry/box.ts';
 import { type Framing, framedBox, framedSize } from '../marks/framing.ts';
-import type { Mark } from '../marks/pins.ts';
+import type { Mark } from '../marks/mark.ts';
+import { isPinOf } from '../marks/pins.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
 /** What of a proof point a machine can ask for. */
@@ -98,5 +99,5 @@ function missingAtPoint(
 
 function pinnedInFrame({ capture, framing, marks }: DraftPicture, letter: string): boolean {
   const frame = framedBox(framing, capture);
-  return marks.some((mark) => mark.letter === letter && boxHolds(frame, mark));
+  return marks.some((mark) => isPinOf(letter)(mark) && boxHolds(frame, mark));
 }

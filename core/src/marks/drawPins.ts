@@ -1,42 +1,18 @@
 import type { Point, Size } from '../geometry/box.ts';
-import type { Mark } from './pins.ts';
+import { PIN_INK, PIN_PAPER } from './ink.ts';
+import type { MarkCanvas } from './markCanvas.ts';
+import { pinRadius } from './pinRadius.ts';
+import type { Pin } from './pins.ts';
 import { placeHeads } from './placeHeads.ts';
-
-/** The part of the Canvas 2D interface that drawing pins needs; a browser's and a server's canvas both have it. */
-export interface PinCanvas {
-  fillStyle: unknown;
-  strokeStyle: unknown;
-  lineWidth: number;
-  font: string;
-  textAlign: string;
-  textBaseline: string;
-  beginPath(): void;
-  moveTo(x: number, y: number): void;
-  lineTo(x: number, y: number): void;
-  arc(x: number, y: number, radius: number, start: number, end: number): void;
-  fill(): void;
-  stroke(): void;
-  fillText(text: string, x: number, y: number): void;
-}
-
-/** The pin's two inks: dark on light paper reads on any picture because each has the other as its rim. */
-export const PIN_INK = '#12343b';
-export const PIN_PAPER = '#fffdf6';
-
-const SMALLEST_RADIUS = 9;
-const LARGEST_RADIUS = 26;
-
-/** Radius of a pin's head in picture pixels: 1.1 % of the longer side, within bounds, so that it reads on small and large pictures. */
-export function pinRadius({ width, height }: Size): number {
-  return Math.round(Math.min(Math.max(Math.max(width, height) * 0.011, SMALLEST_RADIUS), LARGEST_RADIUS));
-}
 
 /** Radius of the ring around a pin's spot, in radii of its head; the spot itself stays free. */
 const RING = 0.34;
 
 /** Draws pins into a picture: a ring around the exact pixel, a line, and a round head with the letter beside it. */
-export function drawPins(canvas: PinCanvas, marks: readonly Mark[], picture: Size, fontFamily: string): void {
+export function drawPins(canvas: MarkCanvas, marks: readonly Pin[], picture: Size, fontFamily: string): void {
   const radius = pinRadius(picture);
+  canvas.lineCap = 'butt';
+  canvas.lineJoin = 'miter';
   const spots = marks.map((pin) => ({ x: pin.x + 0.5, y: pin.y + 0.5 }));
   const heads = placeHeads(spots, picture, radius);
   const line = Math.max(2, radius / 6);

@@ -1,9 +1,12 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { drawPins, PIN_INK, type PinCanvas, pinRadius } from './drawPins.ts';
+import { drawPins } from './drawPins.ts';
 import { framedBox, framedSize, framingOf } from './framing.ts';
-import { marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
+import { PIN_INK } from './ink.ts';
+import type { MarkCanvas } from './markCanvas.ts';
+import { pinRadius } from './pinRadius.ts';
+import { isPin, marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
 import { placeHeads } from './placeHeads.ts';
 import { scaleMarks } from './scaleMarks.ts';
 
@@ -17,12 +20,18 @@ describe('pins', () => {
       { kind: 'pin', letter: 'a', x: 5, y: 5 },
       { kind: 'pin', letter: 'b', x: 99, y: 40 },
     ]);
-    expect(takePinOut(moved, 'a').map((m) => m.letter)).toEqual(['b']);
+    expect(
+      takePinOut(moved, 'a')
+        .filter(isPin)
+        .map((m) => m.letter),
+    ).toEqual(['b']);
   });
   it('stays on the capture however far it is moved', () => {
     fc.assert(
       fc.property(fc.integer(), fc.integer(), (dx, dy) => {
-        const [pin] = movePin(putPin([], 'a', { x: 400, y: 300 }, CAPTURE), 'a', dx, dy, CAPTURE);
+        const [pin] = movePin(putPin([], 'a', { x: 400, y: 300 }, CAPTURE), 'a', dx, dy, CAPTURE).filter(
+          isPin,
+        );
         expect(pin?.x).toBeGreaterThanOrEqual(0);
         expect(pin?.x).toBeLessThan(CAPTURE.width);
         expect(pin?.y).toBeGreaterThanOrEqual(0);
@@ -35,7 +44,7 @@ describe('pins', () => {
       fc.property(fc.nat(799), fc.nat(599), fc.nat(400), fc.nat(300), (x, y, left, top) => {
         const marks = putPin([], 'a', { x, y }, CAPTURE);
         const frame = { x: left, y: top, width: 400, height: 300 };
-        const [pin] = marksInFrame(marks, frame);
+        const [pin] = marksInFrame(marks, frame).filter(isPin);
         const inside = x >= left && x < left + 400 && y >= top && y < top + 300;
         if (!inside) expect(pin).toBeUndefined();
         else expect([(pin?.x ?? 0) + left, (pin?.y ?? 0) + top]).toEqual([x, y]);
@@ -69,7 +78,7 @@ describe('drawPins', () => {
   const draw = (x: number, y: number) => {
     const canvas = createCanvas(CAPTURE.width, CAPTURE.height);
     const context = canvas.getContext('2d');
-    drawPins(context as unknown as PinCanvas, [{ kind: 'pin', letter: 'a', x, y }], CAPTURE, 'sans-serif');
+    drawPins(context as unknown as MarkCanvas, [{ kind: 'pin', letter: 'a', x, y }], CAPTURE, 'sans-serif');
     return (px: number, py: number) => {
       const [r = 0, g = 0, b = 0, a = 0] = context.getImageData(px, py, 1, 1).data;
       return { rgb: (r << 16) | (g << 8) | b, a };
@@ -111,7 +120,7 @@ describe('scaleMarks', () => {
   it('keeps a mark in the picture', () => {
     fc.assert(
       fc.property(fc.nat(799), fc.nat(599), fc.integer({ min: 1, max: 1600 }), (x, y, width) => {
-        const [scaled] = scaleMarks([pin(x, y)], width / 800);
+        const [scaled] = scaleMarks([pin(x, y)], width / 800).filter(isPin);
         expect(scaled?.x).toBeLessThan(width);
         expect(scaled?.y).toBeLessThan(Math.max(1, Math.ceil((600 * width) / 800)));
       }),

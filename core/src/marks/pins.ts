@@ -1,4 +1,6 @@
 import { type Box, boxHolds, type Point, type Size } from '../geometry/box.ts';
+import { kindOf } from './kinds.ts';
+import type { Mark } from './mark.ts';
 
 /** The mark that ties a must-show's letter to a place; x and y in capture pixels, so that reframing does not move it. */
 export interface Pin {
@@ -6,16 +8,25 @@ export interface Pin {
   letter: string;
   x: number;
   y: number;
+  /** what is seen here, in a line */
+  says?: string | undefined;
 }
 
-/** Anything drawn on evidence. */
-export type Mark = Pin;
+export const isPin = (mark: Mark): mark is Pin => mark.kind === 'pin';
+
+/** Whether a mark is the pin of a letter. */
+export const isPinOf =
+  (letter: string) =>
+  (mark: Mark): mark is Pin =>
+    isPin(mark) && mark.letter === letter;
 
 /** Puts a letter's pin at a pixel of the capture; a letter has one pin in a picture, so an earlier one moves. */
 export function putPin(marks: readonly Mark[], letter: string, at: Point, capture: Size): Mark[] {
+  const before = marks.find(isPinOf(letter));
   const pin: Pin = { kind: 'pin', letter, ...insidePixel(at, capture) };
-  const rest = marks.filter((mark) => mark.letter !== letter);
-  return [...rest, pin].sort((a, b) => a.letter.localeCompare(b.letter));
+  if (before?.says) pin.says = before.says;
+  const pins = [...marks.filter(isPin).filter((mark) => mark !== before), pin];
+  return [...marks.filter((mark) => !isPin(mark)), ...pins.sort((a, b) => a.letter.localeCompare(b.letter))];
 }
 
 export function movePin(
@@ -26,19 +37,19 @@ export function movePin(
   capture: Size,
 ): Mark[] {
   return marks.map((mark) =>
-    mark.letter === letter ? { ...mark, ...insidePixel({ x: mark.x + dx, y: mark.y + dy }, capture) } : mark,
+    isPinOf(letter)(mark) ? { ...mark, ...insidePixel({ x: mark.x + dx, y: mark.y + dy }, capture) } : mark,
   );
 }
 
 export function takePinOut(marks: readonly Mark[], letter: string): Mark[] {
-  return marks.filter((mark) => mark.letter !== letter);
+  return marks.filter((mark) => !isPinOf(letter)(mark));
 }
 
-/** The marks as they lie on the framed picture: moved to its pixels, those outside of it left out. */
+/** The marks as they lie on the framed picture: moved to its pixels, pins outside of it left out. */
 export function marksInFrame(marks: readonly Mark[], frame: Box): Mark[] {
   return marks
-    .filter((mark) => boxHolds(frame, mark))
-    .map((mark) => ({ ...mark, x: mark.x - frame.x, y: mark.y - frame.y }));
+    .filter((mark) => !isPin(mark) || boxHolds(frame, mark))
+    .map((mark) => kindOf(mark).move(mark, -frame.x, -frame.y));
 }
 
 function insidePixel(at: Point, { width, height }: Size): Point {

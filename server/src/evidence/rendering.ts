@@ -1,9 +1,11 @@
 import {
   framedBox,
   framedSize,
+  kindOf,
   type Mark,
   marksInFrame,
   type PictureFormat,
+  type Redaction,
   type Size,
   scaleMarks,
 } from '@nachweis/core';
@@ -27,28 +29,36 @@ export interface RenderedFrom extends Size {
 export interface Prepared extends Size {
   /** the same for the same pixels and the same document */
   key: string;
-  /** in pixels of the framed and scaled picture */
+  /** in pixels of the framed and scaled picture; without what is burned into it */
   marks: Mark[];
+  /** what is burned into it, in pixels of the framed picture before it is scaled */
+  burned: Redaction[];
   /** what the file will be */
   format: PictureFormat;
 }
 
-/** Whether the base keeps its coded pixels: it is whole, in its own size. */
-export function keepsCoding({ framing }: EvidenceDocument, capture: RenderedFrom): boolean {
+/** Whether the base keeps its coded pixels: it is whole, in its own size, and nothing in it is hidden. */
+export function keepsCoding({ framing, marks }: EvidenceDocument, capture: RenderedFrom): boolean {
   return (
-    capture.keepsFormat && framing.kind === 'whole' && framedSize(framing, capture).width === capture.width
+    capture.keepsFormat &&
+    framing.kind === 'whole' &&
+    framedSize(framing, capture).width === capture.width &&
+    !marks.some((mark) => kindOf(mark).burns)
   );
 }
 
 export function prepareRendering(document: EvidenceDocument, capture: RenderedFrom): Prepared {
   const frame = framedBox(document.framing, capture);
   const size = framedSize(document.framing, capture);
-  const marks = scaleMarks(marksInFrame(document.marks, frame), size.width / frame.width);
+  const framed = marksInFrame(document.marks, frame);
+  const burned = framed.filter((mark) => mark.kind === 'redaction');
+  const drawn = framed.filter((mark) => !kindOf(mark).burns);
+  const marks = scaleMarks(drawn, size.width / frame.width);
   const keeps = keepsCoding(document, capture);
   const key = sha256Of(
     JSON.stringify([RENDERING_VERSION, capture.sha256, document.framing, document.marks, keeps]),
   );
-  return { key, ...size, marks, format: keeps && marks.length === 0 ? capture.format : 'png' };
+  return { key, ...size, marks, burned, format: keeps && marks.length === 0 ? capture.format : 'png' };
 }
 
 /** Sees to it that a picture gets made, unless it is there. Part of the transaction that needs it. */

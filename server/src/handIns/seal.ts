@@ -44,13 +44,14 @@ async function readOrder({ db }: Context, key: string) {
   const document = evidenceColumn.read(row.document);
   const { framing } = document;
   const capture = { ...row, keepsFormat: row.keeps_format === 1 };
-  const { width, height, marks } = prepareRendering(document, capture);
+  const { width, height, marks, burned } = prepareRendering(document, capture);
   return {
     sha256: row.sha256,
     frame: framedBox(framing, capture),
     outline: framing.kind === 'outline' ? framing.points : null,
     size: { width, height },
     marks,
+    burned,
     keep: keepsCoding(document, capture) ? row.format : null,
   };
 }

@@ -1,4 +1,14 @@
-import type { Admitted, Box, Mark, PictureFacts, PictureFormat, Point, Refused, Size } from '@nachweis/core';
+import type {
+  Admitted,
+  Box,
+  Mark,
+  PictureFacts,
+  PictureFormat,
+  Point,
+  Redaction,
+  Refused,
+  Size,
+} from '@nachweis/core';
 
 /** What a thread says of bytes that came in. */
 export type Examined = { sha256: string } & (Refused | (Admitted & { keepsFormat: boolean }));
@@ -21,6 +31,8 @@ export interface RenderTask {
   size: Size;
   /** in pixels of the framed and scaled picture */
   marks: Mark[];
+  /** what is taken away for good, in pixels of the framed picture before it is scaled */
+  burned: Redaction[];
   /** its format where the whole is handed in as the same coded pixels; null: as PNG */
   keep: PictureFormat | null;
 }

@@ -31,6 +31,7 @@ async function render(bytes: Uint8Array, task: Partial<RenderTask> & Pick<Render
     sha256,
     outline: null,
     marks: [],
+    burned: [],
     keep: null,
     ...task,
   });

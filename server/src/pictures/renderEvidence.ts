@@ -2,14 +2,16 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import {
   type Box,
-  drawPins,
+  drawMarks,
   type Mark,
+  type MarkCanvas,
   type PictureFormat,
-  type PinCanvas,
   type Point,
   pictureFacts,
   polygonCoverage,
   type Raster,
+  type Redaction,
+  redact,
   type Size,
   withoutParticulars,
 } from '@nachweis/core';
@@ -19,12 +21,21 @@ import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
 import { thumbnailOfRaster } from './inspectPicture.ts';
 import type { MadePicture, Rendered, RenderTask } from './pictureTasks.ts';
 
-const FONT_PACKAGE = '@fontsource-variable/atkinson-hyperlegible-mono';
-const FONT_FILE = 'files/atkinson-hyperlegible-mono-latin-wght-normal.woff2';
-const FONT_FAMILY = 'Nachweis Pins';
+const HEADS = 'Nachweis Heads';
+const TEXT = 'Nachweis Text';
 
-const fontFolder = dirname(createRequire(import.meta.url).resolve(`${FONT_PACKAGE}/package.json`));
-GlobalFonts.registerFromPath(join(fontFolder, FONT_FILE), FONT_FAMILY);
+/** The fonts that the pages have too, so that a file looks as its marks did when they were made. */
+function register(name: 'mono' | 'next', subset: 'latin' | 'latin-ext', family: string): void {
+  const font = `atkinson-hyperlegible-${name}`;
+  const resolve = createRequire(import.meta.url).resolve(`@fontsource-variable/${font}/package.json`);
+  GlobalFonts.registerFromPath(join(dirname(resolve), `files/${font}-${subset}-wght-normal.woff2`), family);
+}
+for (const subset of ['latin', 'latin-ext'] as const) {
+  register('mono', subset, HEADS);
+  register('next', subset, TEXT);
+}
+/** Letters of other scripts come from what the system has. */
+const FONTS = { heads: `"${HEADS}"`, text: `"${TEXT}", sans-serif` };
 
 /**
  * Cuts the frame out of the capture, losslessly where it is not scaled, and lays the marks over a copy of it. What is
@@ -33,14 +44,14 @@ GlobalFonts.registerFromPath(join(fontFolder, FONT_FILE), FONT_FAMILY);
  * @throws DecodeError, BlobMissing
  */
 export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promise<Rendered> {
-  const { sha256, frame, outline, size, marks, keep } = task;
+  const { sha256, frame, outline, size, marks, burned, keep } = task;
   const bytes = await blobs.bytes(sha256);
   const kept = keep && withoutParticulars(bytes, keep);
   if (kept && marks.length === 0) {
     const base = await put(blobs, kept, keep);
     return { base, file: base, facts: null };
   }
-  const framed = await cut(await decodeRaster(bytes), frame, outline, size);
+  const framed = await cut(await decodeRaster(bytes), frame, outline, size, burned);
   const base = kept ? await put(blobs, kept, keep) : await putPng(blobs, framed);
   const file = marks.length > 0 ? await putMarked(blobs, framed, marks) : base;
   const facts = pictureFacts(framed);
@@ -49,11 +60,20 @@ export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promis
   return { base, file, facts };
 }
 
-async function cut(whole: Raster, frame: Box, outline: readonly Point[] | null, size: Size): Promise<Raster> {
+/** What is hidden goes before anything is scaled, so that no pixel of it is mixed into one that stays. */
+async function cut(
+  whole: Raster,
+  frame: Box,
+  outline: readonly Point[] | null,
+  size: Size,
+  burned: readonly Redaction[],
+): Promise<Raster> {
   const { x, y, width, height } = frame;
   const isWhole = width === whole.width && height === whole.height;
   let framed = isWhole ? whole : cutBox(whole, frame);
-  if (outline) framed = cutOut(framed, { x, y, width, height }, outline);
+  const coverage = outline && polygonCoverage(outline, { x, y, width, height });
+  if (burned.length > 0) redact(framed, burned, (px, py) => !coverage || coverage[py * width + px] === 255);
+  if (coverage) framed = cutOut(framed, coverage);
   if (size.width === width && size.height === height) return framed;
   return rasterOf(fromRaster(framed).resize(size.width, size.height, { fit: 'fill', kernel: 'lanczos3' }));
 }
@@ -68,9 +88,8 @@ function cutBox(whole: Raster, { x, y, width, height }: Box): Raster {
 }
 
 /** Multiplies the picture's own transparency with the outline's coverage; hidden pixels lose their colour too. */
-function cutOut(framed: Raster, frame: Box, outline: readonly Point[]): Raster {
+function cutOut(framed: Raster, coverage: Uint8ClampedArray | Uint8Array): Raster {
   const data = new Uint8ClampedArray(framed.data);
-  const coverage = polygonCoverage(outline, frame);
   for (let i = 0; i < coverage.length; i++) {
     const alpha = Math.round(((data[i * 4 + 3] as number) * (coverage[i] as number)) / 255);
     if (alpha === 0) data.fill(0, i * 4, i * 4 + 3);
@@ -82,7 +101,11 @@ function cutOut(framed: Raster, frame: Box, outline: readonly Point[]): Raster {
 async function putMarked(blobs: BlobStore, framed: Raster, marks: readonly Mark[]): Promise<MadePicture> {
   const { width, height } = framed;
   const context = createCanvas(width, height).getContext('2d');
-  drawPins(context as unknown as PinCanvas, [...marks], framed, `"${FONT_FAMILY}"`);
+  const measure = (words: string, letters: number) => {
+    context.font = `600 ${letters}px ${FONTS.text}`;
+    return context.measureText(words).width;
+  };
+  drawMarks(context as unknown as MarkCanvas, marks, framed, FONTS, measure);
   const pins = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
   const marked = await rasterOf(
     fromRaster(framed).composite([{ input: pins, raw: { width, height, channels: 4 } }]),

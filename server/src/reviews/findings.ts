@@ -1,5 +1,5 @@
 import type { Assignment } from '@nachweis/contract';
-import { type Finding, findingsOf, type PictureFacts, tell } from '@nachweis/core';
+import { type Finding, findingsOf, isPin, type PictureFacts, tell } from '@nachweis/core';
 import { sql } from 'kysely';
 import { factsColumn, marksColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -49,7 +49,10 @@ export async function readFindings(
     const findings = findingsOf(facts, {
       asked: point.requirements,
       letters: point.requirements.needsPins ? point.mustShows.map((m) => m.letter) : [],
-      pinned: marksColumn.read(row.marks).map((mark) => mark.letter),
+      pinned: marksColumn
+        .read(row.marks)
+        .filter(isPin)
+        .map((pin) => pin.letter),
       alsoHandedInBy: [...new Set((others.get(row.id) ?? []).map(names))].sort((a, b) => a.localeCompare(b)),
     });
     return { ...base, findings };

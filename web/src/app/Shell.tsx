@@ -143,7 +143,7 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
     }
   };
   return (
-    <header className="flex h-12 shrink-0 items-center gap-2 border-b border-rule bg-card px-3 sm:gap-4 sm:px-4">
+    <header className="flex h-12 shrink-0 items-center gap-1 border-b border-rule bg-card px-2 sm:gap-3 sm:px-4">
       <Link to="/" className="flex min-h-6 min-w-6 shrink-0 items-center gap-2 font-bold text-verdigris-deep">
         <img src="/mark.svg" alt="" width={22} height={22} />
         <span className="sr-only sm:not-sr-only">Nachweis</span>
@@ -159,7 +159,7 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
           </Link>
         ))}
       </nav>
-      <Button small look="quiet" className="max-sm:hidden" keyName="?" onClick={onKeys}>
+      <Button small look="quiet" className="max-md:hidden" keyName="?" onClick={onKeys}>
         Keys
       </Button>
       <Link

@@ -1,10 +1,11 @@
 import type { HandInItem, HandInView, Remark } from '@nachweis/contract';
-import { formatPoints, verdictUnits } from '@nachweis/core';
+import { formatPoints, isPinOf, verdictUnits } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { NoPicture } from '../pictures/FileLink.tsx';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
+import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
@@ -135,6 +136,7 @@ function ReturnedPicture({
               height={item.height}
               alt={`${point?.code}: ${item.fileName}`}
             >
+              <MarkLayer marks={item.marks} frame={frame} size={frame} shown={SHOWN} />
               <PinLayer marks={item.marks} frame={frame} shown={SHOWN} />
               {remarks.map((remark, index) => (
                 <RemarkTag
@@ -156,7 +158,7 @@ function ReturnedPicture({
             const verdict = view.feedback?.verdicts[m.id]?.verdict ?? null;
             return (
               <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
-                <Letter filled={item.marks.some((mark) => mark.letter === m.letter)}>{m.letter}</Letter>
+                <Letter filled={item.marks.some(isPinOf(m.letter))}>{m.letter}</Letter>
                 <span className="written min-w-0 flex-1">{m.text}</span>
                 {verdict && (
                   <span className="flex items-center gap-1.5">

@@ -1,10 +1,11 @@
-import { framedBox, framedSize } from '@nachweis/core';
+import { framedBox, framedSize, isPinOf } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
+import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
@@ -77,6 +78,13 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                       framing={picture.framing}
                       alt={`${code}: ${picture.fileName}`}
                     >
+                      <MarkLayer
+                        marks={picture.marks}
+                        frame={frame}
+                        size={size}
+                        shown={SHOWN}
+                        url={picture.url}
+                      />
                       <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
                     </FramedPicture>
                   </button>
@@ -84,9 +92,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                 <ul className="mt-1 flex flex-wrap gap-x-4 text-sm">
                   {point?.mustShows.map((m) => (
                     <li key={m.id} className="flex items-center gap-1.5 py-0.5">
-                      <Letter filled={picture.marks.some((mark) => mark.letter === m.letter)}>
-                        {m.letter}
-                      </Letter>
+                      <Letter filled={picture.marks.some(isPinOf(m.letter))}>{m.letter}</Letter>
                       <span className="written">{m.text}</span>
                     </li>
                   ))}

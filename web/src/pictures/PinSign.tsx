@@ -1,6 +1,7 @@
 import {
   type Box,
   boxHolds,
+  isPin,
   type Mark,
   PIN_INK,
   PIN_PAPER,
@@ -67,7 +68,7 @@ interface PinLayerProps {
 
 /** All pins of a picture that lie in its frame. */
 export function PinLayer({ marks, frame, shown, chosen = null, handlers }: PinLayerProps): ReactNode {
-  const pins = marks.filter((mark) => boxHolds(frame, mark));
+  const pins = marks.filter(isPin).filter((pin) => boxHolds(frame, pin));
   const scale = shown.width / frame.width;
   const spots = pins.map((pin) => ({
     x: (pin.x + 0.5 - frame.x) * scale,

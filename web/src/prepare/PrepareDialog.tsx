@@ -1,12 +1,12 @@
 import type { PresetSettings, ProofPoint } from '@nachweis/contract';
-import type { Framing, Mark } from '@nachweis/core';
+import { type Framing, isPinOf, type Mark } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
+import { BenchStep } from '../bench/BenchStep.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
-import { PinStep } from './PinStep.tsx';
 
 interface PrepareDialogProps {
   picture: SheetPicture;
@@ -43,7 +43,7 @@ export default function PrepareDialog({
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     void happen(picture, { kind: 'prepared', framing });
-    const pinned = point.mustShows.every((m) => picture.marks.some((mark) => mark.letter === m.letter));
+    const pinned = point.mustShows.every((m) => picture.marks.some(isPinOf(m.letter)));
     if (point.requirements.needsPins && !pinned) setStep('pin');
     else onClose();
   };
@@ -67,7 +67,7 @@ export default function PrepareDialog({
               onClick={() => setStep(one)}
               className="border-b-2 border-transparent px-2 py-1 text-verdigris-deep aria-[current]:border-verdigris aria-[current]:font-bold"
             >
-              {one === 'frame' ? 'Frame it' : 'Pin the must-shows'}
+              {one === 'frame' ? 'Frame' : 'Bench'}
             </button>
           ))}
         </span>
@@ -86,7 +86,14 @@ export default function PrepareDialog({
           stepBack={stepBack}
         />
       ) : (
-        <PinStep picture={picture} point={point} onChange={changeMarks} onDone={onClose} />
+        <BenchStep
+          picture={picture}
+          point={point}
+          onChange={changeMarks}
+          onTrim={() => setStep('frame')}
+          onDone={onClose}
+          stepBack={stepBack}
+        />
       )}
     </Dialog>
   );

@@ -4,6 +4,7 @@ import { Ellipsis, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
+import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
@@ -108,6 +109,7 @@ export function EvidenceMount({
             framing={picture.framing}
             alt={`${point.code}: ${picture.fileName}`}
           >
+            <MarkLayer marks={picture.marks} frame={frame} size={size} shown={SHOWN} url={picture.url} />
             <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
           </FramedPicture>
         </div>

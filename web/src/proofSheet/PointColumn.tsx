@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { formatPoints, type Missing } from '@nachweis/core';
+import { formatPoints, isPinOf, type Missing } from '@nachweis/core';
 import { type DragEvent, type ReactNode, useState } from 'react';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
@@ -115,7 +115,7 @@ export function PointColumn({
       )}
       <ul className="mt-2" aria-label={`${point.code} must show`}>
         {point.mustShows.map((mustShow) => {
-          const pinned = pictures.some((p) => p.marks.some((m) => m.letter === mustShow.letter));
+          const pinned = pictures.some((p) => p.marks.some(isPinOf(mustShow.letter)));
           return (
             <li key={mustShow.id} className="flex items-center gap-2 border-b border-rule py-1">
               <Letter filled={pinned}>{mustShow.letter}</Letter>

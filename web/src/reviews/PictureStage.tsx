@@ -1,4 +1,5 @@
 import type { HandInItem, Review } from '@nachweis/contract';
+import { isPinOf } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
 import { FramedImage, placeInFrame } from '../pictures/FramedPicture.tsx';
@@ -7,6 +8,7 @@ import { RecordLine } from '../pictures/RecordLine.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Stage } from '../stage/Stage.tsx';
+import { StageMarks } from '../stage/StageMarks.tsx';
 import type { Zoom } from '../stage/useZoom.ts';
 import { Button } from '../ui/Button.tsx';
 import { fileSize } from '../ui/when.ts';
@@ -38,7 +40,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
   const remarks = numbered(review).filter(({ remark: one }) => one.itemId === item.id);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it goes there when it is asked to, not when anything else changes
   useEffect(() => {
-    const mark = item.marks.find(({ letter }) => letter === chosenLetter);
+    const mark = item.marks.find(isPinOf(chosenLetter ?? ''));
     if (toPin > 0 && mark) view.current?.goTo(mark);
   }, [toPin]);
   return (
@@ -77,6 +79,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
         >
           {(scale) => (
             <>
+              {pinsShown && <StageMarks marks={item.marks} size={frame} scale={scale} />}
               {pinsShown && (
                 <PinLayer
                   marks={item.marks}

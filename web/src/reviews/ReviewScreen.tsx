@@ -1,4 +1,5 @@
 import type { Remark, Review } from '@nachweis/contract';
+import { isPin } from '@nachweis/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -156,7 +157,7 @@ function ReviewDesk({
                 onChange={(event) => setPinsShown(event.target.checked)}
                 className="size-4 accent-verdigris"
               />
-              Pins <kbd className="font-mono text-xs">v</kbd>
+              Marks <kbd className="font-mono text-xs">v</kbd>
             </label>
           </nav>
           {item ? (
@@ -188,7 +189,7 @@ function ReviewDesk({
               unsent={stand.unsent}
               given={review.judgement.verdicts}
               locked={!review.mayJudge}
-              pinned={pointItems.flatMap((one) => one.marks.map((m) => m.letter))}
+              pinned={pointItems.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
               chosen={mustShow?.id ?? null}
               onChoose={setChosenMustShow}
               onVerdicts={actions.setVerdicts}

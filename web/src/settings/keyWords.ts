@@ -35,14 +35,18 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['Enter', 'accepts the frame'],
     ],
   },
-  pins: {
-    title: 'Pins',
+  bench: {
+    title: 'Bench',
     keys: [
       ['a, b, c …', 'puts that pin under the pointer, or chooses it'],
-      ['arrows', 'move the chosen pin by a pixel, with Shift by ten'],
-      ['Delete', 'removes the chosen pin'],
-      ['Ctrl Z', 'takes the last change back'],
-      ['Enter', 'ends'],
+      ['1, 2, 4', 'Point, Say, Hide; once more goes to the next tool'],
+      ['5', 'Trim: frames it anew'],
+      ['Insert', 'puts a mark in the middle of the picture'],
+      ['arrows', 'move what is chosen by a pixel, with Shift by ten'],
+      ['Alt arrows', 'move its last corner or end'],
+      ['Delete', 'removes what is chosen'],
+      ['Ctrl Z, Ctrl Y', 'takes the last change back, or makes it again'],
+      ['Enter', 'ends; with Ctrl also while writing'],
     ],
   },
   stage: {

@@ -1,9 +1,19 @@
-import { type Framing, framedBox, type Mark, type Size } from '@nachweis/core';
+import {
+  type Framing,
+  framedBox,
+  framedSize,
+  type Mark,
+  marksInFrame,
+  type Size,
+  scaleMarks,
+} from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
+import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Stage } from './Stage.tsx';
+import { StageMarks } from './StageMarks.tsx';
 
 /** A picture to be seen large: the part that counts, with its marks. */
 export interface LargePicture extends Size {
@@ -18,6 +28,9 @@ export interface LargePicture extends Size {
 export function LargeView({ picture, onClose }: { picture: LargePicture; onClose: () => void }): ReactNode {
   const { title, url, width, height, framing = { kind: 'whole' }, marks } = picture;
   const frame = framedBox(framing, picture);
+  const size = framedSize(framing, picture);
+  const factor = size.width / frame.width;
+  const hidden = useHiddenAreas(url, frame, marks);
   return (
     <Dialog title={title} size="full" onClose={onClose}>
       <Stage
@@ -26,11 +39,20 @@ export function LargeView({ picture, onClose }: { picture: LargePicture; onClose
         image={<FramedImage url={url} width={width} height={height} framing={framing} alt={title} />}
       >
         {(scale) => (
-          <PinLayer
-            marks={marks}
-            frame={frame}
-            shown={{ width: frame.width * scale, height: frame.height * scale }}
-          />
+          <>
+            <StageMarks
+              marks={scaleMarks(marksInFrame(marks, frame), factor)}
+              size={size}
+              scale={scale / factor}
+              hidden={hidden}
+              factor={factor}
+            />
+            <PinLayer
+              marks={marks}
+              frame={frame}
+              shown={{ width: frame.width * scale, height: frame.height * scale }}
+            />
+          </>
         )}
       </Stage>
     </Dialog>

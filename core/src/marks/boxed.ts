@@ -1,0 +1,45 @@
+import type { Box, Point } from '../geometry/box.ts';
+import type { MarkHandle } from './mark.ts';
+
+/** What marks that fill a box do: their corners are pulled. */
+export const boxed = {
+  handles: ({ box: { x, y, width, height } }: { box: Box }): MarkHandle[] => [
+    { name: 'nw', x, y },
+    { name: 'ne', x: x + width, y },
+    { name: 'sw', x, y: y + height },
+    { name: 'se', x: x + width, y: y + height },
+  ],
+  pull<M extends { box: Box }>(mark: M, handle: string, to: Point, even: boolean): M {
+    const { x, y, width, height } = mark.box;
+    const fixed = {
+      x: handle.endsWith('w') ? x + width : x,
+      y: handle.startsWith('n') ? y + height : y,
+    };
+    return { ...mark, box: boxOf(fixed, to, even) };
+  },
+  move<M extends { box: Box }>(mark: M, dx: number, dy: number): M {
+    return { ...mark, box: { ...mark.box, x: mark.box.x + dx, y: mark.box.y + dy } };
+  },
+  scale<M extends { box: Box }>(mark: M, factor: number): M {
+    const { x, y, width, height } = mark.box;
+    return {
+      ...mark,
+      box: { x: x * factor, y: y * factor, width: width * factor, height: height * factor },
+    };
+  },
+};
+
+/** The box between two places, at least a pixel in each direction. @param even a square, as large as the longer side */
+export function boxOf(from: Point, to: Point, even: boolean): Box {
+  let [width, height] = [to.x - from.x, to.y - from.y];
+  if (even) {
+    const side = Math.max(Math.abs(width), Math.abs(height));
+    [width, height] = [width < 0 ? -side : side, height < 0 ? -side : side];
+  }
+  return {
+    x: Math.min(from.x, from.x + width),
+    y: Math.min(from.y, from.y + height),
+    width: Math.max(Math.abs(width), 1),
+    height: Math.max(Math.abs(height), 1),
+  };
+}

@@ -1,0 +1,237 @@
+import { createCanvas } from '@napi-rs/canvas';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Point } from '../geometry/box.ts';
+import { drawMarks } from './drawMarks.ts';
+import { renumbered } from './kinds/number.ts';
+import { KINDS, kindOf } from './kinds.ts';
+import type { Mark, MarkKind, MarkSetting } from './mark.ts';
+import type { MarkCanvas } from './markCanvas.ts';
+
+const PICTURE = { width: 800, height: 600 };
+const measure = (words: string, size: number) => words.length * size * 0.6;
+const SETTING: MarkSetting = { picture: PICTURE, fontFamily: 'sans-serif', measure };
+const FONTS = { text: 'sans-serif', heads: 'monospace' };
+const base = { id: 'm', ink: '#b3261e' };
+
+const at: fc.Arbitrary<Point> = fc.record({
+  x: fc.integer({ min: 60, max: 700 }),
+  y: fc.integer({ min: 60, max: 500 }),
+});
+const box = fc.record({
+  x: fc.integer({ min: 60, max: 400 }),
+  y: fc.integer({ min: 60, max: 300 }),
+  width: fc.integer({ min: 40, max: 300 }),
+  height: fc.integer({ min: 40, max: 200 }),
+});
+const mark: fc.Arbitrary<Mark> = fc.oneof(
+  at.map((p): Mark => ({ kind: 'pin', letter: 'a', ...p })),
+  fc.tuple(at, at).map(([from, to]): Mark => ({ kind: 'arrow', ...base, from, to })),
+  fc.tuple(at, at).map(([from, to]): Mark => ({ kind: 'line', ...base, from, to })),
+  box.map((b): Mark => ({ kind: 'ring', ...base, shape: 'box', box: b })),
+  box.map((b): Mark => ({ kind: 'ring', ...base, shape: 'ellipse', box: b })),
+  at.map((p): Mark => ({ kind: 'number', ...base, number: 3, says: 'third', ...p })),
+  fc
+    .tuple(at, fc.string({ minLength: 1, maxLength: 60 }))
+    .map(([p, text]): Mark => ({ kind: 'text', ...base, ...p, text })),
+  box.map((b): Mark => ({ kind: 'redaction', id: 'm', look: 'blur', box: b })),
+);
+
+/** The pixels that drawing a mark touches. */
+function touched(marks: readonly Mark[]): Array<[number, number]> {
+  const context = createCanvas(PICTURE.width, PICTURE.height).getContext('2d');
+  drawMarks(context as unknown as MarkCanvas, marks, PICTURE, FONTS, (words, size) => {
+    context.font = `600 ${size}px sans-serif`;
+    return context.measureText(words).width;
+  });
+  const { data } = context.getImageData(0, 0, PICTURE.width, PICTURE.height);
+  const found: Array<[number, number]> = [];
+  for (let i = 3; i < data.length; i += 4)
+    if ((data[i] as number) > 0)
+      found.push([((i - 3) / 4) % PICTURE.width, Math.floor((i - 3) / 4 / PICTURE.width)]);
+  return found;
+}
+
+describe('every kind of mark', () => {
+  it('moves there and back', () => {
+    fc.assert(
+      fc.property(
+        mark,
+        fc.integer({ min: -500, max: 500 }),
+        fc.integer({ min: -500, max: 500 }),
+        (m, dx, dy) => {
+          const kind = kindOf(m);
+          expect(kind.move(kind.move(m, dx, dy), -dx, -dy)).toEqual(m);
+        },
+      ),
+    );
+  });
+  it('scales about the corner, so that its place is at the same part of the picture', () => {
+    fc.assert(
+      fc.property(mark, fc.constantFrom(0.5, 2, 3), (m, factor) => {
+        const kind = kindOf(m);
+        const [before, after] = [kind.words(m).data, kind.words(kind.scale(m, factor)).data];
+        for (const side of ['x', 'y'] as const)
+          if (typeof before[side] === 'number')
+            expect(Math.abs(Number(after[side]) - Number(before[side]) * factor)).toBeLessThanOrEqual(factor);
+      }),
+    );
+  });
+  it('draws inside its bounds only', () => {
+    fc.assert(
+      fc.property(mark, (m) => {
+        const { x, y, width, height } = kindOf(m).bounds(m, {
+          ...SETTING,
+          measure: (words, size) => {
+            const context = createCanvas(1, 1).getContext('2d');
+            context.font = `600 ${size}px sans-serif`;
+            return context.measureText(words).width;
+          },
+        });
+        for (const [px, py] of touched([m])) {
+          expect(px).toBeGreaterThanOrEqual(Math.floor(x) - 3);
+          expect(py).toBeGreaterThanOrEqual(Math.floor(y) - 3);
+          expect(px).toBeLessThanOrEqual(Math.ceil(x + width) + 3);
+          expect(py).toBeLessThanOrEqual(Math.ceil(y + height) + 3);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('is hit where its handles are, and not far away', () => {
+    fc.assert(
+      fc.property(mark, (m) => {
+        const kind = kindOf(m);
+        for (const handle of kind.handles(m, SETTING))
+          if (m.kind !== 'ring' || m.shape === 'box') expect(kind.hits(m, handle, 2, SETTING)).toBe(true);
+        expect(kind.hits(m, { x: 5000, y: 5000 }, 8, SETTING)).toBe(false);
+      }),
+    );
+  });
+  it('keeps the other handles where they are while one is pulled', () => {
+    fc.assert(
+      fc.property(mark, at, (m, to) => {
+        const kind = kindOf(m);
+        const [first] = kind.handles(m, SETTING);
+        if (!first) return;
+        const pulled = kind.pull(m, first.name, to, false);
+        const far = (one: Mark) => kind.handles(one, SETTING).at(-1);
+        // The opposite corner may change its name, when one is pulled past it.
+        const corners = kind.handles(pulled, SETTING).map(({ x, y }) => [x, y]);
+        const { x, y } = far(m) ?? first;
+        if (Math.abs(to.x - x) > 1 && Math.abs(to.y - y) > 1) expect(corners).toContainEqual([x, y]);
+      }),
+    );
+  });
+});
+
+describe('a ring', () => {
+  const ring: Mark = {
+    kind: 'ring',
+    ...base,
+    shape: 'ellipse',
+    box: { x: 100, y: 100, width: 200, height: 100 },
+  };
+  it('leaves free what lies in it', () => {
+    expect(KINDS.ring.hits(ring, { x: 200, y: 150 }, 4, SETTING)).toBe(false);
+    expect(KINDS.ring.hits(ring, { x: 300, y: 150 }, 4, SETTING)).toBe(true);
+    // A corner of its box is no part of an ellipse.
+    expect(KINDS.ring.hits(ring, { x: 102, y: 102 }, 4, SETTING)).toBe(false);
+    expect(touched([ring]).some(([x, y]) => Math.abs(x - 200) < 60 && Math.abs(y - 150) < 30)).toBe(false);
+  });
+  it('becomes a circle when it is pulled evenly', () => {
+    const even = KINDS.ring.pull(ring, 'se', { x: 250, y: 130 }, true);
+    expect(even.box).toEqual({ x: 100, y: 100, width: 150, height: 150 });
+  });
+});
+
+describe('a line that is held even', () => {
+  it('lies at a multiple of 15 degrees (two drafting set squares; common practice, no source)', () => {
+    fc.assert(
+      fc.property(at, at, (from, to) => {
+        const line: Mark = { kind: 'line', ...base, from, to: from };
+        const { to: end } = KINDS.line.pull(line, 'to', to, true);
+        const degrees = (Math.atan2(end.y - from.y, end.x - from.x) * 180) / Math.PI;
+        const off = Math.abs(degrees / 15 - Math.round(degrees / 15));
+        expect(off).toBeLessThan(1e-6);
+      }),
+    );
+  });
+});
+
+describe('numbers', () => {
+  const number = (id: string, n: number): Mark => ({
+    kind: 'number',
+    id,
+    ink: '#b3261e',
+    number: n,
+    x: 0,
+    y: 0,
+    says: '',
+  });
+  it('have no gap after one was taken away', () => {
+    const marks = [
+      number('c', 3),
+      { kind: 'pin', letter: 'a', x: 1, y: 1 } as Mark,
+      number('a', 1),
+      number('d', 7),
+    ];
+    expect(renumbered(marks).flatMap((m) => (m.kind === 'number' ? [[m.id, m.number]] : []))).toEqual([
+      ['c', 2],
+      ['a', 1],
+      ['d', 3],
+    ]);
+  });
+});
+
+describe('a text', () => {
+  it('of 5,000 letters wraps, and never leaves the picture', () => {
+    const { text } = KINDS;
+    for (const words of ['x'.repeat(5000), 'word '.repeat(1000), 'منحنى '.repeat(800)]) {
+      const { x, y, width, height } = text.bounds(
+        { kind: 'text', ...base, x: 700, y: 590, text: words },
+        SETTING,
+      );
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(y).toBeGreaterThanOrEqual(0);
+      expect(x + width).toBeLessThanOrEqual(PICTURE.width + 0.01);
+      expect(y + height).toBeLessThanOrEqual(PICTURE.height + 0.01);
+    }
+  });
+});
+
+describe('a kind that is added to the table', () => {
+  it('is drawn, hit, scaled and read aloud without a change anywhere else', () => {
+    interface Star {
+      kind: 'star';
+      x: number;
+      y: number;
+    }
+    const star: MarkKind<Star> = {
+      burns: false,
+      bounds: ({ x, y }) => ({ x: x - 5, y: y - 5, width: 10, height: 10 }),
+      hits: (s, p, tolerance) => Math.hypot(p.x - s.x, p.y - s.y) <= 5 + tolerance,
+      handles: () => [],
+      pull: (s) => s,
+      move: (s, dx, dy) => ({ ...s, x: s.x + dx, y: s.y + dy }),
+      scale: (s, factor) => ({ ...s, x: s.x * factor, y: s.y * factor }),
+      draw(canvas, { x, y }) {
+        canvas.fillStyle = '#000000';
+        canvas.beginPath();
+        canvas.rect(x - 5, y - 5, 10, 10);
+        canvas.fill();
+      },
+      words: ({ x, y }) => ({ code: 'star' as 'line', data: { x, y } }),
+    };
+    const table = KINDS as unknown as Record<string, unknown>;
+    table.star = star;
+    try {
+      const one = { kind: 'star', x: 100, y: 50 } as unknown as Mark;
+      expect(touched([one]).length).toBe(100);
+      expect(kindOf(one).hits(one, { x: 104, y: 50 }, 0, SETTING)).toBe(true);
+      expect(kindOf(one).words(kindOf(one).scale(one, 2)).data).toEqual({ x: 200, y: 100 });
+    } finally {
+      delete table.star;
+    }
+  });
+});

@@ -1,0 +1,22 @@
+import { arrow } from './kinds/arrow.ts';
+import { line } from './kinds/line.ts';
+import { number } from './kinds/number.ts';
+import { pin } from './kinds/pin.ts';
+import { redaction } from './kinds/redaction.ts';
+import { ring } from './kinds/ring.ts';
+import { text } from './kinds/text.ts';
+import type { Mark, MarkKind } from './mark.ts';
+
+/** The one table of kinds. */
+export const KINDS: { [K in Mark['kind']]: MarkKind<Extract<Mark, { kind: K }>> } = {
+  pin,
+  arrow,
+  line,
+  ring,
+  number,
+  text,
+  redaction,
+};
+
+/** What is known of a mark's kind. */
+export const kindOf = <M extends Mark>(mark: M): MarkKind<M> => KINDS[mark.kind] as unknown as MarkKind<M>;

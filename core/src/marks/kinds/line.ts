@@ -1,0 +1,49 @@
+import type { Point } from '../../geometry/box.ts';
+import type { MarkBase, MarkKind } from '../mark.ts';
+import { boxAround, distanceToSegment, evenEnd, lineWidth, strokeRimmed } from '../stroke.ts';
+
+/** A line from one place to another. */
+export interface Line extends MarkBase {
+  kind: 'line';
+  from: Point;
+  to: Point;
+}
+
+/** What a mark with two ends does; arrows do the same. */
+export const twoEnds = {
+  burns: false,
+  handles: ({ from, to }: { from: Point; to: Point }) => [
+    { name: 'from', ...from },
+    { name: 'to', ...to },
+  ],
+  pull<M extends { from: Point; to: Point }>(mark: M, handle: string, to: Point, even: boolean): M {
+    return handle === 'from'
+      ? { ...mark, from: even ? evenEnd(mark.to, to) : to }
+      : { ...mark, to: even ? evenEnd(mark.from, to) : to };
+  },
+  move<M extends { from: Point; to: Point }>(mark: M, dx: number, dy: number): M {
+    const moved = ({ x, y }: Point) => ({ x: x + dx, y: y + dy });
+    return { ...mark, from: moved(mark.from), to: moved(mark.to) };
+  },
+  scale<M extends { from: Point; to: Point }>(mark: M, factor: number): M {
+    const scaled = ({ x, y }: Point) => ({ x: x * factor, y: y * factor });
+    return { ...mark, from: scaled(mark.from), to: scaled(mark.to) };
+  },
+};
+
+export const line: MarkKind<Line> = {
+  ...twoEnds,
+  bounds: ({ from, to }, { picture }) => boxAround([from, to], lineWidth(picture)),
+  hits: ({ from, to }, at, tolerance, { picture }) =>
+    distanceToSegment(at, from, to) <= tolerance + lineWidth(picture),
+  draw(canvas, { from, to, ink }, { picture }) {
+    strokeRimmed(canvas, ink, lineWidth(picture), () => {
+      canvas.moveTo(from.x, from.y);
+      canvas.lineTo(to.x, to.y);
+    });
+  },
+  words: ({ from, to }) => ({
+    code: 'line',
+    data: { x: Math.round(from.x), y: Math.round(from.y), toX: Math.round(to.x), toY: Math.round(to.y) },
+  }),
+};

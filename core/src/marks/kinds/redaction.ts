@@ -1,0 +1,37 @@
+import type { Box } from '../../geometry/box.ts';
+import { boxed } from '../boxed.ts';
+import type { MarkKind } from '../mark.ts';
+
+/** What is seen where something is hidden. Mosaic and blur are looks: nothing in them comes from what they hide. */
+export const REDACTION_LOOKS = ['solid', 'mosaic', 'blur'] as const;
+
+/** An area that is taken away for good, in everything that leaves its owner. */
+export interface Redaction {
+  kind: 'redaction';
+  id: string;
+  look: (typeof REDACTION_LOOKS)[number];
+  box: Box;
+}
+
+export const redaction: MarkKind<Redaction> = {
+  ...boxed,
+  burns: true,
+  bounds: ({ box }) => box,
+  hits: ({ box }, at, tolerance) =>
+    at.x >= box.x - tolerance &&
+    at.y >= box.y - tolerance &&
+    at.x <= box.x + box.width + tolerance &&
+    at.y <= box.y + box.height + tolerance,
+  // Its pixels are made by `redact`, which sees what lies around it.
+  draw() {},
+  words: ({ box, look }) => ({
+    code: 'redaction',
+    data: {
+      look,
+      x: Math.round(box.x),
+      y: Math.round(box.y),
+      width: Math.round(box.width),
+      height: Math.round(box.height),
+    },
+  }),
+};

@@ -1,0 +1,56 @@
+import type { Box, Point, Size } from '../geometry/box.ts';
+import type { Arrow } from './kinds/arrow.ts';
+import type { Line } from './kinds/line.ts';
+import type { NumberMark } from './kinds/number.ts';
+import type { Redaction } from './kinds/redaction.ts';
+import type { Ring } from './kinds/ring.ts';
+import type { TextMark } from './kinds/text.ts';
+import type { MarkCanvas } from './markCanvas.ts';
+import type { Pin } from './pins.ts';
+
+/** Anything drawn on evidence. Places are in pixels of the capture, so that reframing moves none. */
+export type Mark = Pin | Arrow | Line | Ring | NumberMark | TextMark | Redaction;
+
+/** What all marks but pins have. */
+export interface MarkBase {
+  /** UUID, made where it was drawn */
+  id: string;
+  /** "#rrggbb" */
+  ink: string;
+}
+
+/** The picture that marks are drawn on: defaults follow its size, so that they read as well on a small as on a large one. */
+export interface MarkSetting {
+  picture: Size;
+  fontFamily: string;
+  /** width of a text in pixels at a size of letters in pixels */
+  measure: (text: string, size: number) => number;
+}
+
+/** A place by which a mark is pulled. */
+export interface MarkHandle extends Point {
+  name: string;
+}
+
+/** What a mark is, as whoever hears the page is told: a code with data, of which a sentence is made. */
+export interface MarkWords {
+  code: Mark['kind'];
+  data: Readonly<Record<string, string | number>>;
+}
+
+/** All that is known of one kind of mark. Nothing outside a kind's own file and the table of kinds tells kinds apart. */
+export interface MarkKind<M> {
+  bounds(mark: M, setting: MarkSetting): Box;
+  /** @param tolerance in pixels of the picture */
+  hits(mark: M, at: Point, tolerance: number, setting: MarkSetting): boolean;
+  handles(mark: M, setting: MarkSetting): MarkHandle[];
+  /** @param even circles and squares; lines at multiples of 15 degrees */
+  pull(mark: M, handle: string, to: Point, even: boolean): M;
+  move(mark: M, dx: number, dy: number): M;
+  /** about the picture's upper left corner */
+  scale(mark: M, factor: number): M;
+  draw(canvas: MarkCanvas, mark: M, setting: MarkSetting): void;
+  words(mark: M): MarkWords;
+  /** whether it takes away what lies under it, for good */
+  burns: boolean;
+}

@@ -1,0 +1,195 @@
+import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+async function openBench(page: Page, school: School, width = 600, height = 400): Promise<void> {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, width, height, 'Enter');
+  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
+}
+
+const tool = (page: Page, name: string) =>
+  page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
+
+/** A place of the picture, in shares of its size, on the screen. */
+async function at(page: Page, x: number, y: number): Promise<[number, number]> {
+  const box = await page.locator('[data-scale]').boundingBox();
+  if (!box) throw new Error('No picture.');
+  return [box.x + box.width * x, box.y + box.height * y];
+}
+
+async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  await page.mouse.move(...(await at(page, ...from)));
+  await page.mouse.down();
+  await page.mouse.move(...(await at(page, (from[0] + to[0]) / 2, (from[1] + to[1]) / 2)));
+  await page.mouse.move(...(await at(page, ...to)));
+  await page.mouse.up();
+}
+
+const marksOf = async (page: Page, school: School) =>
+  ((await serverDraft(page, school.curve)).evidence[0]?.marks ?? []) as Array<Record<string, unknown>>;
+const kinds = async (page: Page, school: School) => (await marksOf(page, school)).map((mark) => mark.kind);
+/** Left edge of the last mark's box. */
+async function leftOf(page: Page, school: School): Promise<number> {
+  const box = (await marksOf(page, school)).at(-1)?.box as { x: number } | undefined;
+  return box?.x ?? Number.NaN;
+}
+const list = (page: Page) => page.getByRole('region', { name: 'Marks' }).getByRole('listitem');
+
+test('every tool by pointer: point, say, hide; moved, pulled, undone and made again, over a reload too', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await tool(page, 'Arrow');
+  await drag(page, [0.2, 0.8], [0.5, 0.5]);
+  await tool(page, 'Box');
+  await drag(page, [0.6, 0.2], [0.8, 0.4]);
+  await tool(page, 'Ellipse');
+  await drag(page, [0.1, 0.1], [0.3, 0.3]);
+  await tool(page, 'Line');
+  await drag(page, [0.1, 0.9], [0.9, 0.9]);
+  await tool(page, 'Step');
+  for (const x of [0.4, 0.6]) await page.mouse.click(...(await at(page, x, 0.7)));
+  await tool(page, 'Text');
+  await page.mouse.click(...(await at(page, 0.35, 0.1)));
+  // What is typed right after the click is the text.
+  await page.keyboard.type('abc 123');
+  await tool(page, 'Blur');
+  await drag(page, [0.85, 0.05], [0.98, 0.15]);
+  await expect(list(page)).toHaveCount(8);
+  await expectClean(page, 'the bench with marks');
+  await expect
+    .poll(() => kinds(page, school))
+    .toEqual(['arrow', 'ring', 'ring', 'line', 'number', 'number', 'text', 'redaction']);
+  expect((await marksOf(page, school))[6]).toMatchObject({ text: 'abc 123' });
+
+  // The chosen one is moved by dragging it and pulled by its corner.
+  const before = await leftOf(page, school);
+  await drag(page, [0.9, 0.1], [0.8, 0.3]);
+  await expect.poll(() => leftOf(page, school)).toBeCloseTo(before - 60, 0);
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect.poll(() => leftOf(page, school)).toBe(before);
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(list(page)).toHaveCount(7);
+  await page.keyboard.press('Enter');
+
+  await expect(page.getByText('Everything is saved on the server.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await expect(list(page)).toHaveCount(7);
+  await page.keyboard.press('ControlOrMeta+y');
+  await expect(list(page)).toHaveCount(8);
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ControlOrMeta+z');
+  await expect(list(page)).toHaveCount(0);
+  await expect.poll(() => kinds(page, school)).toEqual([]);
+});
+
+test('every tool by keys alone: made, written, moved, pulled, renumbered and removed', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await page.keyboard.press('a');
+  await page.keyboard.press('b');
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: 'Arrow', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.keyboard.press('Insert');
+  await expect(list(page)).toHaveText([/^Arrow to 372, 232$/]);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowUp');
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect(list(page)).toHaveText([/^Arrow to 372, 222$/]);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: 'Step', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  for (let i = 0; i < 3; i++) {
+    await page.keyboard.press('Insert');
+    await page.keyboard.press('Shift+ArrowDown');
+  }
+  await expect(list(page)).toHaveText([/^Arrow/, /^Step 1/, /^Step 2/, /^Step 3/]);
+  await page.getByRole('button', { name: /^Step 1 / }).press('Enter');
+  await page.getByLabel('What is seen at this step').fill('the first');
+  await page.getByRole('button', { name: /^Step 2 / }).press('Enter');
+  await page.keyboard.press('Delete');
+  await expect(list(page)).toHaveText([/^Arrow/, /^Step 1.*the first$/, /^Step 2/]);
+  await page.keyboard.press('2');
+  await page.keyboard.press('Insert');
+  await page.keyboard.type('1 a 2 b');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('4');
+  await page.keyboard.press('4');
+  await page.keyboard.press('Insert');
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(async () => (await marksOf(page, school)).map((m) => m.kind))
+    .toEqual(['pin', 'pin', 'arrow', 'number', 'number', 'text', 'redaction']);
+  const marks = await marksOf(page, school);
+  expect(marks.find((m) => m.kind === 'redaction')).toMatchObject({ look: 'mosaic' });
+  expect(marks.find((m) => m.kind === 'text')).toMatchObject({ text: '1 a 2 b' });
+});
+
+test('a text that nothing was written into is no mark; Escape goes back one step at a time', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await tool(page, 'Text');
+  await page.mouse.click(...(await at(page, 0.5, 0.5)));
+  await expect(list(page)).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('The chosen mark')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(list(page)).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Pin', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('what is hidden is in nothing that others get; marks lie over it in the review and can be lifted', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await page.keyboard.press('a');
+  await page.keyboard.press('b');
+  await tool(page, 'Arrow');
+  await drag(page, [0.2, 0.8], [0.5, 0.5]);
+  await tool(page, 'Solid');
+  await drag(page, [0.25, 0.25], [0.5, 0.5]);
+  await page.keyboard.press('Enter');
+  await addByDrop(page, 300, 200);
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  await page.getByRole('textbox', { name: 'Your own statement' }).fill('Fits.');
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  const handIn = page.url();
+  await expect(page.getByText('is being sealed')).toHaveCount(0);
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`${handIn}/review`);
+  await expect(page.getByTestId('marks')).toHaveAttribute('data-marks', '1');
+  const middle = await page.evaluate(async () => {
+    const image = document.querySelector<HTMLImageElement>('[data-testid=stage] img');
+    if (!image) return null;
+    await image.decode();
+    const context = new OffscreenCanvas(image.naturalWidth, image.naturalHeight).getContext('2d');
+    context?.drawImage(image, 0, 0);
+    return [...(context?.getImageData(225, 150, 1, 1).data ?? [])];
+  });
+  expect(middle).toEqual([58, 62, 64, 255]);
+  await page.keyboard.press('v');
+  await expect(page.getByTestId('marks')).toHaveCount(0);
+});

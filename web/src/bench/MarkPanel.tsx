@@ -1,0 +1,94 @@
+import { HOUSE_INKS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
+import { Copy, Trash2 } from 'lucide-react';
+import type { ReactNode, RefObject } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { Choices } from '../ui/Choices.tsx';
+import { markSentence } from '../words/marks.ts';
+import { FIRST_TEXT } from './tools.ts';
+
+interface MarkPanelProps {
+  mark: Mark;
+  field: RefObject<HTMLTextAreaElement | null>;
+  /** @param mergeWith joins it to the change before, where that has the same name */
+  onChange: (mark: Mark, mergeWith?: string) => void;
+  onDuplicate: () => void;
+  onRemove: () => void;
+}
+
+const INK_NAMES = ['red', 'dark', 'light'] as const;
+
+/** What can be changed of the mark that is chosen. */
+export function MarkPanel({ mark, field, onChange, onDuplicate, onRemove }: MarkPanelProps): ReactNode {
+  return (
+    <section aria-label="The chosen mark" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
+      <p className="font-semibold">{markSentence(mark)}</p>
+      {(mark.kind === 'text' || mark.kind === 'number') && (
+        <label>
+          {mark.kind === 'text' ? 'What it says' : 'What is seen at this step'}
+          <textarea
+            ref={field}
+            rows={mark.kind === 'text' ? 3 : 2}
+            dir="auto"
+            maxLength={mark.kind === 'text' ? MAX_MARK_TEXT : 300}
+            value={mark.kind === 'text' ? (mark.text === FIRST_TEXT ? '' : mark.text) : mark.says}
+            onChange={({ target: { value } }) =>
+              onChange(
+                mark.kind === 'text' ? { ...mark, text: value || FIRST_TEXT } : { ...mark, says: value },
+                `words ${mark.id}`,
+              )
+            }
+            className="mt-0.5 block w-full border border-edge bg-card p-1.5"
+          />
+        </label>
+      )}
+      {'ink' in mark && (
+        <div className="flex flex-wrap items-center gap-2">
+          <Choices
+            label="Ink"
+            value={HOUSE_INKS.find((ink) => ink === mark.ink) ?? null}
+            options={HOUSE_INKS.map((ink, i) => ({
+              value: ink,
+              content: (
+                <span className="flex items-center gap-1">
+                  <span className="size-4 border border-edge" style={{ background: ink }} />
+                  {INK_NAMES[i]}
+                </span>
+              ),
+            }))}
+            onChoose={(ink) => onChange({ ...mark, ink })}
+          />
+          <label className="flex items-center gap-1">
+            other
+            <input
+              type="color"
+              value={mark.ink}
+              onChange={(event) => onChange({ ...mark, ink: event.target.value }, `ink ${mark.id}`)}
+              className="h-7 w-9"
+            />
+          </label>
+        </div>
+      )}
+      {mark.kind === 'redaction' && (
+        <>
+          <Choices
+            label="How it looks"
+            value={mark.look}
+            options={REDACTION_LOOKS.map((look) => ({ value: look, content: look }))}
+            onChoose={(look) => onChange({ ...mark, look })}
+          />
+          <p className="text-faded">
+            What is under it is in nothing that leaves you. Mosaic and blur are made of what lies around it.
+          </p>
+        </>
+      )}
+      <div className="flex gap-1">
+        <Button small look="quiet" onClick={onDuplicate}>
+          <Copy size={16} aria-hidden /> Duplicate
+        </Button>
+        <Button small look="danger" keyName="Del" onClick={onRemove}>
+          <Trash2 size={16} aria-hidden /> Remove
+        </Button>
+      </div>
+    </section>
+  );
+}

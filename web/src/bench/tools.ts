@@ -1,0 +1,120 @@
+import { boxOf, KINDS, type Mark, type Point, REDACTION_LOOKS, type Redaction } from '@nachweis/core';
+
+/** What a new mark is made of. */
+export interface Making {
+  id: string;
+  ink: string;
+  /** where the pointer went down, in pixels of the capture */
+  from: Point;
+  /** where it is now */
+  to: Point;
+  /** circles, squares, and lines at multiples of 15 degrees */
+  even: boolean;
+  /** marks that are there */
+  marks: readonly Mark[];
+}
+
+/** A tool of the bench: what it is called, how it is used, and the mark it makes. */
+export interface Tool {
+  name: string;
+  label: string;
+  hint: string;
+  /** drawn from one place to another; else put at one place */
+  drawn: boolean;
+  /** null for the pins, which belong to must-shows */
+  make: ((making: Making) => Mark) | null;
+}
+
+/** Tools that serve one purpose, under one key; the same key again goes on to the next of them. */
+export interface ToolGroup {
+  key: string;
+  label: string;
+  tools: readonly Tool[];
+}
+
+const pin: Tool = {
+  name: 'pin',
+  label: 'Pin',
+  hint: 'Click where the chosen must-show is seen, or press its letter with the pointer there.',
+  drawn: false,
+  make: null,
+};
+const arrow: Tool = {
+  name: 'arrow',
+  label: 'Arrow',
+  hint: 'Drag from where it begins to what it points at. Shift holds it at even angles.',
+  drawn: true,
+  make: ({ id, ink, from, to, even }) =>
+    KINDS.arrow.pull({ kind: 'arrow', id, ink, from, to: from }, 'to', to, even),
+};
+const ringAs = (shape: 'box' | 'ellipse', label: string, evenly: string): Tool => ({
+  name: `ring-${shape}`,
+  label,
+  hint: `Drag around what is meant. Shift makes a ${evenly}.`,
+  drawn: true,
+  make: ({ id, ink, from, to, even }) => ({ kind: 'ring', id, ink, shape, box: boxOf(from, to, even) }),
+});
+const line: Tool = {
+  name: 'line',
+  label: 'Line',
+  hint: 'Drag from one end to the other. Shift holds it at even angles.',
+  drawn: true,
+  make: ({ id, ink, from, to, even }) =>
+    KINDS.line.pull({ kind: 'line', id, ink, from, to: from }, 'to', to, even),
+};
+const number: Tool = {
+  name: 'number',
+  label: 'Step',
+  hint: 'Click where a step is seen; the next one gets the next number.',
+  drawn: false,
+  make: ({ id, ink, to, marks }) => ({
+    kind: 'number',
+    id,
+    ink,
+    number: marks.filter((mark) => mark.kind === 'number').length + 1,
+    ...to,
+    says: '',
+  }),
+};
+const text: Tool = {
+  name: 'text',
+  label: 'Text',
+  hint: 'Click where it shall stand, then write.',
+  drawn: false,
+  make: ({ id, ink, to }) => ({ kind: 'text', id, ink, ...to, text: FIRST_TEXT }),
+};
+/** What a text says until something is written. */
+export const FIRST_TEXT = '…';
+
+const LOOK_LABELS: Readonly<Record<Redaction['look'], string>> = {
+  solid: 'Solid',
+  mosaic: 'Mosaic',
+  blur: 'Blur',
+};
+const hideAs = (look: Redaction['look']): Tool => ({
+  name: `hide-${look}`,
+  label: LOOK_LABELS[look],
+  hint: 'Drag over what is nobody’s business. It is taken away for good in all that leaves you.',
+  drawn: true,
+  make: ({ id, from, to, even }) => ({ kind: 'redaction', id, look, box: boxOf(from, to, even) }),
+});
+
+export const TOOL_GROUPS: readonly ToolGroup[] = [
+  {
+    key: '1',
+    label: 'Point',
+    tools: [pin, arrow, ringAs('box', 'Box', 'square'), ringAs('ellipse', 'Ellipse', 'circle'), line, number],
+  },
+  { key: '2', label: 'Say', tools: [text] },
+  { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
+];
+
+export const PIN_TOOL = pin;
+
+/** The tool that a group's key leads to: its first, or the next one where one of it is in hand. */
+export function toolFor(key: string, now: Tool): Tool | null {
+  const group = TOOL_GROUPS.find((one) => one.key === key);
+  if (!group) return null;
+  const place = group.tools.findIndex((tool) => tool.name === now.name);
+  return group.tools[(place + 1) % group.tools.length] ?? null;
+}

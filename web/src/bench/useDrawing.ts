@@ -1,0 +1,119 @@
+import { kindOf, type Mark, type MarkSetting, type Point } from '@nachweis/core';
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import type { Tool } from './tools.ts';
+
+/** Farther than this a press is a drag, in screen pixels. */
+const DRAG = 4;
+/** How near a pointer has to come to what it means, in screen pixels; a finger hides more. */
+const REACH = { mouse: 7, touch: 16 };
+
+interface Drag {
+  what: 'new' | 'move' | 'pull';
+  from: Point;
+  last: Point;
+  start: Mark | null;
+  handle: string;
+  far: boolean;
+}
+
+interface DrawingOptions {
+  tool: Tool;
+  /** marks in pixels of the framed picture */
+  marks: readonly Mark[];
+  chosen: Mark | null;
+  setting: MarkSetting;
+  onChoose: (id: string | null) => void;
+  /** makes the mark that a tool draws from one place to another */
+  make: (from: Point, to: Point, even: boolean) => Mark | null;
+  /** called once, when the hand lets go */
+  onMade: (mark: Mark) => void;
+  onChanged: (mark: Mark) => void;
+}
+
+/**
+ * Drawing, moving and pulling marks by a pointer. What is transient while one drags stays here until the hand lets go;
+ * Escape gives it up.
+ */
+export function useDrawing(options: DrawingOptions) {
+  const [passing, setPassing] = useState<Mark | null>(null);
+  const drag = useRef<Drag | null>(null);
+  const latest = useRef(options);
+  latest.current = options;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape' || !drag.current) return;
+      event.preventDefault();
+      event.stopPropagation();
+      drag.current = null;
+      setPassing(null);
+    };
+    addEventListener('keydown', onKey, true);
+    return () => removeEventListener('keydown', onKey, true);
+  }, []);
+
+  /** @param scale screen pixels for each pixel of the framed picture */
+  const handlersFor = (scale: number) => {
+    const at = (event: PointerEvent<HTMLElement>): Point => {
+      const { left, top } = event.currentTarget.getBoundingClientRect();
+      return { x: (event.clientX - left) / scale, y: (event.clientY - top) / scale };
+    };
+    return {
+      onPointerDown(event: PointerEvent<HTMLElement>) {
+        if (event.button !== 0) return;
+        const { marks, chosen, setting, onChoose } = latest.current;
+        const place = at(event);
+        const reach = REACH[event.pointerType === 'touch' ? 'touch' : 'mouse'] / scale;
+        const handle =
+          chosen &&
+          kindOf(chosen)
+            .handles(chosen, setting)
+            .find(({ x, y }) => Math.hypot(x - place.x, y - place.y) <= reach * 1.5);
+        const hit = [...marks]
+          .reverse()
+          .find((mark) => 'id' in mark && kindOf(mark).hits(mark, place, reach, setting));
+        const what = handle ? 'pull' : hit ? 'move' : 'new';
+        const start = handle ? chosen : (hit ?? null);
+        drag.current = { what, from: place, last: place, start, handle: handle?.name ?? '', far: false };
+        if (what === 'move' && hit && 'id' in hit) onChoose(hit.id);
+        if (what === 'new') onChoose(null);
+        event.currentTarget.setPointerCapture(event.pointerId);
+        event.stopPropagation();
+      },
+      onPointerMove(event: PointerEvent<HTMLElement>) {
+        const now = drag.current;
+        if (!now) return;
+        const place = at(event);
+        now.last = place;
+        if (!now.far && Math.hypot(place.x - now.from.x, place.y - now.from.y) * scale <= DRAG) return;
+        now.far = true;
+        setPassing(result(now, event.shiftKey));
+      },
+      onPointerUp(event: PointerEvent<HTMLElement>) {
+        const now = drag.current;
+        drag.current = null;
+        setPassing(null);
+        if (!now) return;
+        const { tool, onMade, onChanged } = latest.current;
+        // A tool that draws needs a drag; a click with it would leave something too small to be seen.
+        if (now.what === 'new' && !now.far && tool.drawn) return;
+        if (now.what !== 'new' && !now.far) return;
+        const made = result(now, event.shiftKey);
+        if (made) now.what === 'new' ? onMade(made) : onChanged(made);
+      },
+      onPointerCancel() {
+        drag.current = null;
+        setPassing(null);
+      },
+      onClick: (event: { stopPropagation(): void }) => event.stopPropagation(),
+    };
+  };
+  const result = ({ what, from, last, start, handle }: Drag, even: boolean): Mark | null => {
+    if (what === 'new') return latest.current.make(from, last, even);
+    if (!start) return null;
+    const kind = kindOf(start);
+    return what === 'pull'
+      ? kind.pull(start, handle, last, even)
+      : kind.move(start, last.x - from.x, last.y - from.y);
+  };
+  return { passing, handlersFor };
+}

@@ -1,0 +1,133 @@
+import {
+  kindOf,
+  type Mark,
+  type MarkCanvas,
+  type MarkHandle,
+  type MarkSetting,
+  type Size,
+} from '@nachweis/core';
+import type { Context } from 'konva/lib/Context';
+import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
+// Of the library's shapes only what is used.
+import 'konva/lib/shapes/Circle';
+import { Circle, Layer, Shape, Stage } from 'react-konva/lib/ReactKonvaCore';
+import type { HiddenArea } from '../pictures/hiddenAreas.ts';
+
+interface MarkSceneProps {
+  /** as they lie on the picture that is handed in, in its pixels */
+  marks: readonly Mark[];
+  /** id of the one that is chosen, drawn on a layer of its own, so that moving it redraws nothing else */
+  chosen: string | null;
+  handles: readonly MarkHandle[];
+  setting: MarkSetting;
+  /** screen pixels for each pixel of that picture */
+  scale: number;
+  /** in pixels of the framed picture, before it is scaled by `factor` */
+  hidden: readonly HiddenArea[];
+  factor: number;
+}
+
+const idOf = (mark: Mark): string => ('id' in mark ? mark.id : '');
+
+/** All marks of a picture but its pins, drawn over the part of it that is in view. */
+export default function MarkScene(props: MarkSceneProps): ReactNode {
+  const { marks, chosen, handles, setting, scale, hidden, factor } = props;
+  const holder = useRef<HTMLDivElement>(null);
+  const view = useView(holder, setting.picture, scale);
+  const place = { x: -view.x, y: -view.y, scaleX: scale, scaleY: scale };
+  const draw = (mark: Mark) => (
+    <Shape
+      key={idOf(mark)}
+      listening={false}
+      sceneFunc={(context: Context) => drawMark(context._context, mark, setting, hidden, factor)}
+    />
+  );
+  return (
+    <div
+      ref={holder}
+      data-testid="marks"
+      data-marks={marks.length}
+      className="pointer-events-none absolute"
+      style={{ left: view.x, top: view.y, width: view.width, height: view.height }}
+    >
+      <Stage width={view.width} height={view.height} listening={false}>
+        <Layer listening={false} {...place}>
+          {marks.filter((mark) => idOf(mark) !== chosen).map(draw)}
+        </Layer>
+        <Layer listening={false} {...place}>
+          {marks.filter((mark) => idOf(mark) === chosen).map(draw)}
+          {handles.map(({ name, x, y }) => (
+            <Circle
+              key={name}
+              x={x}
+              y={y}
+              radius={6 / scale}
+              fill="#fffdf6"
+              stroke="#1c6660"
+              strokeWidth={2.5 / scale}
+            />
+          ))}
+        </Layer>
+      </Stage>
+    </div>
+  );
+}
+
+/** What is burned in shows the pixels that were made for it; every other mark is drawn by its kind. */
+function drawMark(
+  canvas: CanvasRenderingContext2D,
+  mark: Mark,
+  setting: MarkSetting,
+  hidden: readonly HiddenArea[],
+  factor: number,
+): void {
+  if (!kindOf(mark).burns) {
+    kindOf(mark).draw(canvas as MarkCanvas, mark, setting);
+    return;
+  }
+  const area = hidden.find((one) => one.id === idOf(mark));
+  const { x, y, width, height } = kindOf(mark).bounds(mark, setting);
+  canvas.fillStyle = '#3a3e40';
+  if (!area) {
+    canvas.fillRect(x, y, width, height);
+    return;
+  }
+  const { box, pixels } = area;
+  canvas.imageSmoothingEnabled = false;
+  canvas.drawImage(pixels, box.x * factor, box.y * factor, box.width * factor, box.height * factor);
+}
+
+/** The part of the surface that is in view, in its screen pixels: a canvas is never larger than that. */
+function useView(holder: { current: HTMLElement | null }, picture: Size, scale: number) {
+  const [view, setView] = useState({ x: 0, y: 0, width: 1, height: 1 });
+  const [surfaceWidth, surfaceHeight] = [picture.width * scale, picture.height * scale];
+  useLayoutEffect(() => {
+    const surface = holder.current?.parentElement;
+    const scroller = surface?.closest<HTMLElement>('[data-testid=stage]');
+    if (!surface || !scroller) return;
+    const measure = () => {
+      const [shown, room] = [surface.getBoundingClientRect(), scroller.getBoundingClientRect()];
+      const x = Math.max(0, Math.floor(room.left - shown.left));
+      const y = Math.max(0, Math.floor(room.top - shown.top));
+      const right = Math.min(surfaceWidth, room.right - shown.left);
+      const bottom = Math.min(surfaceHeight, room.bottom - shown.top);
+      const next = {
+        x,
+        y,
+        width: Math.max(1, Math.ceil(right - x)),
+        height: Math.max(1, Math.ceil(bottom - y)),
+      };
+      setView((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next));
+    };
+    measure();
+    scroller.addEventListener('scroll', measure);
+    const observer = new ResizeObserver(measure);
+    observer.observe(scroller);
+    observer.observe(surface);
+    return () => {
+      scroller.removeEventListener('scroll', measure);
+      observer.disconnect();
+    };
+  }, [holder, surfaceWidth, surfaceHeight]);
+  return view;
+}

@@ -1,0 +1,42 @@
+import { isPin, type Mark, type MarkHandle, type Size } from '@nachweis/core';
+import { lazy, type ReactNode, Suspense } from 'react';
+import type { HiddenArea } from '../pictures/hiddenAreas.ts';
+import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
+
+/** Its library comes with the first picture that has marks. */
+const MarkScene = lazy(() => import('./MarkScene.tsx').catch(() => ({ default: () => null })));
+
+interface StageMarksProps {
+  /** as they lie on the picture that is handed in, in its pixels */
+  marks: readonly Mark[];
+  /** of that picture */
+  size: Size;
+  /** screen pixels for each of its pixels */
+  scale: number;
+  chosen?: string | null;
+  handles?: readonly MarkHandle[];
+  /** in pixels of the framed picture, before it is scaled by `factor` */
+  hidden?: readonly HiddenArea[];
+  factor?: number;
+}
+
+/** All marks but the pins over a picture on the stage. */
+export function StageMarks(props: StageMarksProps): ReactNode {
+  const { marks, size, scale, chosen = null, handles = [], hidden = [], factor = 1 } = props;
+  const drawn = marks.filter((mark) => !isPin(mark));
+  if (drawn.length === 0) return null;
+  const setting = { picture: size, fontFamily: PAGE_FONTS.text, measure: measureText };
+  return (
+    <Suspense fallback={null}>
+      <MarkScene
+        marks={drawn}
+        chosen={chosen}
+        handles={handles}
+        setting={setting}
+        scale={scale}
+        hidden={hidden}
+        factor={factor}
+      />
+    </Suspense>
+  );
+}
