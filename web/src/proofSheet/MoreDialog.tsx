@@ -1,10 +1,12 @@
 import type { ProofPoint } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { preparePicture } from '../pictures/preparePicture.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 
 interface MoreDialogProps {
   picture: SheetPicture;
@@ -53,6 +55,8 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
           </section>
         )}
         <div className="flex flex-wrap gap-2 border-t border-rule pt-3">
+          <Button onClick={after(() => told(() => savePicture(picture)))}>Save the picture</Button>
+          <Button onClick={after(() => told(() => copyPicture(picture)))}>Copy the picture</Button>
           <Link className={buttonClasses('plain')} to={captureHref}>
             Take another picture for {point.code}
           </Link>
@@ -66,4 +70,31 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
       </div>
     </Dialog>
   );
+}
+
+async function told(work: () => Promise<void>): Promise<void> {
+  try {
+    await work();
+  } catch {
+    toast.error(
+      'The picture could not be made or handed on here. Its capture can be downloaded from the captures.',
+    );
+  }
+}
+
+/** Downloads it as it will be handed in, under its name. */
+async function savePicture(picture: SheetPicture): Promise<void> {
+  const url = URL.createObjectURL(await preparePicture(picture));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = picture.fileName.replace(/\.[^.]*$/, '.png');
+  link.click();
+  // The browser has taken it over by then.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Puts it on the clipboard, always as it is now. */
+async function copyPicture(picture: SheetPicture): Promise<void> {
+  await navigator.clipboard.write([new ClipboardItem({ 'image/png': preparePicture(picture) })]);
+  toast.success('The picture is on the clipboard, as it is now.');
 }
