@@ -1,5 +1,5 @@
 import type { Surface } from '@nachweis/contract';
-import type { Framing, Mark } from '@nachweis/core';
+import { type Framing, HOUSE_INKS, type Mark } from '@nachweis/core';
 import {
   createDesk,
   type Desk,
@@ -11,6 +11,7 @@ import {
   raise,
   type Take,
 } from '@nachweis/desk';
+import { seededIds } from './course.ts';
 import { blackPicture, type DeskPicture, takeDeskPicture } from './deskPictures.ts';
 
 /** One picture of the demo before it goes through the server. */
@@ -95,7 +96,13 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
           RATING_PINS[0] ?? [],
           mistake === 'covered' ? mistake : null,
         ),
-    picture(desk, 'curve-fitter', RATING_PINS[1] ?? [], mistake),
+    mistake
+      ? picture(desk, 'curve-fitter', RATING_PINS[1] ?? [], mistake)
+      : annotated(
+          picture(desk, 'curve-fitter', RATING_PINS[1] ?? [], null),
+          plain(desk, 'curve-fitter'),
+          seed,
+        ),
     {
       png: beside.png,
       surface: 'display',
@@ -147,4 +154,48 @@ function pins(taken: DeskPicture, plan: PinPlan, beside: number): Mark[] {
     const { x, y } = taken.place(program, anchor);
     return { kind: 'pin', letter, x, y: Math.min(y + beside, taken.area.height - 1) };
   });
+}
+
+/** As some students do: a ring around what counts and a word beside it, steps in order, or the own station code hidden. */
+function annotated(made: DemoPicture, taken: DeskPicture, seed: number): DemoPicture {
+  const id = (n: number) => seededIds(seed + n)();
+  const ink = HOUSE_INKS[0];
+  const exponent = taken.place('curve-fitter', 'exponent');
+  const quality = taken.place('curve-fitter', 'fitQuality');
+  const around = ({ x, y }: { x: number; y: number }) => ({ x: x - 108, y: y - 20, width: 122, height: 38 });
+  const marks: Mark[][] = [
+    [],
+    [
+      { kind: 'ring', id: id(1), ink, shape: 'ellipse', box: around(exponent) },
+      { kind: 'text', id: id(2), ink, x: exponent.x - 80, y: exponent.y - 92, text: 'near 5/3' },
+      {
+        kind: 'arrow',
+        id: id(3),
+        ink,
+        from: { x: exponent.x - 48, y: exponent.y - 62 },
+        to: { x: exponent.x - 48, y: exponent.y - 23 },
+      },
+    ],
+    [
+      {
+        kind: 'number',
+        id: id(4),
+        ink,
+        number: 1,
+        x: exponent.x - 96,
+        y: exponent.y - 34,
+        says: 'the exponent',
+      },
+      {
+        kind: 'number',
+        id: id(5),
+        ink,
+        number: 2,
+        x: quality.x - 110,
+        y: quality.y - 34,
+        says: 'how well it fits',
+      },
+    ],
+  ];
+  return { ...made, marks: [...(marks[seed % marks.length] ?? []), ...made.marks] };
 }

@@ -17,6 +17,8 @@ interface PrepareDialogProps {
   /** decoded already, for a picture that has just come in */
   bitmap: ImageBitmap | null;
   onClose: () => void;
+  /** told of the step that is gone to */
+  onStep: (step: 'frame' | 'pin') => void;
   /** takes the picture again; null for one that did not just come in */
   onAgain: (() => void) | null;
 }
@@ -38,8 +40,13 @@ export default function PrepareDialog({
   bitmap,
   onClose,
   onAgain,
+  onStep,
 }: PrepareDialogProps): ReactNode {
-  const [step, setStep] = useState(firstStep);
+  const [step, setStepHere] = useState(firstStep);
+  const setStep = (next: 'frame' | 'pin') => {
+    setStepHere(next);
+    onStep(next);
+  };
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     void happen(picture, { kind: 'prepared', framing });

@@ -1,5 +1,5 @@
 import type { ProofPoint, Source } from '@nachweis/contract';
-import { clampBox, type Framing } from '@nachweis/core';
+import { clampBox, type Framing, isPinOf } from '@nachweis/core';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { useMe } from '../api/session.ts';
@@ -18,6 +18,7 @@ import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
+import type { SheetPicture } from './sheetPictures.ts';
 import { forgetUndo, offerUndo } from './undoStore.ts';
 import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
@@ -200,9 +201,16 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     void actions.undoAdding(evidenceId);
     latest.current.again(origin.source);
   };
+  const prepared = preparing && pictures.find((p) => p.evidenceId === preparing.evidenceId);
+  const preparedPoint: ProofPoint | undefined = points.find((p) => p.id === prepared?.proofPointId);
   const busy = preparing !== null || open !== null || documents.length > 0 || full.dialog !== null;
   const dragging = usePasteAndDrop(!locked, (incoming) => {
     if (!busy) return void takeIn(incoming);
+    // Nothing is left to do on the bench: the next picture ends it, without a key of its own.
+    if (preparing?.step === 'pin' && prepared && preparedPoint && isPinned(prepared, preparedPoint)) {
+      closePreparing();
+      return void takeIn(incoming);
+    }
     letWait(me.id, incoming);
     toast.info('It waits, and comes when this one is done.');
   });
@@ -242,8 +250,6 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
     onMissing: missing('The document’s pictures', () => setDocuments([])),
   });
 
-  const prepared = preparing && pictures.find((p) => p.evidenceId === preparing.evidenceId);
-  const preparedPoint: ProofPoint | undefined = points.find((p) => p.id === prepared?.proofPointId);
   const target = chosenPoint?.code ?? '';
   const [document] = documents;
   const leaveDocument = () => {
@@ -280,6 +286,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
             firstFraming={fresh ? settings.framing : null}
             bitmap={fresh?.document.evidenceId === prepared.evidenceId ? fresh.bitmap : null}
             onClose={closePreparing}
+            onStep={(step) => setPreparing((now) => now && { ...now, step })}
             onAgain={fresh ? takeAgain : null}
           />
         )}
@@ -322,3 +329,6 @@ function framingFromSettings(capture: { width: number; height: number }): Framin
   const scaled = width !== null && width < capture.width ? { width } : {};
   return fits ? { kind: 'region', box: fits, ...scaled } : { kind: 'whole', ...scaled };
 }
+
+const isPinned = ({ marks }: SheetPicture, { mustShows, requirements }: ProofPoint): boolean =>
+  requirements.needsPins && mustShows.every((m) => marks.some(isPinOf(m.letter)));
