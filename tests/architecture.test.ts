@@ -79,7 +79,17 @@ describe('the arrows between folders', () => {
     for (const later of WAY.slice(WAY.indexOf(folder) + 1)) expect(imported.get(later)).toBe(undefined);
   });
   /** Each is what a person sees at one address. */
-  const SCREENS = ['assignments', 'captures', 'handIns', 'proofSheet', 'reviews', 'session', 'settings'];
+  const SCREENS = [
+    'assignments',
+    'captures',
+    'handIns',
+    'proofSheet',
+    'reviews',
+    'session',
+    'settings',
+    'lab',
+    'guide',
+  ];
   it.each(SCREENS)('web: the screen %s takes nothing from another screen', (folder) => {
     const imported = foldersImported('web').get(folder);
     expect(imported).toBeDefined();

@@ -227,6 +227,22 @@ export const Mark = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('text'), ...drawn, x: Place, y: Place, text: z.string().min(1).max(5000) }),
   z.object({
+    kind: z.literal('callout'),
+    ...drawn,
+    x: Place,
+    y: Place,
+    text: z.string().min(1).max(5000),
+    to: PlaceAt,
+  }),
+  z.object({
+    kind: z.literal('stroke'),
+    ...drawn,
+    points: z
+      .array(PlaceAt.extend({ p: z.number().min(0).max(1) }))
+      .min(2)
+      .max(800),
+  }),
+  z.object({
     kind: z.literal('redaction'),
     id: Id,
     look: z.enum(['solid', 'mosaic', 'blur']),

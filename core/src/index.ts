@@ -47,11 +47,13 @@ export {
   rimOf,
 } from './marks/ink.ts';
 export type { Arrow } from './marks/kinds/arrow.ts';
+export type { Callout } from './marks/kinds/callout.ts';
 export type { Line } from './marks/kinds/line.ts';
 export { type NumberMark, renumbered } from './marks/kinds/number.ts';
 export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';
 export type { Ring } from './marks/kinds/ring.ts';
-export { letterSize, MAX_MARK_TEXT, type TextMark } from './marks/kinds/text.ts';
+export { MAX_STROKE_POINTS, type StrokeMark } from './marks/kinds/stroke.ts';
+export type { TextMark } from './marks/kinds/text.ts';
 export { KINDS, kindOf } from './marks/kinds.ts';
 export type { Mark, MarkHandle, MarkKind, MarkSetting, MarkWords } from './marks/mark.ts';
 export type { MarkCanvas } from './marks/markCanvas.ts';
@@ -68,6 +70,7 @@ export {
 export { placeHeads } from './marks/placeHeads.ts';
 export { redact, wholePixels } from './marks/redact.ts';
 export { scaleMarks } from './marks/scaleMarks.ts';
+export { letterSize, MAX_MARK_TEXT } from './marks/textLayout.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {
   fileNameFaults,

@@ -58,13 +58,18 @@ test('every tool by pointer: point, say, hide; moved, pulled, undone and made ag
   await page.mouse.click(...(await at(page, 0.35, 0.1)));
   // What is typed right after the click is the text.
   await page.keyboard.type('abc 123');
+  await tool(page, 'Callout');
+  await drag(page, [0.1, 0.6], [0.05, 0.4]);
+  await page.keyboard.type('look');
+  await tool(page, 'Stroke');
+  await drag(page, [0.7, 0.55], [0.9, 0.65]);
   await tool(page, 'Blur');
   await drag(page, [0.85, 0.05], [0.98, 0.15]);
-  await expect(list(page)).toHaveCount(8);
+  await expect(list(page)).toHaveCount(10);
   await expectClean(page, 'the bench with marks');
   await expect
     .poll(() => kinds(page, school))
-    .toEqual(['arrow', 'ring', 'ring', 'line', 'number', 'number', 'text', 'redaction']);
+    .toEqual(['arrow', 'ring', 'ring', 'line', 'number', 'number', 'text', 'callout', 'stroke', 'redaction']);
   expect((await marksOf(page, school))[6]).toMatchObject({ text: 'abc 123' });
 
   // The chosen one is moved by dragging it and pulled by its corner.
@@ -74,15 +79,15 @@ test('every tool by pointer: point, say, hide; moved, pulled, undone and made ag
   await page.keyboard.press('ControlOrMeta+z');
   await expect.poll(() => leftOf(page, school)).toBe(before);
   await page.keyboard.press('ControlOrMeta+z');
-  await expect(list(page)).toHaveCount(7);
+  await expect(list(page)).toHaveCount(9);
   await page.keyboard.press('Enter');
 
   await expect(page.getByText('Everything is saved on the server.')).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: 'Pin', exact: true }).click();
-  await expect(list(page)).toHaveCount(7);
+  await expect(list(page)).toHaveCount(9);
   await page.keyboard.press('ControlOrMeta+y');
-  await expect(list(page)).toHaveCount(8);
+  await expect(list(page)).toHaveCount(10);
   for (let i = 0; i < 20; i++) await page.keyboard.press('ControlOrMeta+z');
   await expect(list(page)).toHaveCount(0);
   await expect.poll(() => kinds(page, school)).toEqual([]);
@@ -206,6 +211,7 @@ test('what the browser saves is what the server seals, for every kind of mark', 
     ['Line', [0.3, 0.9], [0.45, 0.8]],
     ['Mosaic', [0.7, 0.1], [0.9, 0.3]],
     ['Blur', [0.7, 0.7], [0.9, 0.9]],
+    ['Stroke', [0.55, 0.4], [0.65, 0.5]],
   ] as const) {
     await tool(page, name);
     await drag(page, [...from], [...to]);

@@ -34,6 +34,12 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
   fc
     .tuple(at, fc.string({ minLength: 1, maxLength: 60 }))
     .map(([p, text]): Mark => ({ kind: 'text', ...base, ...p, text })),
+  fc
+    .tuple(at, at, fc.string({ minLength: 1, maxLength: 40 }))
+    .map(([p, to, text]): Mark => ({ kind: 'callout', ...base, ...p, text, to })),
+  fc
+    .array(at, { minLength: 2, maxLength: 20 })
+    .map((points): Mark => ({ kind: 'stroke', ...base, points: points.map((p) => ({ ...p, p: 0.5 })) })),
   box.map((b): Mark => ({ kind: 'redaction', id: 'm', look: 'blur', box: b })),
 );
 
@@ -113,7 +119,7 @@ describe('every kind of mark', () => {
       fc.property(mark, at, (m, to) => {
         const kind = kindOf(m);
         const [first] = kind.handles(m, SETTING);
-        if (!first) return;
+        if (!first || kind.handles(m, SETTING).length < 2) return;
         const pulled = kind.pull(m, first.name, to, false);
         const far = (one: Mark) => kind.handles(one, SETTING).at(-1);
         // The opposite corner may change its name, when one is pulled past it.
@@ -181,6 +187,18 @@ describe('numbers', () => {
       ['a', 1],
       ['d', 3],
     ]);
+  });
+});
+
+describe('a callout', () => {
+  const callout: Mark = { kind: 'callout', ...base, x: 100, y: 100, text: 'here', to: { x: 400, y: 300 } };
+  it('stays attached when either end is moved', () => {
+    expect(KINDS.callout.drag?.(callout, 30, 40)).toMatchObject({ x: 130, y: 140, to: { x: 400, y: 300 } });
+    expect(KINDS.callout.pull(callout, 'to', { x: 5, y: 6 }, false)).toMatchObject({
+      x: 100,
+      y: 100,
+      to: { x: 5, y: 6 },
+    });
   });
 });
 

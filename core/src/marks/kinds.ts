@@ -1,9 +1,11 @@
 import { arrow } from './kinds/arrow.ts';
+import { callout } from './kinds/callout.ts';
 import { line } from './kinds/line.ts';
 import { number } from './kinds/number.ts';
 import { pin } from './kinds/pin.ts';
 import { redaction } from './kinds/redaction.ts';
 import { ring } from './kinds/ring.ts';
+import { stroke } from './kinds/stroke.ts';
 import { text } from './kinds/text.ts';
 import type { Mark, MarkKind } from './mark.ts';
 
@@ -15,6 +17,8 @@ export const KINDS: { [K in Mark['kind']]: MarkKind<Extract<Mark, { kind: K }>> 
   ring,
   number,
   text,
+  callout,
+  stroke,
   redaction,
 };
 

@@ -1,15 +1,17 @@
 import type { Box, Point, Size } from '../geometry/box.ts';
 import type { Arrow } from './kinds/arrow.ts';
+import type { Callout } from './kinds/callout.ts';
 import type { Line } from './kinds/line.ts';
 import type { NumberMark } from './kinds/number.ts';
 import type { Redaction } from './kinds/redaction.ts';
 import type { Ring } from './kinds/ring.ts';
+import type { StrokeMark } from './kinds/stroke.ts';
 import type { TextMark } from './kinds/text.ts';
 import type { MarkCanvas } from './markCanvas.ts';
 import type { Pin } from './pins.ts';
 
 /** Anything drawn on evidence. Places are in pixels of the capture, so that reframing moves none. */
-export type Mark = Pin | Arrow | Line | Ring | NumberMark | TextMark | Redaction;
+export type Mark = Pin | Arrow | Line | Ring | NumberMark | TextMark | Callout | StrokeMark | Redaction;
 
 /** What all marks but pins have. */
 export interface MarkBase {
@@ -47,6 +49,8 @@ export interface MarkKind<M> {
   /** @param even circles and squares; lines at multiples of 15 degrees */
   pull(mark: M, handle: string, to: Point, even: boolean): M;
   move(mark: M, dx: number, dy: number): M;
+  /** what dragging it by hand does, where that is not to move all of it */
+  drag?(mark: M, dx: number, dy: number): M;
   /** about the picture's upper left corner */
   scale(mark: M, factor: number): M;
   draw(canvas: MarkCanvas, mark: M, setting: MarkSetting): void;

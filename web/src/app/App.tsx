@@ -15,6 +15,8 @@ const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
 const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
 const CapturesScreen = lazy(() => import('../captures/CapturesScreen.tsx'));
 const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
+const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
+const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
@@ -45,6 +47,8 @@ export function App(): ReactNode {
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
+              <Route path="ready" element={<LabScreen />} />
+              <Route path="guide" element={<GuideScreen />} />
               <Route path="settings" element={<SettingsScreen />} />
               <Route path="*" element={<NotFoundPage />} />
             </Route>

@@ -49,6 +49,14 @@ export default function AssignmentsScreen(): ReactNode {
           </li>
         ))}
       </ul>
+      <p className="mt-4 flex flex-wrap gap-x-6 text-sm">
+        <Link to="/ready" className="text-verdigris-deep underline">
+          Ready for the lab? Try it here
+        </Link>
+        <Link to="/guide" className="text-verdigris-deep underline">
+          Guide: catching what must be seen
+        </Link>
+      </p>
     </main>
   );
 }

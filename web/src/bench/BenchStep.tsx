@@ -3,6 +3,7 @@ import {
   boxHolds,
   framedBox,
   framedSize,
+  HOUSE_INKS,
   isPin,
   isPinOf,
   kindOf,
@@ -41,7 +42,7 @@ import { inkUnder } from './inkUnder.ts';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
-import { FIRST_TEXT, PIN_TOOL, type Tool, toolFor } from './tools.ts';
+import { FIRST_TEXT, type Making, PIN_TOOL, type Tool, toolFor } from './tools.ts';
 import { useDrawing } from './useDrawing.ts';
 import { useMarkHistory } from './useMarkHistory.ts';
 
@@ -59,7 +60,7 @@ interface BenchStepProps {
 type DrawnMark = Extract<Mark, { id: string }>;
 const isDrawn = (mark: Mark): mark is DrawnMark => !isPin(mark);
 /** A text that nothing was written into is no mark. */
-const isEmpty = (mark: Mark) => mark.kind === 'text' && mark.text === FIRST_TEXT;
+const isEmpty = (mark: Mark) => 'text' in mark && mark.text === FIRST_TEXT;
 
 /** Makes a picture say what it proves: pins for its must-shows, marks, and areas that are hidden. Every change is kept at once. */
 export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }: BenchStepProps): ReactNode {
@@ -119,7 +120,7 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
     change([...marks.filter((one) => !isEmpty(one)), inked]);
     if (!isDrawn(inked)) return;
     setChosenId(inked.id);
-    if (inked.kind === 'text') requestAnimationFrame(() => field.current?.focus());
+    if ('text' in inked) requestAnimationFrame(() => field.current?.focus());
   };
   const remove = (mark: DrawnMark) => {
     change(renumbered(marks.filter((one) => one !== mark)));
@@ -133,8 +134,8 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
     change([...marks, copy.kind === 'number' ? { ...copy, number: count + 1 } : copy]);
     setChosenId(copy.id);
   };
-  const make = (from: Point, to: Point, even: boolean, id = 'new') =>
-    tool.make?.({ id, ink: '#b3261e', from, to, even, marks: drawn }) ?? null;
+  const make = (from: Point, to: Point, even: boolean, path: Making['path'] = [], id = 'new') =>
+    tool.make?.({ id, ink: HOUSE_INKS[0], from, to, even, path, marks: drawn }) ?? null;
 
   const drawing = useDrawing({
     tool,
@@ -150,7 +151,7 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
   const putInMiddle = () => {
     const [x, y] = [frame.width / 2, frame.height / 2];
     const [dx, dy] = tool.drawn ? [frame.width * 0.12, frame.height * 0.08] : [0, 0];
-    const made = make({ x: x - dx, y: y - dy }, { x: x + dx, y: y + dy }, false, crypto.randomUUID());
+    const made = make({ x: x - dx, y: y - dy }, { x: x + dx, y: y + dy }, false, [], crypto.randomUUID());
     if (made) add(made);
   };
 

@@ -22,18 +22,18 @@ export function MarkPanel({ mark, field, onChange, onDuplicate, onRemove }: Mark
   return (
     <section aria-label="The chosen mark" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
       <p className="font-semibold">{markSentence(mark)}</p>
-      {(mark.kind === 'text' || mark.kind === 'number') && (
+      {('text' in mark || mark.kind === 'number') && (
         <label>
-          {mark.kind === 'text' ? 'What it says' : 'What is seen at this step'}
+          {'text' in mark ? 'What it says' : 'What is seen at this step'}
           <textarea
             ref={field}
-            rows={mark.kind === 'text' ? 3 : 2}
+            rows={'text' in mark ? 3 : 2}
             dir="auto"
-            maxLength={mark.kind === 'text' ? MAX_MARK_TEXT : 300}
-            value={mark.kind === 'text' ? (mark.text === FIRST_TEXT ? '' : mark.text) : mark.says}
+            maxLength={'text' in mark ? MAX_MARK_TEXT : 300}
+            value={'text' in mark ? (mark.text === FIRST_TEXT ? '' : mark.text) : mark.says}
             onChange={({ target: { value } }) =>
               onChange(
-                mark.kind === 'text' ? { ...mark, text: value || FIRST_TEXT } : { ...mark, says: value },
+                'text' in mark ? { ...mark, text: value || FIRST_TEXT } : { ...mark, says: value },
                 `words ${mark.id}`,
               )
             }

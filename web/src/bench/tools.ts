@@ -1,4 +1,12 @@
-import { boxOf, KINDS, type Mark, type Point, REDACTION_LOOKS, type Redaction } from '@nachweis/core';
+import {
+  boxOf,
+  KINDS,
+  MAX_STROKE_POINTS,
+  type Mark,
+  type Point,
+  REDACTION_LOOKS,
+  type Redaction,
+} from '@nachweis/core';
 
 /** What a new mark is made of. */
 export interface Making {
@@ -10,6 +18,8 @@ export interface Making {
   to: Point;
   /** circles, squares, and lines at multiples of 15 degrees */
   even: boolean;
+  /** all places on the way, with the pressure of a pen */
+  path: ReadonlyArray<Point & { p: number }>;
   /** marks that are there */
   marks: readonly Mark[];
 }
@@ -83,6 +93,32 @@ const text: Tool = {
   drawn: false,
   make: ({ id, ink, to }) => ({ kind: 'text', id, ink, ...to, text: FIRST_TEXT }),
 };
+const callout: Tool = {
+  name: 'callout',
+  label: 'Callout',
+  hint: 'Drag from the place that is meant to where the words shall stand, then write.',
+  drawn: true,
+  make: ({ id, ink, from, to }) => ({ kind: 'callout', id, ink, ...to, text: FIRST_TEXT, to: from }),
+};
+const stroke: Tool = {
+  name: 'stroke',
+  label: 'Stroke',
+  hint: 'Draw by hand. It is smoothed; a pen that is pressed harder draws a thicker line.',
+  drawn: true,
+  make: ({ id, ink, path, from, to }) => ({
+    kind: 'stroke',
+    id,
+    ink,
+    points: thinned(path.length >= 2 ? path : [from, to].map((place) => ({ ...place, p: 0.5 }))),
+  }),
+};
+
+/** No more places than are kept, evenly taken from all. */
+function thinned(path: ReadonlyArray<Point & { p: number }>): Array<Point & { p: number }> {
+  const every = Math.ceil(path.length / MAX_STROKE_POINTS);
+  return path.filter((_, i) => i % every === 0 || i === path.length - 1).slice(-MAX_STROKE_POINTS);
+}
+
 /** What a text says until something is written. */
 export const FIRST_TEXT = '…';
 
@@ -105,7 +141,7 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
     label: 'Point',
     tools: [pin, arrow, ringAs('box', 'Box', 'square'), ringAs('ellipse', 'Ellipse', 'circle'), line, number],
   },
-  { key: '2', label: 'Say', tools: [text] },
+  { key: '2', label: 'Say', tools: [text, callout, stroke] },
   { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
 ];
 

@@ -14,6 +14,7 @@ interface Drag {
   start: Mark | null;
   handle: string;
   far: boolean;
+  path: Array<Point & { p: number }>;
 }
 
 interface DrawingOptions {
@@ -24,7 +25,7 @@ interface DrawingOptions {
   setting: MarkSetting;
   onChoose: (id: string | null) => void;
   /** makes the mark that a tool draws from one place to another */
-  make: (from: Point, to: Point, even: boolean) => Mark | null;
+  make: (from: Point, to: Point, even: boolean, path: Drag['path']) => Mark | null;
   /** called once, when the hand lets go */
   onMade: (mark: Mark) => void;
   onChanged: (mark: Mark) => void;
@@ -73,7 +74,15 @@ export function useDrawing(options: DrawingOptions) {
           .find((mark) => 'id' in mark && kindOf(mark).hits(mark, place, reach, setting));
         const what = handle ? 'pull' : hit ? 'move' : 'new';
         const start = handle ? chosen : (hit ?? null);
-        drag.current = { what, from: place, last: place, start, handle: handle?.name ?? '', far: false };
+        drag.current = {
+          what,
+          from: place,
+          last: place,
+          start,
+          handle: handle?.name ?? '',
+          far: false,
+          path: [withPressure(place, event)],
+        };
         if (what === 'move' && hit && 'id' in hit) onChoose(hit.id);
         if (what === 'new') onChoose(null);
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -84,6 +93,7 @@ export function useDrawing(options: DrawingOptions) {
         if (!now) return;
         const place = at(event);
         now.last = place;
+        now.path.push(withPressure(place, event));
         if (!now.far && Math.hypot(place.x - now.from.x, place.y - now.from.y) * scale <= DRAG) return;
         now.far = true;
         setPassing(result(now, event.shiftKey));
@@ -107,13 +117,19 @@ export function useDrawing(options: DrawingOptions) {
       onClick: (event: { stopPropagation(): void }) => event.stopPropagation(),
     };
   };
-  const result = ({ what, from, last, start, handle }: Drag, even: boolean): Mark | null => {
-    if (what === 'new') return latest.current.make(from, last, even);
+  const result = ({ what, from, last, start, handle, path }: Drag, even: boolean): Mark | null => {
+    if (what === 'new') return latest.current.make(from, last, even, path);
     if (!start) return null;
     const kind = kindOf(start);
     return what === 'pull'
       ? kind.pull(start, handle, last, even)
-      : kind.move(start, last.x - from.x, last.y - from.y);
+      : (kind.drag ?? kind.move)(start, last.x - from.x, last.y - from.y);
   };
   return { passing, handlersFor };
 }
+
+/** A mouse has no pressure and says a half. */
+const withPressure = (place: Point, { pressure, pointerType }: PointerEvent): Point & { p: number } => ({
+  ...place,
+  p: pointerType === 'pen' ? Math.min(Math.max(pressure, 0), 1) : 0.5,
+});

@@ -25,7 +25,7 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
   framing: {
     title: 'Framing',
     keys: [
-      ['R, P, O', 'region, part, outline'],
+      ['R, W, O', 'region, window or part, outline'],
       ['1 to 9', 'one of the displays that were found'],
       ['arrows', 'move the frame by a pixel, with Shift by ten'],
       ['Alt arrows', 'move its lower right corner'],

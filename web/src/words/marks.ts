@@ -15,6 +15,8 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
     `${shape === 'box' ? 'Box' : 'Ellipse'} around ${x}, ${y}, ${width} × ${height}`,
   number: ({ number, says, x, y }) => `Step ${number} at ${x}, ${y}${says ? `: ${shortened(says)}` : ''}`,
   text: ({ text, x, y }) => `Text at ${x}, ${y}: ${shortened(text)}`,
+  callout: ({ text, x, y }) => `Callout to ${x}, ${y}: ${shortened(text)}`,
+  stroke: ({ x, y, toX, toY }) => `Stroke from ${x}, ${y} to ${toX}, ${toY}`,
   redaction: ({ x, y, width, height }) => `Hidden area at ${x}, ${y}, ${width} × ${height}`,
 };
 

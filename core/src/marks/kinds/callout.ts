@@ -1,0 +1,82 @@
+import type { Box, Point } from '../../geometry/box.ts';
+import type { MarkBase, MarkKind, MarkSetting } from '../mark.ts';
+import { boxAround, distanceToSegment, lineWidth, strokeRimmed } from '../stroke.ts';
+import { drawWords, inGround, layOut } from '../textLayout.ts';
+
+/** A text whose tail points to a place; each end stays where it is when the other one is moved. */
+export interface Callout extends MarkBase {
+  kind: 'callout';
+  /** upper left corner of its ground */
+  x: number;
+  y: number;
+  text: string;
+  /** the place it speaks of */
+  to: Point;
+}
+
+export const callout: MarkKind<Callout> = {
+  burns: false,
+  bounds(mark, setting) {
+    const { x, y, width, height } = layOut(mark, setting).ground;
+    const corners = [{ x, y }, { x: x + width, y: y + height }, mark.to];
+    return boxAround(corners, lineWidth(setting.picture) * 2);
+  },
+  hits(mark, at, tolerance, setting) {
+    const { ground } = layOut(mark, setting);
+    return (
+      inGround(ground, at, tolerance) ||
+      distanceToSegment(at, nearest(ground, mark.to), mark.to) <= tolerance + lineWidth(setting.picture)
+    );
+  },
+  handles: ({ to }) => [{ name: 'to', ...to }],
+  pull: (mark, _, to) => ({ ...mark, to }),
+  move: (mark, dx, dy) => ({
+    ...mark,
+    x: mark.x + dx,
+    y: mark.y + dy,
+    to: { x: mark.to.x + dx, y: mark.to.y + dy },
+  }),
+  // The words go where they are dragged; what they speak of stays where it is.
+  drag: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
+  scale: (mark, factor) => ({
+    ...mark,
+    x: mark.x * factor,
+    y: mark.y * factor,
+    to: { x: mark.to.x * factor, y: mark.to.y * factor },
+  }),
+  draw(canvas, mark, setting) {
+    const { ground } = layOut(mark, setting);
+    const width = lineWidth(setting.picture);
+    const from = nearest(ground, mark.to);
+    strokeRimmed(canvas, mark.ink, width, () => {
+      canvas.moveTo(from.x, from.y);
+      canvas.lineTo(mark.to.x, mark.to.y);
+    });
+    canvas.fillStyle = mark.ink;
+    canvas.beginPath();
+    canvas.arc(mark.to.x, mark.to.y, width * 1.4, 0, Math.PI * 2);
+    canvas.fill();
+    drawWords(canvas, mark, setting);
+    outline(setting, ground, mark.ink);
+
+    function outline({ picture }: MarkSetting, { x, y, width: w, height }: Box, ink: string): void {
+      canvas.strokeStyle = ink;
+      canvas.lineWidth = Math.max(1, lineWidth(picture) / 2);
+      canvas.beginPath();
+      canvas.rect(x, y, w, height);
+      canvas.stroke();
+    }
+  },
+  words: ({ text, to }) => ({
+    code: 'callout',
+    data: { text, x: Math.round(to.x), y: Math.round(to.y) },
+  }),
+};
+
+/** The place of a ground's edge that is nearest to a place; that place itself where it lies within. */
+function nearest({ x, y, width, height }: Box, to: Point): Point {
+  return {
+    x: Math.min(Math.max(to.x, x), x + width),
+    y: Math.min(Math.max(to.y, y), y + height),
+  };
+}
