@@ -260,3 +260,38 @@ test('what the browser saves is what the server seals, for every kind of mark', 
   // Letters and slanted lines are smoothed a little otherwise; nothing lies elsewhere.
   expect(other / (server.data.length / 3)).toBeLessThan(0.002);
 });
+
+test.describe('by finger at 390 pixels', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  test('a finger draws with a tool, and moves what it presses; pins are tapped', async ({ page, school }) => {
+    await openBench(page, school);
+    const devTools = await page.context().newCDPSession(page);
+    const finger = async (from: [number, number], to: [number, number]) => {
+      const [start, end] = [await at(page, ...from), await at(page, ...to)];
+      const send = (type: string, places: Array<[number, number]>) =>
+        devTools.send('Input.dispatchTouchEvent', {
+          type: type as 'touchStart',
+          touchPoints: places.map(([x, y]) => ({ x, y })),
+        });
+      await send('touchStart', [start]);
+      for (let i = 1; i <= 4; i++)
+        await send('touchMove', [
+          [start[0] + ((end[0] - start[0]) * i) / 4, start[1] + ((end[1] - start[1]) * i) / 4],
+        ]);
+      await send('touchEnd', []);
+    };
+    await page.touchscreen.tap(...(await at(page, 0.3, 0.3)));
+    await expect(page.getByText('not pinned')).toHaveCount(1);
+    await page.getByRole('button', { name: 'Box', exact: true }).tap();
+    await finger([0.5, 0.5], [0.8, 0.8]);
+    await expect(list(page)).toHaveText([/^Box around 300, 200, 180 × 120$/]);
+    await finger([0.5, 0.65], [0.4, 0.65]);
+    await expect(list(page)).toHaveText([/^Box around 240, 200, 180 × 120$/]);
+    await expectClean(page, 'the bench on a phone');
+    // The picture has its room: at least two fifths of the view.
+    const stage = await page.getByTestId('stage').boundingBox();
+    expect(stage?.height ?? 0).toBeGreaterThan(844 * 0.4);
+    await page.getByRole('button', { name: 'Done' }).tap();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  });
+});

@@ -14,8 +14,8 @@ test('what is no good picture is refused by name with a remedy, and the good one
   const files: Array<[string, Buffer, RegExp]> = [
     ['notes.txt', Buffer.from('hello'), /“notes\.txt” is not a picture/],
     ['empty.png', Buffer.alloc(0), /“empty\.png” has no content/],
-    ['half.png', png.subarray(0, -30), /“half\.png” is cut short/],
-    ['half.jpg', (await sharp(png).jpeg().toBuffer()).subarray(0, -30), /“half\.jpg” is cut short/],
+    ['half.png', png.subarray(0, -30), /“half\.png” is not complete/],
+    ['half.jpg', (await sharp(png).jpeg().toBuffer()).subarray(0, -30), /“half\.jpg” is not complete/],
     ['crc.png', wrongCrc, /“crc\.png” is a damaged PNG/],
     [
       'drawing.svg',

@@ -474,7 +474,7 @@ test('what is pasted while another picture is framed waits for it, and then come
   await pastePicture(page, 1);
   await page.getByTestId('frame-pixels').waitFor();
   await pastePicture(page, 2);
-  await expect(page.getByText('It waits, and comes when this one is done.')).toBeVisible();
+  await expect(page.getByText('Kept. You are asked about it when this picture is done.')).toBeVisible();
   expect((await serverDraft(page, school.curve)).evidence.length).toBeLessThanOrEqual(1);
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Done' }).waitFor();

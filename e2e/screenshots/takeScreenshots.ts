@@ -211,7 +211,24 @@ try {
     [446, 245],
   ] as const)
     await page.mouse.click(shown.x + (x / 470) * shown.width, shown.y + (y / 510) * shown.height);
-  await shot('pins');
+  const drag = async (tool: string, from: readonly [number, number], to: readonly [number, number]) => {
+    await page
+      .getByRole('toolbar', { name: 'Tools' })
+      .getByRole('button', { name: tool, exact: true })
+      .click();
+    const at = ([x, y]: readonly [number, number]) =>
+      [shown.x + (x / 470) * shown.width, shown.y + (y / 510) * shown.height] as const;
+    await page.mouse.move(...at(from));
+    await page.mouse.down();
+    await page.mouse.move(...at([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]));
+    await page.mouse.move(...at(to));
+    await page.mouse.up();
+  };
+  await drag('Box', [40, 232], [440, 264]);
+  await drag('Mosaic', [330, 42], [455, 66]);
+  await drag('Callout', [300, 250], [250, 330]);
+  await page.keyboard.type('From here on the logger was silent.');
+  await shot('bench');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.locator('[data-status=saved]').waitFor();
   await toastsGone();

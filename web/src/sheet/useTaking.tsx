@@ -212,7 +212,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       return void takeIn(incoming);
     }
     letWait(me.id, incoming);
-    toast.info('It waits, and comes when this one is done.');
+    toast.info('Kept. You are asked about it when this picture is done.');
   });
   const { here: waiting } = useWaiting();
   useEffect(() => {

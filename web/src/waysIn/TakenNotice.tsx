@@ -65,7 +65,7 @@ export function TakenNotice({
       </div>
       <div className="flex flex-wrap gap-1.5">
         <Button small onClick={actions.onPin}>
-          Pin the must-shows
+          Open the bench
         </Button>
         <Button small onClick={actions.onAgain}>
           Take again

@@ -95,7 +95,7 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
       }
       if (!proofPointId) {
         refused.push(
-          `“${incoming.name || 'The picture'}” has no free place. Take a picture out first, or add it alone to take another one’s place.`,
+          `“${incoming.name || 'The picture'}” has no free place. Remove a picture first, or add it alone to replace one.`,
         );
         bitmap.close();
         void letGo(document.evidenceId);

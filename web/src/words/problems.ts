@@ -108,11 +108,11 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
       : 'Another picture has this number already. Add the picture again.',
   'in-use': ({ point, assignment, attempt }) => {
     const where = `${String(point)} of ${String(assignment)}`;
-    if (attempt === null) return `It is in ${where}. Take it out there first.`;
+    if (attempt === null) return `It is in ${where}. Remove it there first.`;
     const which = Number(attempt) > 1 ? ` (attempt ${String(attempt)})` : '';
     return `It is in ${where}, handed in${which} and stays as long as that does.`;
   },
-  'in-bin': () => 'The picture is in the bin of your captures. Take it out there, then use it.',
+  'in-bin': () => 'The picture is in the bin of your captures. Put it back there, then use it.',
   'not-open': ({ title }) =>
     `“${String(title)}” is not open yet. Your picture is kept here; add it once it opens.`,
   closed: ({ title }) =>

@@ -119,8 +119,8 @@ const REFUSALS: Words<RefusalData> = {
     `${file(place)} is a vector drawing (SVG), which shows no captured screen. Capture the screen or save it as PNG.`,
   'format-not-taken': ({ format }, place) =>
     `${file(place)} is a ${format.toUpperCase()} file, which is not taken. Save it as PNG and add that file.`,
-  'cut-short': ({ detail }, place) =>
-    `${file(place)} is cut short: ${damage(detail)}. Copy or save it again in full and add the new file.`,
+  'cut-short': (_, place) =>
+    `${file(place)} is not complete: its end is missing. Copy or save it again and add the new file.`,
   'wrong-crc': damagedFile,
   'bad-structure': damagedFile,
   'too-many-pixels': ({ width, height }, place) =>

@@ -55,7 +55,7 @@ describe('the sentences', () => {
       ),
     );
     expect(said).toBe(
-      '“a.png” is cut short: the file ends inside its IDAT chunk. Copy or save it again in full and add the new file.',
+      '“a.png” is not complete: its end is missing. Copy or save it again and add the new file.',
     );
     expect(sentence(tell('problem', 'empty', {}, { file: 'ü'.repeat(300) }))).toMatch(
       /^“ü{59}…” has no content/,

@@ -1,0 +1,50 @@
+import type { KeyboardEvent } from 'react';
+import { arrowStep } from '../ui/arrowStep.ts';
+import { isKeyOff } from '../ui/ownSettings.ts';
+import { isTyping } from '../ui/typing.ts';
+import { toolFor } from './tools.ts';
+import type { Bench } from './useBench.ts';
+
+interface KeyContext {
+  bench: Bench;
+  letters: readonly string[];
+  /** where the pointer is, in pixels of the capture; null where it is not over the picture */
+  pointer: { x: number; y: number } | null;
+  onTrim: () => void;
+  onDone: () => void;
+}
+
+/**
+ * The keys of the bench: a must-show's letter drops its pin at the pointer, digits take tools, arrows move what is
+ * chosen. While words are being written only Enter with Ctrl is a command.
+ */
+export function benchKeys(
+  event: KeyboardEvent,
+  { bench, letters, pointer, onTrim, onDone }: KeyContext,
+): void {
+  const held = event.ctrlKey || event.metaKey;
+  if (isTyping(event.target) && !(event.key === 'Enter' && held)) return;
+  const arrow = arrowStep(event);
+  const key = event.key.toLowerCase();
+  if (event.key === 'Enter' && (held || !(event.target instanceof HTMLButtonElement))) onDone();
+  else if (held && key === 'z' && !event.shiftKey) bench.history.undo();
+  else if (held && (key === 'y' || key === 'z')) bench.history.redo();
+  else if (held) return;
+  else if (arrow) bench.nudge(arrow.dx, arrow.dy, event.altKey);
+  else if (event.altKey || isKeyOff(event)) return;
+  else if (letters.includes(event.key)) {
+    bench.chooseLetter(event.key);
+    if (pointer) bench.pin(event.key, pointer);
+    else if (!bench.isPinned(event.key)) bench.pin(event.key);
+  } else if (event.key === '5') onTrim();
+  else if (event.key === 'Insert') bench.addInMiddle();
+  else if (event.key === 'Delete' || event.key === 'Backspace') {
+    if (bench.chosen) bench.removeChosen();
+    else bench.unpin(bench.letter);
+  } else {
+    const next = toolFor(event.key, bench.tool);
+    if (!next) return;
+    bench.takeTool(next);
+  }
+  event.preventDefault();
+}
