@@ -84,7 +84,7 @@ test('every tool by pointer: point, say, hide; moved, pulled, undone and made ag
 
   await expect(page.getByText('Everything is saved on the server.')).toBeVisible();
   await page.reload();
-  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
   await expect(list(page)).toHaveCount(9);
   await page.keyboard.press('ControlOrMeta+y');
   await expect(list(page)).toHaveCount(10);

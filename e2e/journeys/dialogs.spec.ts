@@ -33,7 +33,7 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   expect(await focusIn(page), 'after a picture that was dropped').toBe('the page');
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
   await throughAndBack(page, button('Frame'), /^P1/);
-  await throughAndBack(page, button('Pin'), /^P1/);
+  await throughAndBack(page, button('Bench'), /^P1/);
   await throughAndBack(page, button(/^More for/), /The picture in P1/);
   await throughAndBack(page, button('Practice desk'), /Practice desk/);
   await throughAndBack(page, button('Camera'), /./);

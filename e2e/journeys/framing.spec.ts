@@ -115,7 +115,7 @@ test('framing again starts from the frame there is, and pins stay on their pixel
 }) => {
   await drag(page, [100, 50], [599, 449]);
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
   await page.getByText('not pinned').first().waitFor();
   await page.keyboard.press('a');
   await page.keyboard.press('Enter');

@@ -153,7 +153,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
     baseVersion: 1,
   };
   await page.request.put(`/api/evidence/${one.id}`, { data: theirs, headers: { Origin: school.address } });
-  await page.getByRole('button', { name: 'Pin', exact: true }).click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
   await page.getByText('not pinned').first().waitFor();
   await page.keyboard.press('a');
   await page.keyboard.press('Enter');

@@ -73,7 +73,7 @@ test('hostile words are shown as words and break no layout', async ({ page, scho
   );
   await dropFiles(page, files);
   await expect(page.locator('[data-status=saved]')).toHaveCount(2);
-  await page.getByRole('button', { name: 'Pin', exact: true }).first().click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).first().click();
   await page.getByText('not pinned').first().waitFor();
   await page.keyboard.press('a');
   await page.keyboard.press('b');

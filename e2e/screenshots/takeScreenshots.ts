@@ -261,7 +261,7 @@ try {
   await page.getByRole('link', { name: /Rating curve/ }).click();
   await page.getByRole('table').waitFor();
   await shot('hand-ins');
-  await page.getByRole('link', { name: 'Bilal Okafor-Stein' }).click();
+  await page.getByRole('link', { name: 'Okafor-Stein, Bilal' }).click();
   await page.getByTestId('points').waitFor();
   await page.keyboard.press('ArrowRight');
   await page.locator('[data-remark]').waitFor();

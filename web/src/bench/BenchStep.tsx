@@ -9,6 +9,7 @@ import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
 import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
+import { markSentence } from '../words/marks.ts';
 import { BenchBar } from './BenchBar.tsx';
 import { benchKeys } from './benchKeys.ts';
 import { MarkList } from './MarkList.tsx';
@@ -190,10 +191,11 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
               onSays={bench.say}
               onRemove={bench.unpin}
             />
-            <MarkList marks={bench.drawn} chosen={chosen?.id ?? null} onChoose={choose} />
+            <MarkList marks={inFrame.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
             {chosen && (
               <MarkPanel
                 mark={chosen}
+                words={markSentence(marksInFrame([chosen], frame)[0] ?? chosen)}
                 field={field}
                 onChange={bench.replace}
                 onDuplicate={bench.duplicateChosen}

@@ -3,11 +3,12 @@ import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
-import { markSentence } from '../words/marks.ts';
 import { FIRST_TEXT } from './tools.ts';
 
 interface MarkPanelProps {
   mark: Mark;
+  /** how it reads aloud, where it lies on the frame */
+  words: string;
   field: RefObject<HTMLTextAreaElement | null>;
   /** @param mergeWith joins it to the change before, where that has the same name */
   onChange: (mark: Mark, mergeWith?: string) => void;
@@ -18,10 +19,17 @@ interface MarkPanelProps {
 const INK_NAMES = ['red', 'dark', 'light'] as const;
 
 /** What can be changed of the mark that is chosen. */
-export function MarkPanel({ mark, field, onChange, onDuplicate, onRemove }: MarkPanelProps): ReactNode {
+export function MarkPanel({
+  mark,
+  words,
+  field,
+  onChange,
+  onDuplicate,
+  onRemove,
+}: MarkPanelProps): ReactNode {
   return (
     <section aria-label="The chosen mark" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
-      <p className="font-semibold">{markSentence(mark)}</p>
+      <p className="font-semibold">{words}</p>
       {('text' in mark || mark.kind === 'number') && (
         <label>
           {'text' in mark ? 'What it says' : 'What is seen at this step'}

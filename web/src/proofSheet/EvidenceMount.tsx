@@ -72,7 +72,7 @@ export function EvidenceMount({
           locked ? null : (
             <>
               <Button small look="quiet" onClick={() => onPrepare('pin')}>
-                Pin
+                Bench
               </Button>
               <Button small look="quiet" onClick={() => onPrepare('frame')}>
                 Frame
