@@ -6,6 +6,7 @@ import { benchLayouts } from './finding/newLayouts.ts';
 import { benchWorstCases } from './finding/worst.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
+import { measureMarkDrag } from './markDrag.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
 import { school } from './school/school.ts';
@@ -17,6 +18,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   structure: measureStructure,
   paste: measurePaste,
   drag: measureRegionDrag,
+  marks: measureMarkDrag,
   captures: measureManyCaptures,
   finding: benchFinding,
   layouts: benchLayouts,

@@ -249,4 +249,6 @@ export const Mark = z.discriminatedUnion('kind', [
     box: AreaBox,
   }),
 ]) satisfies z.ZodType<CoreMark>;
-export const Marks = z.array(Mark).max(500);
+/** Most marks of one picture. */
+export const MAX_MARKS = 500;
+export const Marks = z.array(Mark).max(MAX_MARKS);

@@ -483,3 +483,23 @@ test('what is pasted while another picture is framed waits for it, and then come
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
 });
+
+test('what the station was told acts there only, never unseen on the proof sheet', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.addInitScript(() =>
+    localStorage.setItem(
+      'nachweis-station',
+      JSON.stringify({ framing: 'region', box: { x: 10, y: 10, width: 50, height: 40 }, series: true }),
+    ),
+  );
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(300, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(async () => (await serverDraft(page, school.single)).evidence[0]?.framing.kind)
+    .toBe('whole');
+});

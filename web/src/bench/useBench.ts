@@ -1,4 +1,4 @@
-import type { ProofPoint } from '@nachweis/contract';
+import { MAX_MARKS, type ProofPoint } from '@nachweis/contract';
 import {
   type Box,
   boxHolds,
@@ -22,6 +22,7 @@ import { type RefObject, useState } from 'react';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
 import { useBitmap } from '../prepare/useBitmap.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { toast } from '../ui/notices.ts';
 import { inkUnder } from './inkUnder.ts';
 import { FIRST_TEXT, type Making, PIN_TOOL, type Tool } from './tools.ts';
 import { type MarkHistory, useMarkHistory } from './useMarkHistory.ts';
@@ -107,6 +108,10 @@ export function useBench(
     setChosenId(id);
   };
   const add = (mark: Mark) => {
+    if (marks.length >= MAX_MARKS) {
+      toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove one first.`);
+      return;
+    }
     const { x, y, ...ground } = kindOf(mark).bounds(mark, setting);
     const ink = 'ink' in mark ? { ink: inkUnder(bitmap, { x: x + frame.x, y: y + frame.y, ...ground }) } : {};
     const placed = { ...toCapture(mark), ...ink } as Mark;

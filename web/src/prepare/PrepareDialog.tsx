@@ -1,12 +1,16 @@
 import type { PresetSettings, ProofPoint } from '@nachweis/contract';
 import { type Framing, isPinOf, type Mark } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
-import { BenchStep } from '../bench/BenchStep.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
+import { useLoaded } from '../ui/useLoaded.ts';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
+
+/** Fetched while the picture is framed. */
+const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.BenchStep);
 
 interface PrepareDialogProps {
   picture: SheetPicture;
@@ -47,6 +51,16 @@ export default function PrepareDialog({
     setStepHere(next);
     onStep(next);
   };
+  const BenchStep = useLoaded(importBench, {
+    wanted: step === 'pin',
+    ahead: true,
+    onMissing() {
+      toast.warning(
+        'The bench cannot be fetched now. The picture and its frame are kept. Reload the page when the server is back, and open the bench from the mount.',
+      );
+      onClose();
+    },
+  });
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     void happen(picture, { kind: 'prepared', framing });
@@ -93,14 +107,16 @@ export default function PrepareDialog({
           stepBack={stepBack}
         />
       ) : (
-        <BenchStep
-          picture={picture}
-          point={point}
-          onChange={changeMarks}
-          onTrim={() => setStep('frame')}
-          onDone={onClose}
-          stepBack={stepBack}
-        />
+        BenchStep && (
+          <BenchStep
+            picture={picture}
+            point={point}
+            onChange={changeMarks}
+            onTrim={() => setStep('frame')}
+            onDone={onClose}
+            stepBack={stepBack}
+          />
+        )
       )}
     </Dialog>
   );

@@ -55,8 +55,16 @@ export interface Taking {
   dialogs: ReactNode;
 }
 
-/** @param firstPoint proof point the first picture goes to; the first empty one where it is not said */
-export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | null = null): Taking {
+/**
+ * @param atStation what the station was told (the same region, a series, a width) holds there and nowhere else
+ * @param firstPoint proof point the first picture goes to; the first empty one where it is not said
+ */
+export function useTaking(
+  own: OwnSheet,
+  locked: boolean,
+  atStation = false,
+  firstPoint: string | null = null,
+): Taking {
   const me = useMe();
   const { sheet, pictures } = own;
   const { assignment } = sheet;
@@ -113,7 +121,8 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
   const onAdded = useCallback(
     (added: Added, howMany: number) => {
       setOpen(null);
-      const { series, target } = takeSettings();
+      const { target } = takeSettings();
+      const series = atStation && takeSettings().series;
       // What comes next goes to the next proof point that has nothing yet, or in a series where it is told to.
       setChosen(series && target === 'same' ? added.document.proofPointId : null);
       if (howMany > 1 || series) {
@@ -125,16 +134,16 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
       setFresh(added);
       setPreparing({ evidenceId: added.document.evidenceId, step: 'frame' });
     },
-    [tellAdded],
+    [tellAdded, atStation],
   );
   const intake = useIntake({
     assignmentId: assignment.id,
     points,
     pictures,
     chosenId,
-    framingFor: framingFromSettings,
+    framingFor: atStation ? framingFromSettings : () => ({ kind: 'whole' }),
     onSeen: async (bitmap) => {
-      if (!takeSettings().series) await showFirst(bitmap);
+      if (!(atStation && takeSettings().series)) await showFirst(bitmap);
     },
     onAdded,
     onFull: (place) => {
@@ -283,7 +292,7 @@ export function useTaking(own: OwnSheet, locked: boolean, firstPoint: string | n
             picture={prepared}
             point={preparedPoint}
             firstStep={preparing.step}
-            firstFraming={fresh ? settings.framing : null}
+            firstFraming={fresh ? (atStation ? settings.framing : 'whole') : null}
             bitmap={fresh?.document.evidenceId === prepared.evidenceId ? fresh.bitmap : null}
             onClose={closePreparing}
             onStep={(step) => setPreparing((now) => now && { ...now, step })}

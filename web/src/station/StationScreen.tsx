@@ -99,7 +99,7 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
   const { assignment } = own.sheet;
   const points = assignment.proofPoints;
   const asked = points.find((p) => p.id === search.get('point'));
-  const taking = useTaking(own, false, asked?.id ?? null);
+  const taking = useTaking(own, false, true, asked?.id ?? null);
   const point = points.find((p) => p.id === taking.chosenId);
   const sheetHref = `/assignments/${assignment.id}`;
   const beginWith = ({ source }: PresetSettings) => {
