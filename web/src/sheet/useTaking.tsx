@@ -6,7 +6,7 @@ import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo, storeContent } from '../store/pictureStore.ts';
-import { toast } from '../ui/notices.ts';
+import { clearPassing, toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { FileChooser } from '../waysIn/FileChooser.tsx';
 import type { Incoming } from '../waysIn/incoming.ts';
@@ -130,7 +130,8 @@ export function useTaking(
         tellAdded(added);
         return;
       }
-      toast.dismiss();
+      // What has to be read to lose nothing, such as a full disk, stays.
+      clearPassing();
       setFresh(added);
       setPreparing({ evidenceId: added.document.evidenceId, step: 'frame' });
     },
