@@ -142,6 +142,28 @@ test('every tool by keys alone: made, written, moved, pulled, renumbered and rem
   expect(marks.find((m) => m.kind === 'text')).toMatchObject({ text: '1 a 2 b' });
 });
 
+test('what is hidden lies under the marks on the page as in the file: no mark is hidden by it', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await tool(page, 'Line');
+  await drag(page, [0.2, 0.5], [0.8, 0.5]);
+  await tool(page, 'Solid');
+  await drag(page, [0.4, 0.3], [0.6, 0.7]);
+  await expect(list(page)).toHaveCount(2);
+  const [x, y] = await at(page, 0.5, 0.5);
+  const clip = { x: Math.round(x), y: Math.round(y), width: 1, height: 1 };
+  const colour = async () => [
+    ...(await sharp(await page.screenshot({ clip }))
+      .removeAlpha()
+      .raw()
+      .toBuffer()),
+  ];
+  // The line's ink, and not that of the area.
+  await expect.poll(async () => (await colour())[0]).toBeGreaterThan(150);
+});
+
 test('a text that nothing was written into is no mark; Escape goes back one step at a time', async ({
   page,
   school,

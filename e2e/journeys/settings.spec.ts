@@ -61,6 +61,16 @@ test.describe('by night', () => {
     const handInId = await handInCurve(page, school);
     await page.goto(`/hand-ins/${handInId}`);
     await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+    const colours = () =>
+      page.evaluate(() => {
+        const { backgroundColor, color } = getComputedStyle(document.documentElement);
+        return [backgroundColor, color];
+      });
+    expect(await colours()).toEqual(['rgb(23, 29, 31)', 'rgb(233, 230, 218)']);
+    // On paper it is ink on white, whatever the screen.
+    await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+    expect(await colours()).toEqual(['rgb(255, 255, 255)', 'rgb(0, 0, 0)']);
+    await page.emulateMedia({ media: 'screen', colorScheme: 'dark' });
     await expectClean(page, 'a receipt by night');
     for (const path of ['/', '/captures', '/settings', `/assignments/${school.single.id}`]) {
       await page.goto(path);

@@ -27,6 +27,8 @@ interface MarkSceneProps {
   factor: number;
 }
 
+/** As in the file, what is hidden lies under every other mark: none of those is hidden by it. */
+const isBurned = (mark: Mark) => kindOf(mark).burns;
 const idOf = (mark: Mark): string => ('id' in mark ? mark.id : '');
 
 /** All marks of a picture but its pins, drawn over the part of it that is in view. */
@@ -52,10 +54,11 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
     >
       <Stage width={view.width} height={view.height} listening={false}>
         <Layer listening={false} {...place}>
-          {marks.filter((mark) => idOf(mark) !== chosen).map(draw)}
+          {marks.filter(isBurned).map(draw)}
+          {marks.filter((mark) => !isBurned(mark) && idOf(mark) !== chosen).map(draw)}
         </Layer>
         <Layer listening={false} {...place}>
-          {marks.filter((mark) => idOf(mark) === chosen).map(draw)}
+          {marks.filter((mark) => !isBurned(mark) && idOf(mark) === chosen).map(draw)}
           {handles.map(({ name, x, y }) => (
             <Circle
               key={name}
