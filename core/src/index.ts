@@ -34,30 +34,22 @@ export {
 } from './handIns/missingForHandIn.ts';
 export { boxOf } from './marks/boxed.ts';
 export { drawMarks, type MarkFonts } from './marks/drawMarks.ts';
-export { drawPins } from './marks/drawPins.ts';
 export { type BoxedKind, type Framing, framedBox, framedSize, framingOf } from './marks/framing.ts';
 export {
   chooseInk,
-  contrastRatio,
   HOUSE_INKS,
-  inkChannels,
-  luminance,
   PIN_INK,
   PIN_PAPER,
-  rimOf,
 } from './marks/ink.ts';
 export type { Arrow } from './marks/kinds/arrow.ts';
 export type { Callout } from './marks/kinds/callout.ts';
 export type { Line } from './marks/kinds/line.ts';
-export { type NumberMark, renumbered } from './marks/kinds/number.ts';
+export { renumbered } from './marks/kinds/number.ts';
 export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';
-export type { Ring } from './marks/kinds/ring.ts';
-export { MAX_STROKE_POINTS, type StrokeMark } from './marks/kinds/stroke.ts';
-export type { TextMark } from './marks/kinds/text.ts';
+export { MAX_STROKE_POINTS } from './marks/kinds/stroke.ts';
 export { KINDS, kindOf } from './marks/kinds.ts';
-export type { Mark, MarkHandle, MarkKind, MarkSetting, MarkWords } from './marks/mark.ts';
+export type { Mark, MarkHandle, MarkKind, MarkSetting } from './marks/mark.ts';
 export type { MarkCanvas } from './marks/markCanvas.ts';
-export { pinRadius } from './marks/pinRadius.ts';
 export {
   isPin,
   isPinOf,
@@ -70,7 +62,7 @@ export {
 export { placeHeads } from './marks/placeHeads.ts';
 export { redact, wholePixels } from './marks/redact.ts';
 export { scaleMarks } from './marks/scaleMarks.ts';
-export { letterSize, MAX_MARK_TEXT } from './marks/textLayout.ts';
+export { MAX_MARK_TEXT } from './marks/textLayout.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {
   fileNameFaults,
@@ -81,7 +73,7 @@ export {
 } from './naming/fileName.ts';
 export { type Fields, fillFields } from './naming/fillFields.ts';
 export { formName, NAME_TOKENS, type NameFacts } from './naming/formName.ts';
-export { listName, nameOrder, type SortedPerson } from './naming/sortName.ts';
+export { listName, nameOrder } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';
 export { simplifyLine } from './outline/simplifyLine.ts';
 export {

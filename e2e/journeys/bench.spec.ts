@@ -192,6 +192,8 @@ test('what is hidden is in nothing that others get; marks lie over it in the rev
   await openBench(page, school);
   await page.keyboard.press('a');
   await page.keyboard.press('b');
+  await page.getByLabel('What is seen at a').fill('the axis of stage');
+  await page.keyboard.press('Escape');
   await tool(page, 'Arrow');
   await drag(page, [0.2, 0.8], [0.5, 0.5]);
   await tool(page, 'Solid');
@@ -209,6 +211,7 @@ test('what is hidden is in nothing that others get; marks lie over it in the rev
   await signIn(page, school, school.instructor);
   await page.goto(`${handIn}/review`);
   await expect(page.getByTestId('marks')).toHaveAttribute('data-marks', '1');
+  await expect(page.getByRole('list', { name: 'What the marks say' })).toHaveText('a the axis of stage');
   const middle = await page.evaluate(async () => {
     const image = document.querySelector<HTMLImageElement>('[data-testid=stage] img');
     if (!image) return null;

@@ -6,6 +6,7 @@ import { useApi } from '../api/useApi.ts';
 import { NoPicture } from '../pictures/FileLink.tsx';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { MarkLayer } from '../pictures/MarkLayer.tsx';
+import { MarkNotes } from '../pictures/MarkNotes.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
@@ -152,6 +153,7 @@ function ReturnedPicture({
           )}
         </div>
       </Mount>
+      <MarkNotes marks={item.marks} />
       <div className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
         <ul>
           {point?.mustShows.map((m) => {

@@ -32,7 +32,10 @@ function CheckLine({ check }: { check: LabCheck }): ReactNode {
   const [busy, setBusy] = useState(false);
   const tryIt = async () => {
     setBusy(true);
-    setOutcome(await check.run());
+    // Where a browser lacks even what the check asks with, that is the answer.
+    setOutcome(
+      await check.run().catch((): Outcome => ({ level: 'problem', words: 'This browser cannot do it.' })),
+    );
     setBusy(false);
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the page comes

@@ -3,6 +3,7 @@ import { isPinOf } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
 import { FramedImage, placeInFrame } from '../pictures/FramedPicture.tsx';
+import { MarkNotes } from '../pictures/MarkNotes.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RecordLine } from '../pictures/RecordLine.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
@@ -109,6 +110,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
           )}
         </Stage>
       )}
+      <MarkNotes marks={item.marks} />
       <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
         <FileLink item={item} />
         <span className="text-faded">
