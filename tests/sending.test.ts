@@ -140,7 +140,10 @@ describe('sending what the browser kept', () => {
     befall = async (address, when) => {
       if (when === 'after' && address.includes('/api/evidence/')) {
         befall = async () => undefined;
-        await happen(one, { kind: 'prepared', marks: [{ kind: 'pin', letter: 'a', x: 3, y: 4 }] });
+        await happen(one, {
+          kind: 'prepared',
+          changes: { marks: [{ kind: 'pin', letter: 'a', x: 3, y: 4 }] },
+        });
       }
       return undefined;
     };
@@ -254,7 +257,7 @@ describe('sending what the browser kept', () => {
     await room.student.put(`/api/evidence/${one.evidenceId}`).send(body).expect(200);
     await happen(
       { ...one, bytesSent: true, baseVersion: 1 },
-      { kind: 'prepared', marks: [{ kind: 'pin', letter: 'a', x: 2, y: 2 }] },
+      { kind: 'prepared', changes: { marks: [{ kind: 'pin', letter: 'a', x: 2, y: 2 }] } },
     );
     expect(await sendAll(hooks)).toBe('done');
     expect(pictureEntries.get(one.evidenceId)).toMatchObject({

@@ -1,6 +1,7 @@
 import type { TermsGrant as CoreGrant, Terms as CoreTerms } from '@nachweis/core';
 import * as z from 'zod';
-import { Capture, Framing, Letter, Marks } from './captures.ts';
+import { Capture, Letter, PictureFormatName } from './captures.ts';
+import { Preparation } from './preparations.ts';
 import { Role } from './session.ts';
 import { Id, Instant, LongText, Units } from './shared.ts';
 
@@ -23,6 +24,8 @@ export const Requirements = z.object({
   minHeight: z.int().positive().nullable(),
   /** what is to be taken */
   surface: z.enum(['any', 'all-displays', 'display', 'window', 'region', 'photo']).default('any'),
+  /** formats that are taken, the preferred one first; null: any */
+  formats: z.array(PictureFormatName).min(1).nullable().default(null),
 });
 export type Requirements = z.infer<typeof Requirements>;
 
@@ -86,6 +89,7 @@ export const PointDefinition = z.object({
   needsPins: z.boolean().optional(),
   minSize: z.object({ width: z.int().positive(), height: z.int().positive() }).optional(),
   surface: Requirements.shape.surface.unwrap().optional(),
+  formats: Requirements.shape.formats.unwrap().optional(),
   /** what must be seen, with its worth in units of a hundredth of a point */
   mustShows: z.array(z.object({ id: Id.optional(), text: z.string(), units: Units.min(0) })).max(26),
 });
@@ -118,8 +122,7 @@ export const Evidence = z.object({
   id: Id,
   proofPointId: Id,
   capture: Capture,
-  framing: Framing,
-  marks: Marks,
+  ...Preparation.shape,
   version: z.int().min(1),
   /** made from the assignment's rule */
   fileName: z.string(),

@@ -204,10 +204,11 @@ export const Pin = z.object({
 }) satisfies z.ZodType<CorePin>;
 
 const Place = z.number().min(-1_000_000).max(1_000_000);
-const PlaceAt = z.object({ x: Place, y: Place });
+export const PlaceAt = z.object({ x: Place, y: Place });
 const Length = z.number().min(0).max(1_000_000);
 const AreaBox = z.object({ x: Place, y: Place, width: Length, height: Length });
-const drawn = { id: Id, ink: z.string().regex(/^#[0-9a-f]{6}$/) };
+export const Ink = z.string().regex(/^#[0-9a-f]{6}$/);
+const drawn = { id: Id, ink: Ink };
 const segment = <K extends string>(kind: K) =>
   z.object({ kind: z.literal(kind), ...drawn, from: PlaceAt, to: PlaceAt });
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { DraftDocument } from './assignments.ts';
-import { Framing, Marks } from './captures.ts';
+import { Preparation } from './preparations.ts';
 import { Id } from './shared.ts';
 
 /** Evidence as it is written. `baseVersion` 0 makes it; any other must be the version that was read. */
@@ -8,8 +8,7 @@ export const EvidenceWrite = z.object({
   assignmentId: Id,
   proofPointId: Id,
   captureId: Id,
-  framing: Framing,
-  marks: Marks,
+  ...Preparation.shape,
   baseVersion: z.int().min(0),
 });
 export type EvidenceWrite = z.infer<typeof EvidenceWrite>;

@@ -4,6 +4,7 @@ export { ACCESS, type Access, type Endpoint, type Input, type Output } from './e
 export { type EndpointName, endpoints } from './endpoints.ts';
 export * from './evidence.ts';
 export * from './handIns.ts';
+export * from './preparations.ts';
 export * from './presets.ts';
 export * from './problem.ts';
 export * from './reviews.ts';

@@ -34,7 +34,7 @@ export {
 } from './handIns/missingForHandIn.ts';
 export { boxOf } from './marks/boxed.ts';
 export { drawMarks, type MarkFonts } from './marks/drawMarks.ts';
-export { type BoxedKind, type Framing, framedBox, framedSize, framingOf } from './marks/framing.ts';
+export { type BoxedKind, type Framing, framedBox, framingOf } from './marks/framing.ts';
 export {
   chooseInk,
   HOUSE_INKS,
@@ -53,7 +53,6 @@ export type { MarkCanvas } from './marks/markCanvas.ts';
 export {
   isPin,
   isPinOf,
-  marksInFrame,
   movePin,
   type Pin,
   putPin,
@@ -61,7 +60,6 @@ export {
 } from './marks/pins.ts';
 export { placeHeads } from './marks/placeHeads.ts';
 export { redact, wholePixels } from './marks/redact.ts';
-export { scaleMarks } from './marks/scaleMarks.ts';
 export { MAX_MARK_TEXT } from './marks/textLayout.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {
@@ -90,13 +88,34 @@ export {
   refuseUnreadable,
 } from './pictures/admitPicture.ts';
 export { crc32 } from './pictures/crc32.ts';
+export {
+  type Encoding,
+  USUAL_QUALITY,
+  usualEncoding,
+  WRITTEN_FORMATS,
+  type WrittenFormat,
+} from './pictures/encoding.ts';
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
 export type { DamageDetail } from './pictures/pictureHeader.ts';
 export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { withoutParticulars } from './pictures/withoutParticulars.ts';
+export { carryTrims } from './preparation/carryTrims.ts';
+export { FINISHES, type Finish, isFinish, tiltFor, withFinish, withTrim } from './preparation/changeTrims.ts';
+export {
+  burnedInFrame,
+  markOnCapture,
+  marksInFrame,
+  marksOnPicture,
+  marksOnTrimmed,
+  type Placing,
+  placingOf,
+  scaleMarks,
+} from './preparation/placing.ts';
+export type { Preparation } from './preparation/preparation.ts';
+export { trimmedPicture } from './preparation/trimmedPicture.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
-export { checkRaster, type Raster } from './raster/raster.ts';
+export { checkRaster, isOpaque, type Raster } from './raster/raster.ts';
 export {
   keepMoments,
   LOOK_BACK_BYTES,
@@ -121,3 +140,7 @@ export {
   tell,
   worstFirst,
 } from './told/told.ts';
+export { SIDES } from './trims/kinds/cutHere.ts';
+export { MOST_TILT } from './trims/kinds/tilt.ts';
+export { TRIM_KINDS, trimKindOf } from './trims/kinds.ts';
+export type { Mapping, Trim, TrimKind } from './trims/trim.ts';

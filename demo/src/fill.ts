@@ -154,7 +154,9 @@ async function handInAll(
         proofPointId: assignment.points[index]?.id ?? '',
         captureId,
         framing,
+        trims: [],
         marks,
+        encoding: null,
         baseVersion: 0,
       };
       draft = (await putEvidence(context, studentId, newId(), write)).draft;

@@ -1,33 +1,9 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
+import { at, drag, openBench, tool } from '../fixtures/bench.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
-import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
-
-async function openBench(page: Page, school: School, width = 600, height = 400): Promise<void> {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.curve);
-  await addByDrop(page, width, height, 'Enter');
-  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
-}
-
-const tool = (page: Page, name: string) =>
-  page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
-
-/** A place of the picture, in shares of its size, on the screen. */
-async function at(page: Page, x: number, y: number): Promise<[number, number]> {
-  const box = await page.locator('[data-scale]').boundingBox();
-  if (!box) throw new Error('No picture.');
-  return [box.x + box.width * x, box.y + box.height * y];
-}
-
-async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
-  await page.mouse.move(...(await at(page, ...from)));
-  await page.mouse.down();
-  await page.mouse.move(...(await at(page, (from[0] + to[0]) / 2, (from[1] + to[1]) / 2)));
-  await page.mouse.move(...(await at(page, ...to)));
-  await page.mouse.up();
-}
+import { expect, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const marksOf = async (page: Page, school: School) =>
   ((await serverDraft(page, school.curve)).evidence[0]?.marks ?? []) as Array<Record<string, unknown>>;

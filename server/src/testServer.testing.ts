@@ -181,7 +181,9 @@ export async function addEvidence(
     proofPointId: assignment.points[0]?.id ?? '',
     captureId,
     framing: { kind: 'whole' },
+    trims: [],
     marks: [],
+    encoding: null,
     baseVersion: 0,
     ...change,
   };

@@ -1,9 +1,9 @@
 import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
-import { boxHolds } from '../geometry/box.ts';
-import { type Framing, framedBox, framedSize } from '../marks/framing.ts';
-import type { Mark } from '../marks/mark.ts';
 import { isPinOf } from '../marks/pins.ts';
+import type { PictureFormat } from '../pictures/formats.ts';
+import { marksOnTrimmed, placingOf } from '../preparation/placing.ts';
+import type { Preparation } from '../preparation/preparation.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
 /** What of a proof point a machine can ask for. */
@@ -13,13 +13,15 @@ export interface PointRequirements extends AskedSize {
   needsPins: boolean;
   /** what is to be taken */
   surface?: 'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo';
+  /** formats that are taken, the preferred one first; null: any */
+  formats?: readonly PictureFormat[] | null;
 }
 
-export interface DraftPicture {
+export interface DraftPicture
+  extends Pick<Preparation, 'framing' | 'marks'>,
+    Partial<Pick<Preparation, 'trims' | 'encoding'>> {
   proofPointId: string;
   capture: Size;
-  framing: Framing;
-  marks: readonly Mark[];
   /** its pixels could not be read */
   damaged?: boolean;
 }
@@ -48,6 +50,7 @@ export interface MissingData {
   'picture-damaged': Nothing;
   'pins-missing': { letters: readonly string[] };
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
 }
 export type Missing = ToldOf<MissingData>;
@@ -71,7 +74,7 @@ function missingAtPoint(
   pictures: readonly DraftPicture[],
 ): Missing[] {
   const letters = mustShows.map((mustShow) => mustShow.letter);
-  const { minPictures, minWidth, minHeight, needsPins } = requirements;
+  const { minPictures, minWidth, minHeight, needsPins, formats } = requirements;
   const place = { point: code };
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {
@@ -90,14 +93,17 @@ function missingAtPoint(
     missing.push(tell('problem', 'pins-missing', { letters: unpinned }, place));
   for (const picture of pictures) {
     if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
-    const size = framedSize(picture.framing, picture.capture);
+    const { size } = placingOf(picture, picture.capture);
     if (isTooSmall(size, requirements))
       missing.push(tell('to-check', 'picture-too-small', { ...size, minWidth, minHeight }, place));
+    // What nobody chose is written as the proof point asks; only a choice can be wrong.
+    const format = picture.encoding?.format;
+    if (format && formats && !formats.includes(format))
+      missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
 }
 
-function pinnedInFrame({ capture, framing, marks }: DraftPicture, letter: string): boolean {
-  const frame = framedBox(framing, capture);
-  return marks.some((mark) => isPinOf(letter)(mark) && boxHolds(frame, mark));
+function pinnedInFrame(picture: DraftPicture, letter: string): boolean {
+  return marksOnTrimmed(picture.marks, placingOf(picture, picture.capture)).some(isPinOf(letter));
 }

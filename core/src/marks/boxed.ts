@@ -1,4 +1,5 @@
 import type { Box, Point } from '../geometry/box.ts';
+import type { Mapping } from '../trims/trim.ts';
 import type { MarkHandle } from './mark.ts';
 
 /** What marks that fill a box do: their corners are pulled. */
@@ -20,13 +21,10 @@ export const boxed = {
   move<M extends { box: Box }>(mark: M, dx: number, dy: number): M {
     return { ...mark, box: { ...mark.box, x: mark.box.x + dx, y: mark.box.y + dy } };
   },
-  scale<M extends { box: Box }>(mark: M, factor: number): M {
-    const { x, y, width, height } = mark.box;
-    return {
-      ...mark,
-      box: { x: x * factor, y: y * factor, width: width * factor, height: height * factor },
-    };
+  map<M extends { box: Box }>(mark: M, mapping: Mapping): M {
+    return { ...mark, box: mapping.box(mark.box) };
   },
+  places: (mark: { box: Box }): Point[] => boxed.handles(mark),
 };
 
 /** The box between two places, at least a pixel in each direction. @param even a square, as large as the longer side */

@@ -19,13 +19,6 @@ export function framedBox(framing: Framing, capture: Size): Box {
   return box ?? wholeBox(capture);
 }
 
-/** The size of the framed part once it is scaled; at least one pixel. */
-export function framedSize(framing: Framing, capture: Size): Size {
-  const { width, height } = framedBox(framing, capture);
-  if (framing.width === undefined || framing.width === width) return { width, height };
-  return { width: framing.width, height: Math.max(1, Math.round((height * framing.width) / width)) };
-}
-
 /** A frame that covers everything is the whole, however it was made. */
 export function framingOf(box: Box, capture: Size, kind: BoxedKind = 'region'): Framing {
   const whole = box.x <= 0 && box.y <= 0 && box.width >= capture.width && box.height >= capture.height;

@@ -2,6 +2,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/box.ts';
+import { scaledBy } from '../trims/trim.ts';
 import { drawMarks } from './drawMarks.ts';
 import { renumbered } from './kinds/number.ts';
 import { KINDS, kindOf } from './kinds.ts';
@@ -76,7 +77,7 @@ describe('every kind of mark', () => {
     fc.assert(
       fc.property(mark, fc.constantFrom(0.5, 2, 3), (m, factor) => {
         const kind = kindOf(m);
-        const [before, after] = [kind.words(m).data, kind.words(kind.scale(m, factor)).data];
+        const [before, after] = [kind.words(m).data, kind.words(kind.map(m, scaledBy(factor))).data];
         for (const side of ['x', 'y'] as const)
           if (typeof before[side] === 'number')
             expect(Math.abs(Number(after[side]) - Number(before[side]) * factor)).toBeLessThanOrEqual(factor);
@@ -232,7 +233,8 @@ describe('a kind that is added to the table', () => {
       handles: () => [],
       pull: (s) => s,
       move: (s, dx, dy) => ({ ...s, x: s.x + dx, y: s.y + dy }),
-      scale: (s, factor) => ({ ...s, x: s.x * factor, y: s.y * factor }),
+      map: (s, { point }) => ({ ...s, ...point(s) }),
+      places: ({ x, y }) => [{ x, y }],
       draw(canvas, { x, y }) {
         canvas.fillStyle = '#000000';
         canvas.beginPath();
@@ -247,7 +249,7 @@ describe('a kind that is added to the table', () => {
       const one = { kind: 'star', x: 100, y: 50 } as unknown as Mark;
       expect(touched([one]).length).toBe(100);
       expect(kindOf(one).hits(one, { x: 104, y: 50 }, 0, SETTING)).toBe(true);
-      expect(kindOf(one).words(kindOf(one).scale(one, 2)).data).toEqual({ x: 200, y: 100 });
+      expect(kindOf(one).words(kindOf(one).map(one, scaledBy(2))).data).toEqual({ x: 200, y: 100 });
     } finally {
       delete table.star;
     }

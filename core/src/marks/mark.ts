@@ -1,4 +1,5 @@
 import type { Box, Point, Size } from '../geometry/box.ts';
+import type { Mapping } from '../trims/trim.ts';
 import type { Arrow } from './kinds/arrow.ts';
 import type { Callout } from './kinds/callout.ts';
 import type { Line } from './kinds/line.ts';
@@ -51,8 +52,10 @@ export interface MarkKind<M> {
   move(mark: M, dx: number, dy: number): M;
   /** what dragging it by hand does, where that is not to move all of it */
   drag?(mark: M, dx: number, dy: number): M;
-  /** about the picture's upper left corner */
-  scale(mark: M, factor: number): M;
+  /** as it lies after the picture was trimmed or scaled */
+  map(mark: M, mapping: Mapping): M;
+  /** where it is: when none of these is left in a picture that was trimmed, it is not seen there */
+  places(mark: M): Point[];
   draw(canvas: MarkCanvas, mark: M, setting: MarkSetting): void;
   words(mark: M): MarkWords;
   /** whether it takes away what lies under it, for good */

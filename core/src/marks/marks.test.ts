@@ -1,14 +1,14 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { marksInFrame, placingOf, scaleMarks } from '../preparation/placing.ts';
 import { drawPins } from './drawPins.ts';
-import { framedBox, framedSize, framingOf } from './framing.ts';
+import { type Framing, framedBox, framingOf } from './framing.ts';
 import { PIN_INK } from './ink.ts';
 import type { MarkCanvas } from './markCanvas.ts';
 import { pinRadius } from './pinRadius.ts';
-import { isPin, marksInFrame, movePin, putPin, takePinOut } from './pins.ts';
+import { isPin, movePin, putPin, takePinOut } from './pins.ts';
 import { placeHeads } from './placeHeads.ts';
-import { scaleMarks } from './scaleMarks.ts';
 
 const CAPTURE = { width: 800, height: 600 };
 
@@ -110,11 +110,11 @@ describe('drawPins', () => {
 
 describe('scaleMarks', () => {
   const pin = (x: number, y: number) => ({ kind: 'pin' as const, letter: 'a', x, y });
-  it('puts a mark on the pixel that holds the upper left corner of the one it was on', () => {
-    // 5 x 0.75 = 3.75 lies in pixel 3, 7 x 0.75 = 5.25 in pixel 5.
-    expect(scaleMarks([pin(5, 7)], 0.75)).toEqual([pin(3, 5)]);
-    expect(scaleMarks([pin(7, 5)], 0.75)).toEqual([pin(5, 3)]);
-    expect(scaleMarks([pin(5, 7)], 2)).toEqual([pin(10, 14)]);
+  it('puts a pin on the pixel that holds the middle of the one it was on', () => {
+    // 5.5 x 0.75 = 4.125 lies in pixel 4, 7.5 x 0.75 = 5.625 in pixel 5.
+    expect(scaleMarks([pin(5, 7)], 0.75)).toEqual([pin(4, 5)]);
+    expect(scaleMarks([pin(7, 5)], 0.75)).toEqual([pin(5, 4)]);
+    expect(scaleMarks([pin(5, 7)], 2)).toEqual([pin(11, 15)]);
     expect(scaleMarks([pin(5, 7)], 1)).toEqual([pin(5, 7)]);
   });
   it('keeps a mark in the picture', () => {
@@ -141,10 +141,11 @@ describe('framing', () => {
       expect(framingOf(box, CAPTURE)).toEqual({ kind: 'region', box });
   });
   it('scales the height with the width, to the nearest pixel and at least to one', () => {
+    const sizeOf = (framing: Framing) => placingOf({ framing }, CAPTURE).size;
     // 600 x 333 / 800 = 249.75; 600 x 331 / 800 = 248.25.
-    expect(framedSize({ kind: 'whole', width: 333 }, CAPTURE)).toEqual({ width: 333, height: 250 });
-    expect(framedSize({ kind: 'whole', width: 331 }, CAPTURE)).toEqual({ width: 331, height: 248 });
+    expect(sizeOf({ kind: 'whole', width: 333 })).toEqual({ width: 333, height: 250 });
+    expect(sizeOf({ kind: 'whole', width: 331 })).toEqual({ width: 331, height: 248 });
     const line = { x: 0, y: 0, width: 800, height: 1 };
-    expect(framedSize({ kind: 'region', box: line, width: 80 }, CAPTURE)).toEqual({ width: 80, height: 1 });
+    expect(sizeOf({ kind: 'region', box: line, width: 80 })).toEqual({ width: 80, height: 1 });
   });
 });

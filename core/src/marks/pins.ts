@@ -1,5 +1,4 @@
-import { type Box, boxHolds, type Point, type Size } from '../geometry/box.ts';
-import { kindOf } from './kinds.ts';
+import type { Point, Size } from '../geometry/box.ts';
 import type { Mark } from './mark.ts';
 
 /** The mark that ties a must-show's letter to a place; x and y in capture pixels, so that reframing does not move it. */
@@ -43,13 +42,6 @@ export function movePin(
 
 export function takePinOut(marks: readonly Mark[], letter: string): Mark[] {
   return marks.filter((mark) => !isPinOf(letter)(mark));
-}
-
-/** The marks as they lie on the framed picture: moved to its pixels, pins outside of it left out. */
-export function marksInFrame(marks: readonly Mark[], frame: Box): Mark[] {
-  return marks
-    .filter((mark) => !isPin(mark) || boxHolds(frame, mark))
-    .map((mark) => kindOf(mark).move(mark, -frame.x, -frame.y));
 }
 
 function insidePixel(at: Point, { width, height }: Size): Point {

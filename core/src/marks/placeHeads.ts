@@ -1,9 +1,11 @@
 import type { Point, Size } from '../geometry/box.ts';
 
 /** Directions in which a head can lie from its spot, as parts of a turn from the right, clockwise; the first that is free counts. */
-const TURNS = [7 / 8, 5 / 8, 1 / 8, 3 / 8, 6 / 8, 2 / 8, 0, 4 / 8] as const;
+const EIGHTHS = [7 / 8, 5 / 8, 1 / 8, 3 / 8, 6 / 8, 2 / 8, 0, 4 / 8] as const;
+/** The directions between come after them: in a corner only few are left. */
+const TURNS = [...EIGHTHS, ...EIGHTHS.map((turn) => turn + 1 / 16)];
 /** How far, in radii of the head: the next is tried where all directions of the one before are taken. */
-const REACHES = [2.4, 3.8, 5.4, 7.2] as const;
+const REACHES = [2.4, 3.8, 5.4, 7.2, 9.4, 12] as const;
 /** Between a head and what it must not cover, in radii. */
 const APART = 0.25;
 

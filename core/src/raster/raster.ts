@@ -7,6 +7,12 @@ export interface Raster {
   data: Uint8ClampedArray;
 }
 
+/** Whether no pixel lets anything through. */
+export function isOpaque({ data }: Raster): boolean {
+  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return false;
+  return true;
+}
+
 /** @throws CoreError `bad-raster` when sizes and data do not fit together */
 export function checkRaster({ width, height, data }: Raster): void {
   if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || height < 1) {

@@ -121,6 +121,7 @@ function pointOf(
       minWidth: point.minSize?.width ?? null,
       minHeight: point.minSize?.height ?? null,
       surface: point.surface ?? 'any',
+      formats: point.formats ?? null,
     },
   };
 }

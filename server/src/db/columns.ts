@@ -1,14 +1,14 @@
 import {
   AssignmentDocument,
   Done,
-  Framing,
   Marks,
+  Preparation,
   PresetSettings,
   Terms,
   TermsGrant,
   Told,
 } from '@nachweis/contract';
-import type { Framing as CoreFraming, TermsGrant as Grant, PictureFacts } from '@nachweis/core';
+import type { TermsGrant as Grant, PictureFacts } from '@nachweis/core';
 import * as z from 'zod';
 import { jsonColumn } from './jsonColumn.ts';
 
@@ -20,14 +20,10 @@ export const documentColumn = jsonColumn<AssignmentDocument | null>({
   fallback: () => null,
 });
 
-export interface EvidenceDocument {
-  framing: CoreFraming;
-  marks: z.infer<typeof Marks>;
-}
-export const evidenceColumn = jsonColumn<EvidenceDocument>({
+export const evidenceColumn = jsonColumn<Preparation>({
   version: 1,
-  schema: z.object({ framing: Framing, marks: Marks }) as z.ZodType<EvidenceDocument>,
-  fallback: () => ({ framing: { kind: 'whole' }, marks: [] }),
+  schema: Preparation,
+  fallback: () => ({ framing: { kind: 'whole' }, trims: [], marks: [], encoding: null }),
 });
 
 export const marksColumn = jsonColumn({ version: 1, schema: Marks, fallback: () => [] });

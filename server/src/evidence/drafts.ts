@@ -1,12 +1,12 @@
 import type { Assignment, DraftDocument, Evidence, Terms } from '@nachweis/contract';
-import { distinctNames, submissionWindow } from '@nachweis/core';
+import { distinctNames, PICTURE_FORMATS, submissionWindow, usualEncoding } from '@nachweis/core';
 import { captureOf } from '../captures/captureOf.ts';
 import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { pictureNamer } from './pictureNames.ts';
-import { prepareRendering } from './rendering.ts';
+import { prepareRendering, withFormat } from './rendering.ts';
 
 /** What was handed in before: what a draft needs to know of it. */
 export interface AttemptsMade {
@@ -39,7 +39,8 @@ export async function readDraft(
     for (const [index, row] of here.entries()) {
       const document = evidenceColumn.read(row.document);
       const capture = captureOf(row, row.bytes);
-      const { format } = prepareRendering(document, { ...capture, keepsFormat: row.keeps_format === 1 });
+      const from = { ...capture, keepsFormat: row.keeps_format === 1 };
+      const { format } = prepareRendering(withFormat(document, from, point.requirements.formats), from);
       evidence.push({
         id: row.evidence_id,
         proofPointId: point.id,
@@ -51,7 +52,8 @@ export async function readDraft(
       });
     }
     const full = here.length >= point.requirements.maxPictures;
-    nextNames[point.id] = nameOf(point.code, full ? here.length : here.length + 1, 'png');
+    const usual = usualEncoding(point.requirements.formats ?? PICTURE_FORMATS).format;
+    nextNames[point.id] = nameOf(point.code, full ? here.length : here.length + 1, usual);
   }
   const names = distinctNames(evidence.map((e) => e.fileName));
   for (const [index, one] of evidence.entries()) one.fileName = names[index] ?? one.fileName;

@@ -1,5 +1,5 @@
 import type { Assignment, DraftAnswer, EvidenceWrite } from '@nachweis/contract';
-import { framedSize, MAX_PICTURE_PIXELS } from '@nachweis/core';
+import { MAX_PICTURE_PIXELS, type PictureFormat, placingOf } from '@nachweis/core';
 import { readAssignment } from '../assignments/documents.ts';
 import { readTerms } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
@@ -8,7 +8,7 @@ import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { readDraft, requireDraftable, touchDraft } from './drafts.ts';
 import { makeRoom } from './makeRoom.ts';
-import { prepareRendering, wantRendering } from './rendering.ts';
+import { formatsAt, prepareRendering, wantRendering, withFormat } from './rendering.ts';
 
 /**
  * Makes evidence, changes its framing and marks, or moves it to another proof point. What comes to a proof point that is
@@ -31,7 +31,7 @@ export async function putEvidence(
   const answer = await context.db.transaction().execute(async (trx) => {
     const terms = await readTerms(trx, assignment, studentId);
     await requireDraftable(trx, assignment, terms, studentId, at);
-    const { rendering, text } = await prepare(context, trx, studentId, write);
+    const { rendering, text } = await prepare(context, trx, studentId, write, point.requirements.formats);
     const there = await trx
       .selectFrom('evidence')
       .selectAll()
@@ -82,7 +82,13 @@ export async function putEvidence(
   return answer;
 }
 
-async function prepare(context: Context, trx: DbOrTrx, studentId: string, write: EvidenceWrite) {
+async function prepare(
+  context: Context,
+  trx: DbOrTrx,
+  studentId: string,
+  write: EvidenceWrite,
+  formats: readonly PictureFormat[] | null,
+) {
   const capture = await trx
     .selectFrom('captures')
     .select(['sha256', 'format', 'width', 'height', 'keeps_format', 'deleted_at'])
@@ -91,12 +97,14 @@ async function prepare(context: Context, trx: DbOrTrx, studentId: string, write:
     .executeTakeFirst();
   if (!capture) throw notFound('capture');
   if (capture.deleted_at !== null) throw new HttpProblem('in-bin', {});
-  const document = { framing: write.framing, marks: write.marks };
-  const { width, height } = framedSize(document.framing, capture);
+  const { framing, trims, marks, encoding } = write;
+  const document = { framing, trims, marks, encoding };
+  const { width, height } = placingOf(document, capture).size;
   if (width * height > MAX_PICTURE_PIXELS) throw new HttpProblem('too-many-pixels', { width, height });
   const from = { ...capture, keepsFormat: capture.keeps_format === 1 };
-  const { key } = prepareRendering(document, from);
-  await wantRendering(context, trx, 'render', key, document, capture.sha256, studentId);
+  const made = withFormat(document, from, formats);
+  const { key } = prepareRendering(made, from);
+  await wantRendering(context, trx, 'render', key, made, capture.sha256, studentId);
   return { rendering: key, text: evidenceColumn.write(document) };
 }
 
@@ -141,13 +149,20 @@ async function putBack(
   studentId: string,
   row: { id: string; proof_point_id: string; capture_id: string; document: string },
 ): Promise<string[]> {
-  const { rendering } = await prepare(context, trx, studentId, {
+  const write = {
     ...evidenceColumn.read(row.document),
     assignmentId: assignment.id,
     proofPointId: row.proof_point_id,
     captureId: row.capture_id,
     baseVersion: 0,
-  });
+  };
+  const { rendering } = await prepare(
+    context,
+    trx,
+    studentId,
+    write,
+    formatsAt(assignment, row.proof_point_id),
+  );
   await trx.updateTable('evidence').set({ rendering_key: rendering }).where('id', '=', row.id).execute();
   return makeRoom(context, trx, assignment, studentId, row.proof_point_id);
 }

@@ -1,17 +1,16 @@
+import type { Assignment, Preparation } from '@nachweis/contract';
 import {
-  framedBox,
-  framedSize,
   kindOf,
   type Mark,
-  marksInFrame,
+  marksOnPicture,
   type PictureFormat,
-  type Redaction,
+  placingOf,
   type Size,
-  scaleMarks,
+  usualEncoding,
 } from '@nachweis/core';
 import { sha256Of } from '../blobs/hash.ts';
 import type { Context } from '../context.ts';
-import { type EvidenceDocument, evidenceColumn } from '../db/columns.ts';
+import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 
 /** Raised when the same document gives other pixels, so that what was made before is not taken for it. */
@@ -31,34 +30,63 @@ export interface Prepared extends Size {
   key: string;
   /** in pixels of the framed and scaled picture; without what is burned into it */
   marks: Mark[];
-  /** what is burned into it, in pixels of the framed picture before it is scaled */
-  burned: Redaction[];
   /** what the file will be */
   format: PictureFormat;
 }
 
-/** Whether the base keeps its coded pixels: it is whole, in its own size, and nothing in it is hidden. */
-export function keepsCoding({ framing, marks }: EvidenceDocument, capture: RenderedFrom): boolean {
+/** Whether the base keeps its coded pixels: it is whole, in its own size and format, and nothing is done to it. */
+export function keepsCoding(document: Preparation, capture: RenderedFrom): boolean {
   return (
     capture.keepsFormat &&
-    framing.kind === 'whole' &&
-    framedSize(framing, capture).width === capture.width &&
-    !marks.some((mark) => kindOf(mark).burns)
+    document.encoding === null &&
+    document.trims.length === 0 &&
+    document.framing.kind === 'whole' &&
+    placingOf(document, capture).factor === 1 &&
+    !document.marks.some((mark) => kindOf(mark).burns)
   );
 }
 
-export function prepareRendering(document: EvidenceDocument, capture: RenderedFrom): Prepared {
-  const frame = framedBox(document.framing, capture);
-  const size = framedSize(document.framing, capture);
-  const framed = marksInFrame(document.marks, frame);
-  const burned = framed.filter((mark) => mark.kind === 'redaction');
-  const drawn = framed.filter((mark) => !kindOf(mark).burns);
-  const marks = scaleMarks(drawn, size.width / frame.width);
-  const keeps = keepsCoding(document, capture);
-  const key = sha256Of(
-    JSON.stringify([RENDERING_VERSION, capture.sha256, document.framing, document.marks, keeps]),
+/** The formats that a proof point takes; null: any. */
+export const formatsAt = (
+  { proofPoints }: Assignment,
+  proofPointId: string,
+): readonly PictureFormat[] | null =>
+  proofPoints.find((point) => point.id === proofPointId)?.requirements.formats ?? null;
+
+/**
+ * A document whose file has a format that its proof point takes, where nobody chose one: the picture's own where that is
+ * kept and taken, else the usual one of those that are.
+ *
+ * @param formats what the proof point takes; null: any
+ */
+export function withFormat(
+  document: Preparation,
+  capture: RenderedFrom,
+  formats: readonly PictureFormat[] | null,
+): Preparation {
+  if (document.encoding || !formats) return document;
+  const keeps = keepsCoding(document, capture) && document.marks.length === 0;
+  if (formats.includes(keeps ? capture.format : 'png')) return document;
+  return { ...document, encoding: usualEncoding(formats) };
+}
+
+export function prepareRendering(document: Preparation, capture: RenderedFrom): Prepared {
+  const { framing, trims, marks: all, encoding } = document;
+  const placing = placingOf(document, capture);
+  const marks = marksOnPicture(
+    all.filter((mark) => !kindOf(mark).burns),
+    placing,
   );
-  return { key, ...size, marks, burned, format: keeps && marks.length === 0 ? capture.format : 'png' };
+  const keeps = keepsCoding(document, capture);
+  // What was made before there were steps and formats keeps its key.
+  const more = trims.length > 0 || encoding ? [trims, encoding] : [];
+  const key = sha256Of(JSON.stringify([RENDERING_VERSION, capture.sha256, framing, all, keeps, ...more]));
+  return {
+    key,
+    ...placing.size,
+    marks,
+    format: encoding?.format ?? (keeps && marks.length === 0 ? capture.format : 'png'),
+  };
 }
 
 /** Sees to it that a picture gets made, unless it is there. Part of the transaction that needs it. */
@@ -67,7 +95,7 @@ export async function wantRendering(
   trx: DbOrTrx,
   kind: 'render' | 'seal',
   key: string,
-  document: EvidenceDocument,
+  document: Preparation,
   capture_sha256: string,
   owner: string,
 ): Promise<void> {

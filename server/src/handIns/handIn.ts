@@ -7,7 +7,7 @@ import type { Context } from '../context.ts';
 import { fieldsColumn, marksColumn, termsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readAttempts, readDraft, requireDraftable, touchDraft } from '../evidence/drafts.ts';
-import { prepareRendering, wantRendering } from '../evidence/rendering.ts';
+import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evidence/rendering.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
 import { readReceipt } from './receipts.ts';
@@ -92,7 +92,7 @@ async function enterHandIn(
       fields: fieldsColumn.write(await readFields(trx, assignment.courseId, studentId)),
     })
     .execute();
-  const keys = await enterItems(context, trx, id, studentId, draft);
+  const keys = await enterItems(context, trx, id, studentId, assignment, draft);
   for (const key of keys) await settleRendering(context, trx, key);
   await touchDraft(trx, assignment.id, studentId);
 }
@@ -112,6 +112,7 @@ async function enterItems(
   trx: DbOrTrx,
   handInId: string,
   studentId: string,
+  assignment: Assignment,
   draft: DraftDocument,
 ): Promise<string[]> {
   const captures = await trx
@@ -125,10 +126,14 @@ async function enterItems(
     .execute();
   const keeps = new Set(captures.filter((row) => row.keeps_format === 1).map((row) => row.id));
   const keys: string[] = [];
-  for (const [position, { capture, framing, marks, proofPointId, fileName }] of draft.evidence.entries()) {
-    const prepared = prepareRendering({ framing, marks }, { ...capture, keepsFormat: keeps.has(capture.id) });
+  for (const [position, evidence] of draft.evidence.entries()) {
+    const { capture, framing, trims, marks, encoding, proofPointId, fileName } = evidence;
+    const from = { ...capture, keepsFormat: keeps.has(capture.id) };
+    const formats = formatsAt(assignment, proofPointId);
+    const document = withFormat({ framing, trims, marks, encoding }, from, formats);
+    const prepared = prepareRendering(document, from);
     keys.push(prepared.key);
-    await wantRendering(context, trx, 'seal', prepared.key, { framing, marks }, capture.sha256, studentId);
+    await wantRendering(context, trx, 'seal', prepared.key, document, capture.sha256, studentId);
     await trx
       .insertInto('hand_in_items')
       .values({

@@ -152,7 +152,7 @@ describe('handing in', () => {
     });
     context.pictures.render = async (folder, task, signal) => {
       await gate;
-      made.push(task.marks.filter(isPin)[0]?.x ?? -1);
+      made.push(task.document.marks.filter(isPin)[0]?.x ?? -1);
       return render(folder, task, signal);
     };
     const { evidenceId, body } = await addEvidence(student, assignment, { marks: PIN });

@@ -1,9 +1,9 @@
-import { FORMAT_FACTS, framedBox } from '@nachweis/core';
+import { FORMAT_FACTS } from '@nachweis/core';
 import { enterBlob } from '../blobs/enterBlob.ts';
 import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { keepsCoding, prepareRendering, RENDERING_VERSION } from '../evidence/rendering.ts';
+import { keepsCoding, RENDERING_VERSION } from '../evidence/rendering.ts';
 import type { Job, JobHandler } from '../jobs/jobQueue.ts';
 import { keepFacts } from '../pictures/inspectJob.ts';
 import type { Rendered } from '../pictures/pictureTasks.ts';
@@ -42,18 +42,8 @@ async function readOrder({ db }: Context, key: string) {
     .executeTakeFirst();
   if (!row || !(await isWanted(db, key))) return null;
   const document = evidenceColumn.read(row.document);
-  const { framing } = document;
   const capture = { ...row, keepsFormat: row.keeps_format === 1 };
-  const { width, height, marks, burned } = prepareRendering(document, capture);
-  return {
-    sha256: row.sha256,
-    frame: framedBox(framing, capture),
-    outline: framing.kind === 'outline' ? framing.points : null,
-    size: { width, height },
-    marks,
-    burned,
-    keep: keepsCoding(document, capture) ? row.format : null,
-  };
+  return { sha256: row.sha256, document, keep: keepsCoding(document, capture) ? row.format : null };
 }
 
 /** A draft that was changed once more while its picture waited needs the earlier one no longer. */

@@ -2,12 +2,11 @@ import { randomBytes } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Mark, REDACTION_LOOKS, type Redaction } from '@nachweis/core';
+import { type Mark, type Preparation, REDACTION_LOOKS, type Redaction } from '@nachweis/core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { createFolderBlobStore } from '../blobs/folderBlobStore.ts';
-import type { RenderTask } from './pictureTasks.ts';
 import { renderEvidence } from './renderEvidence.ts';
 
 const [WIDTH, HEIGHT] = [120, 80];
@@ -37,68 +36,80 @@ async function capture(secret: (x: number, y: number) => [number, number, number
 const redaction = (look: Redaction['look']): Redaction => ({ kind: 'redaction', id: 'h', look, box: AREA });
 const ARROW: Mark = { kind: 'arrow', id: 'a', ink: '#b3261e', from: { x: 5, y: 5 }, to: { x: 60, y: 40 } };
 
-type Trim = Pick<RenderTask, 'frame' | 'size' | 'outline'> & { moved: [number, number] };
-const TRIMS: Readonly<Record<string, Trim>> = {
-  whole: {
-    frame: { x: 0, y: 0, width: WIDTH, height: HEIGHT },
-    size: { width: WIDTH, height: HEIGHT },
-    outline: null,
-    moved: [0, 0],
-  },
+/** What is done to the picture besides. */
+const DOCUMENTS: Readonly<Record<string, Partial<Preparation>>> = {
+  whole: {},
   'a region through the area': {
-    frame: { x: 40, y: 10, width: 60, height: 60 },
-    size: { width: 60, height: 60 },
-    outline: null,
-    moved: [40, 10],
+    framing: { kind: 'region', box: { x: 40, y: 10, width: 60, height: 60 } },
   },
-  'scaled down': {
-    frame: { x: 0, y: 0, width: WIDTH, height: HEIGHT },
-    size: { width: 50, height: 33 },
-    outline: null,
-    moved: [0, 0],
-  },
+  'scaled down': { framing: { kind: 'whole', width: 50 } },
   'an outline through the area': {
-    frame: { x: 0, y: 0, width: WIDTH, height: HEIGHT },
-    size: { width: WIDTH, height: HEIGHT },
-    outline: [
-      { x: 10, y: 5 },
-      { x: 100, y: 30 },
-      { x: 50, y: 70 },
-    ],
-    moved: [0, 0],
+    framing: {
+      kind: 'outline',
+      points: [
+        { x: 10, y: 5 },
+        { x: 100, y: 30 },
+        { x: 50, y: 70 },
+      ],
+    },
   },
+  'a band taken out through the area': { trims: [{ kind: 'band', of: 'columns', from: 40, to: 60 }] },
+  'turned and mirrored': {
+    trims: [
+      { kind: 'turn', quarters: 1 },
+      { kind: 'mirror', sides: 'left-right' },
+    ],
+  },
+  'tilted, so that pixels are mixed': { trims: [{ kind: 'tilt', degrees: 7 }] },
+  'a colour cleared from a place within the area': {
+    trims: [{ kind: 'clear', colour: '#ff00ff', tolerance: 200, from: { x: 40, y: 30 } }],
+  },
+  'finished for a page': {
+    trims: [
+      { kind: 'cut-here', sides: ['top', 'left'] },
+      { kind: 'set-off', by: 'tone' },
+      { kind: 'ground', colour: '#ffffff' },
+      { kind: 'tone', as: 'greys' },
+    ],
+  },
+  'as a JPEG': { encoding: { format: 'jpeg', quality: 60 } },
+  'as a PNG of few colours': { encoding: { format: 'png', palette: true } },
+  'as a GIF': { encoding: { format: 'gif' } },
+  'as a WebP': { encoding: { format: 'webp', quality: 60 } },
 };
 
-async function render(
-  bytes: Buffer,
-  look: Redaction['look'],
-  { moved: [x, y], ...trim }: Trim,
-  marks: Mark[],
-) {
-  const { box, ...rest } = redaction(look);
+const documentOf = (marks: Mark[], more: Partial<Preparation>): Preparation => ({
+  framing: { kind: 'whole' },
+  trims: [],
+  marks,
+  encoding: null,
+  ...more,
+});
+
+async function render(bytes: Buffer, document: Preparation) {
   const made = await renderEvidence(blobs, {
     task: 'render',
     sha256: await blobs.put(bytes),
-    marks,
-    burned: [{ ...rest, box: { ...box, x: box.x - x, y: box.y - y } }],
+    document,
     keep: null,
-    ...trim,
   });
   return [made.base.sha256, made.file.sha256];
 }
 
 describe('what is hidden', () => {
-  const cases = REDACTION_LOOKS.flatMap((look) => Object.keys(TRIMS).map((trim) => [look, trim] as const));
+  const cases = REDACTION_LOOKS.flatMap((look) =>
+    Object.keys(DOCUMENTS).map((name) => [look, name] as const),
+  );
   it.each(cases)('as %s, %s: two captures that differ only there give the same bytes', async (look, name) => {
-    const trim = TRIMS[name] as Trim;
     const noise = randomBytes(WIDTH * HEIGHT);
     const plain = await capture(() => [255, 255, 255, 255]);
     const secret = await capture((x, y) => [noise[y * WIDTH + x] ?? 0, x % 256, y % 256, 255]);
     const clear = await capture((x) => [x % 256, 0, 255, 0]);
     for (const marks of [[], [ARROW]]) {
-      const first = await render(plain, look, trim, marks);
-      expect(await render(secret, look, trim, marks)).toEqual(first);
-      expect(await render(clear, look, trim, marks)).toEqual(first);
+      const document = documentOf([redaction(look), ...marks], DOCUMENTS[name] ?? {});
+      const first = await render(plain, document);
+      expect(await render(secret, document)).toEqual(first);
+      expect(await render(clear, document)).toEqual(first);
     }
   });
 
@@ -111,11 +122,7 @@ describe('what is hidden', () => {
     await renderEvidence(store, {
       task: 'render',
       sha256,
-      frame: { x: 0, y: 0, width: WIDTH, height: HEIGHT },
-      size: { width: WIDTH, height: HEIGHT },
-      outline: null,
-      marks: [ARROW],
-      burned: [redaction('mosaic')],
+      document: documentOf([redaction('mosaic'), ARROW], {}),
       keep: null,
     });
     const files = readdirSync(own, { recursive: true, withFileTypes: true })

@@ -1,14 +1,4 @@
-import type {
-  Admitted,
-  Box,
-  Mark,
-  PictureFacts,
-  PictureFormat,
-  Point,
-  Redaction,
-  Refused,
-  Size,
-} from '@nachweis/core';
+import type { Admitted, PictureFacts, PictureFormat, Preparation, Refused } from '@nachweis/core';
 
 /** What a thread says of bytes that came in. */
 export type Examined = { sha256: string } & (Refused | (Admitted & { keepsFormat: boolean }));
@@ -24,16 +14,8 @@ export type PixelTask = { folder: string } & (RenderTask | InspectTask | Thumbna
 export interface RenderTask {
   task: 'render';
   sha256: string;
-  frame: Box;
-  /** corners of an outline in pixels of the capture; what lies outside becomes transparent */
-  outline: Point[] | null;
-  /** what the framed part is scaled to */
-  size: Size;
-  /** in pixels of the framed and scaled picture */
-  marks: Mark[];
-  /** what is taken away for good, in pixels of the framed picture before it is scaled */
-  burned: Redaction[];
-  /** its format where the whole is handed in as the same coded pixels; null: as PNG */
+  document: Preparation;
+  /** its format where the whole is handed in as the same coded pixels */
   keep: PictureFormat | null;
 }
 

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { polygonCoverage } from '@nachweis/core';
+import { type Preparation, polygonCoverage } from '@nachweis/core';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { BlobStore } from '../blobs/blobStore.ts';
@@ -24,16 +24,12 @@ function examined(bytes: Uint8Array, fileName = 'a') {
 }
 
 /** Renders and gives the bytes of both pictures. */
-async function render(bytes: Uint8Array, task: Partial<RenderTask> & Pick<RenderTask, 'frame' | 'size'>) {
-  const sha256 = await blobs.put(bytes);
+async function render(bytes: Uint8Array, document: Partial<Preparation>, keep: RenderTask['keep'] = null) {
   const made = await renderEvidence(blobs, {
     task: 'render',
-    sha256,
-    outline: null,
-    marks: [],
-    burned: [],
-    keep: null,
-    ...task,
+    sha256: await blobs.put(bytes),
+    document: { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null, ...document },
+    keep,
   });
   return {
     base: await blobs.bytes(made.base.sha256),
@@ -108,7 +104,7 @@ describe('rare kinds of pictures', () => {
     expect(examined(bytes)).toMatchObject({ ok: true, width: WIDTH, height: HEIGHT });
     const frame = { x: 0, y: 0, width: 16, height: 16 };
     const marks = [{ kind: 'pin' as const, letter: 'a', x: 8, y: 8 }];
-    const { file } = await render(bytes, { frame, size: frame, marks });
+    const { file } = await render(bytes, { framing: { kind: 'region', box: frame }, marks });
     expect(await sharp(file).metadata()).toMatchObject({ format: 'png', width: 16, height: 16 });
   });
 });
@@ -122,7 +118,7 @@ describe('rendering an outline', () => {
       { x: 24, y: 30 },
     ];
     const frame = { x: 2, y: 2, width: 42, height: 28 };
-    const { base } = await render(whole, { frame, outline, size: frame });
+    const { base } = await render(whole, { framing: { kind: 'outline', points: outline } });
     const { data, info } = await sharp(base).raw().toBuffer({ resolveWithObject: true });
     expect(info.channels).toBe(4);
     const cover = polygonCoverage(outline, frame);
@@ -143,14 +139,12 @@ describe('rendering an outline', () => {
 describe('rendering at a scale', () => {
   it('gives about what sharp gives by itself (PSNR of at least 40 dB), with the pins at their places', async () => {
     const whole = await cornered();
-    const frame = { x: 0, y: 0, width: WIDTH, height: HEIGHT };
-    const size = { width: 24, height: 16 };
-    const marks = [{ kind: 'pin' as const, letter: 'b', x: 12, y: 12 }];
-    const { base, file } = await render(whole, { frame, size, marks });
+    const marks = [{ kind: 'pin' as const, letter: 'b', x: 24, y: 24 }];
+    const { base, file } = await render(whole, { framing: { kind: 'whole', width: 24 }, marks });
     const ours = await sharp(base).removeAlpha().raw().toBuffer();
     const theirs = await sharp(whole).resize(24, 16).removeAlpha().raw().toBuffer();
     const error = ours.reduce((sum, v, i) => sum + (v - (theirs[i] ?? 0)) ** 2, 0) / ours.length;
     expect(10 * Math.log10(255 ** 2 / Math.max(error, 1e-9))).toBeGreaterThan(40);
-    expect(await sharp(file).metadata()).toMatchObject(size);
+    expect(await sharp(file).metadata()).toMatchObject({ width: 24, height: 16 });
   });
 });

@@ -1,23 +1,24 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import {
-  type Box,
   drawMarks,
+  type Encoding,
+  kindOf,
   type Mark,
   type MarkCanvas,
+  marksOnPicture,
   type PictureFormat,
-  type Point,
+  type Preparation,
   pictureFacts,
-  polygonCoverage,
+  placingOf,
   type Raster,
-  type Redaction,
-  redact,
-  type Size,
+  trimmedPicture,
   withoutParticulars,
 } from '@nachweis/core';
 import { createCanvas, GlobalFonts } from '@napi-rs/canvas';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
+import { encode } from './encode.ts';
 import { thumbnailOfRaster } from './inspectPicture.ts';
 import type { MadePicture, Rendered, RenderTask } from './pictureTasks.ts';
 
@@ -44,61 +45,54 @@ const FONTS = { heads: `"${HEADS}"`, text: `"${TEXT}", sans-serif` };
  * @throws DecodeError, BlobMissing
  */
 export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promise<Rendered> {
-  const { sha256, frame, outline, size, marks, burned, keep } = task;
+  const { sha256, document, keep } = task;
   const bytes = await blobs.bytes(sha256);
   const kept = keep && withoutParticulars(bytes, keep);
-  if (kept && marks.length === 0) {
+  if (kept && document.marks.length === 0) {
     const base = await put(blobs, kept, keep);
     return { base, file: base, facts: null };
   }
-  const framed = await cut(await decodeRaster(bytes), frame, outline, size, burned);
-  const base = kept ? await put(blobs, kept, keep) : await putPng(blobs, framed);
-  const file = marks.length > 0 ? await putMarked(blobs, framed, marks) : base;
+  const { base: framed, marks } = await prepared(await decodeRaster(bytes), document);
+  const encoding = document.encoding ?? { format: 'png' };
+  const base = kept ? await put(blobs, kept, keep) : await putEncoded(blobs, framed, encoding);
+  const file = marks.length > 0 ? await putMarked(blobs, framed, marks, encoding) : base;
   const facts = pictureFacts(framed);
   // What the page shows first is the picture as it was handed in.
   if (file === base) await thumbnailOfRaster(blobs, file.sha256, framed);
   return { base, file, facts };
 }
 
-/** What is hidden goes before anything is scaled, so that no pixel of it is mixed into one that stays. */
-async function cut(
-  whole: Raster,
-  frame: Box,
-  outline: readonly Point[] | null,
-  size: Size,
-  burned: readonly Redaction[],
-): Promise<Raster> {
-  const { x, y, width, height } = frame;
-  const isWhole = width === whole.width && height === whole.height;
-  let framed = isWhole ? whole : cutBox(whole, frame);
-  const coverage = outline && polygonCoverage(outline, { x, y, width, height });
-  if (burned.length > 0) redact(framed, burned, (px, py) => !coverage || coverage[py * width + px] === 255);
-  if (coverage) framed = cutOut(framed, coverage);
-  if (size.width === width && size.height === height) return framed;
-  return rasterOf(fromRaster(framed).resize(size.width, size.height, { fit: 'fill', kernel: 'lanczos3' }));
+/** The picture without its marks, and the marks as they lie on it. */
+export async function prepared(
+  capture: Raster,
+  document: Preparation,
+): Promise<{ base: Raster; marks: Mark[] }> {
+  const placing = placingOf(document, capture);
+  const { width, height } = placing.size;
+  const drawnMarks = document.marks.filter((mark) => !kindOf(mark).burns);
+  const trimmed = trimmedPicture(capture, document);
+  const base =
+    width === trimmed.width && height === trimmed.height
+      ? trimmed
+      : await rasterOf(fromRaster(trimmed).resize(width, height, { fit: 'fill', kernel: 'lanczos3' }));
+  return { base, marks: marksOnPicture(drawnMarks, placing) };
 }
 
-function cutBox(whole: Raster, { x, y, width, height }: Box): Raster {
-  const data = new Uint8ClampedArray(width * height * 4);
-  for (let row = 0; row < height; row++) {
-    const start = ((y + row) * whole.width + x) * 4;
-    data.set(whole.data.subarray(start, start + width * 4), row * width * 4);
-  }
-  return { width, height, data };
+async function putMarked(
+  blobs: BlobStore,
+  framed: Raster,
+  marks: readonly Mark[],
+  encoding: Encoding,
+): Promise<MadePicture> {
+  const marked = await drawn(framed, marks);
+  const file = await putEncoded(blobs, marked, encoding);
+  await thumbnailOfRaster(blobs, file.sha256, marked);
+  return file;
 }
 
-/** Multiplies the picture's own transparency with the outline's coverage; hidden pixels lose their colour too. */
-function cutOut(framed: Raster, coverage: Uint8ClampedArray | Uint8Array): Raster {
-  const data = new Uint8ClampedArray(framed.data);
-  for (let i = 0; i < coverage.length; i++) {
-    const alpha = Math.round(((data[i * 4 + 3] as number) * (coverage[i] as number)) / 255);
-    if (alpha === 0) data.fill(0, i * 4, i * 4 + 3);
-    data[i * 4 + 3] = alpha;
-  }
-  return { ...framed, data };
-}
-
-async function putMarked(blobs: BlobStore, framed: Raster, marks: readonly Mark[]): Promise<MadePicture> {
+/** A picture with its marks in it. */
+export async function drawn(framed: Raster, marks: readonly Mark[]): Promise<Raster> {
+  if (marks.length === 0) return framed;
   const { width, height } = framed;
   const context = createCanvas(width, height).getContext('2d');
   const measure = (words: string, letters: number) => {
@@ -107,23 +101,11 @@ async function putMarked(blobs: BlobStore, framed: Raster, marks: readonly Mark[
   };
   drawMarks(context as unknown as MarkCanvas, marks, framed, FONTS, measure);
   const pins = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
-  const marked = await rasterOf(
-    fromRaster(framed).composite([{ input: pins, raw: { width, height, channels: 4 } }]),
-  );
-  const file = await putPng(blobs, marked);
-  await thumbnailOfRaster(blobs, file.sha256, marked);
-  return file;
+  return rasterOf(fromRaster(framed).composite([{ input: pins, raw: { width, height, channels: 4 } }]));
 }
 
-/** Opaque pictures are written without an alpha channel, which is what most captures are. */
-async function putPng(blobs: BlobStore, raster: Raster): Promise<MadePicture> {
-  const picture = fromRaster(raster);
-  return put(blobs, await (isOpaque(raster) ? picture.removeAlpha() : picture).png().toBuffer(), 'png');
-}
-
-function isOpaque({ data }: Raster): boolean {
-  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return false;
-  return true;
+async function putEncoded(blobs: BlobStore, raster: Raster, encoding: Encoding): Promise<MadePicture> {
+  return put(blobs, await encode(raster, encoding), encoding.format);
 }
 
 async function put(blobs: BlobStore, bytes: Uint8Array, format: PictureFormat): Promise<MadePicture> {

@@ -2,20 +2,18 @@ import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { TOOL_GROUPS, type Tool } from './tools.ts';
-import type { MarkHistory } from './useMarkHistory.ts';
+import type { WorkHistory } from './useWorkHistory.ts';
 
 interface BenchBarProps {
   tool: Tool;
   onTool: (tool: Tool) => void;
   /** called with the tool under the pointer or the focus, and null when it leaves */
   onLook: (tool: Tool | null) => void;
-  /** to the framing */
-  onTrim: () => void;
-  history: MarkHistory;
+  history: WorkHistory;
 }
 
 /** The tools of the bench, by what they are for. */
-export function BenchBar({ tool, onTool, onLook, onTrim, history }: BenchBarProps): ReactNode {
+export function BenchBar({ tool, onTool, onLook, history }: BenchBarProps): ReactNode {
   return (
     <div
       role="toolbar"
@@ -31,7 +29,8 @@ export function BenchBar({ tool, onTool, onLook, onTrim, history }: BenchBarProp
           className="flex flex-wrap items-center gap-1"
         >
           <span className="flex items-center gap-1 text-sm text-faded">
-            {group.label} <KeyCap>{group.key}</KeyCap>
+            {/* One tool says itself what its group is for. */}
+            {group.tools.length > 1 && group.label} <KeyCap>{group.key}</KeyCap>
           </span>
           {group.tools.map((one) => (
             <Button
@@ -52,9 +51,6 @@ export function BenchBar({ tool, onTool, onLook, onTrim, history }: BenchBarProp
           ))}
         </div>
       ))}
-      <Button small look="quiet" className="px-2" keyName="5" title="Frame it anew. Key: 5" onClick={onTrim}>
-        Trim
-      </Button>
       <span className="ml-auto flex">
         <Button
           small

@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { kindOf, type Mark, marksInFrame, type Point, scaleMarks } from '@nachweis/core';
+import { kindOf, marksOnTrimmed, type Point, scaleMarks, wholeBox } from '@nachweis/core';
 import { type ComponentProps, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
@@ -12,17 +12,21 @@ import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchBar } from './BenchBar.tsx';
 import { benchKeys } from './benchKeys.ts';
+import { FinishPanel } from './FinishPanel.tsx';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
+import { TrimPanel } from './TrimPanel.tsx';
 import { PIN_TOOL, type Tool } from './tools.ts';
-import { isDrawn, onFrame, useBench } from './useBench.ts';
+import { FINISH_TOOL } from './trimTools.ts';
+import { isDrawn, onPicture, useBench } from './useBench.ts';
 import { useDrawing } from './useDrawing.ts';
+import type { Work } from './useWorkHistory.ts';
 
 interface BenchStepProps {
   picture: SheetPicture;
   point: ProofPoint;
-  onChange: (marks: Mark[]) => void;
+  onChange: (work: Work) => void;
   /** to the framing */
   onTrim: () => void;
   onDone: () => void;
@@ -39,27 +43,28 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
   const dragging = useRef<{ letter: string; since: number } | null>(null);
   const [looked, setLooked] = useState<Tool | null>(null);
   const bench = useBench(picture, point, onChange, field, root);
-  const { frame, size, setting, tool, letter, chosen, choose } = bench;
-  const { marks, framing } = picture;
-  const factor = size.width / frame.width;
+  const { placing, shown, setting, tool, letter, chosen, choose } = bench;
+  const { trimmed, size, factor } = placing;
+  const { marks } = picture;
   const letters = point.mustShows.map((m) => m.letter);
   useEffect(() => root.current?.focus(), []);
 
-  const inFrame = onFrame(bench);
+  const all = marksOnTrimmed(marks, placing);
+  const drawnMarks = onPicture(bench);
+  const handledMark = chosen && (drawnMarks.find((mark) => isDrawn(mark) && mark.id === chosen.id) ?? null);
   const drawing = useDrawing({
     tool,
-    marks: inFrame,
-    chosen: chosen && (marksInFrame([chosen], frame)[0] ?? null),
+    marks: tool.trim ? [] : drawnMarks,
+    chosen: tool.trim ? null : handledMark,
     setting,
     onChoose: choose,
     make: bench.make,
-    onMade: (mark) => bench.add({ ...mark, id: crypto.randomUUID() } as Mark),
+    onMade: bench.finishDrawing,
     onChanged: (mark) => bench.replace(bench.toCapture(mark)),
   });
   /** The button that was pressed is gone; the same key again must not take the pin out. */
   const focusNext = () =>
     requestAnimationFrame(() => root.current?.querySelector<HTMLElement>('[data-next]')?.focus());
-  const inCapture = ({ x, y }: Point): Point => ({ x: x + frame.x, y: y + frame.y });
   const moves = (one: string): ComponentProps<'span'> => ({
     onPointerDown: (event) => {
       if (event.button !== 0) return;
@@ -74,7 +79,7 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
     onClick: (event) => event.stopPropagation(),
   });
   const onHover = (at: Point | null) => {
-    pointer.current = at && inCapture(at);
+    pointer.current = at && placing.back.point(at);
     const moved = dragging.current;
     // One step back undoes the whole drag.
     if (moved && pointer.current)
@@ -98,17 +103,19 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
     [stepBack],
   );
 
-  const hidden = useHiddenAreas(null, frame, marks, bench.bitmap);
+  const hidden = useHiddenAreas(null, placing.frame, shown.covers ? marks : [], bench.bitmap);
   const { passing } = drawing;
   const passingId = passing && isDrawn(passing) ? passing.id : null;
-  const shown = passing
-    ? [...inFrame.filter((mark) => !isDrawn(mark) || mark.id !== passingId), passing]
-    : inFrame;
-  const handled = passing ?? (chosen && marksInFrame([chosen], frame)[0]);
-  const sceneMarks = scaleMarks(shown, factor);
+  // What is hidden is gone already from a picture whose pixels were made; while it is moved it is seen all the same.
+  const laid = shown.covers ? drawnMarks : drawnMarks.filter((mark) => !kindOf(mark).burns);
+  const inScene = passing
+    ? [...laid.filter((mark) => !isDrawn(mark) || mark.id !== passingId), passing]
+    : laid;
+  const handled = passing ?? handledMark;
+  const sceneMarks = scaleMarks(inScene, factor);
   const sceneSetting = { ...setting, picture: size };
   const [sceneHandled] = handled ? scaleMarks([handled], factor) : [];
-  const drawingNow = tool !== PIN_TOOL;
+  const drawingNow = tool.make !== null;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: letter and arrow keys work anywhere in this step; every command has a button too
     <div
@@ -116,30 +123,22 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
       tabIndex={-1}
       data-keys="bench"
       className="flex min-h-0 flex-1 flex-col outline-none"
-      onKeyDown={(event) =>
-        benchKeys(event, { bench, letters, pointer: pointer.current, onTrim, onDone: done })
-      }
+      onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
     >
-      <BenchBar
-        tool={tool}
-        onTool={bench.takeTool}
-        onLook={setLooked}
-        onTrim={onTrim}
-        history={bench.history}
-      />
+      <BenchBar tool={tool} onTool={bench.takeTool} onLook={setLooked} history={bench.history} />
       <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
         <Stage
-          picture={{ width: frame.width, height: frame.height }}
+          picture={trimmed}
           label={`${point.code}, to be marked`}
-          className="cursor-crosshair select-none"
-          onPick={(at) => tool === PIN_TOOL && bench.pinNext(inCapture(at))}
+          className={tool === FINISH_TOOL ? 'select-none' : 'cursor-crosshair select-none'}
+          onPick={(at) => tool === PIN_TOOL && bench.pinNext(placing.back.point(at))}
           onHover={onHover}
           image={
             <FramedImage
-              url={picture.url}
-              width={picture.width}
-              height={picture.height}
-              framing={framing}
+              url={shown.url}
+              width={shown.width}
+              height={shown.height}
+              framing={shown.framing}
               alt={`${point.code}, to be marked`}
             />
           }
@@ -163,11 +162,11 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
                 />
               )}
               <PinLayer
-                marks={marks}
-                frame={frame}
-                shown={{ width: frame.width * scale, height: frame.height * scale }}
+                marks={all}
+                frame={wholeBox(trimmed)}
+                shown={{ width: trimmed.width * scale, height: trimmed.height * scale }}
                 chosen={chosen ? null : letter}
-                {...(drawingNow ? {} : { handlers: moves })}
+                {...(tool === PIN_TOOL ? { handlers: moves } : {})}
               />
             </>
           )}
@@ -177,25 +176,28 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
             {(looked ?? tool).hint} Arrow keys move what is chosen.
           </p>
           <div className="min-h-0 flex-1 md:overflow-auto">
-            <PinList
-              point={point}
-              marks={marks}
-              frame={frame}
-              chosen={chosen ? '' : letter}
-              onChoose={bench.chooseLetter}
-              onPut={(one) => {
-                bench.chooseLetter(one);
-                bench.pin(one);
-                focusNext();
-              }}
-              onSays={bench.say}
-              onRemove={bench.unpin}
-            />
-            <MarkList marks={inFrame.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
+            {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
+            {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
+            {!tool.trim && tool !== FINISH_TOOL && (
+              <PinList
+                point={point}
+                marks={all}
+                chosen={chosen ? '' : letter}
+                onChoose={bench.chooseLetter}
+                onPut={(one) => {
+                  bench.chooseLetter(one);
+                  bench.pin(one);
+                  focusNext();
+                }}
+                onSays={bench.say}
+                onRemove={bench.unpin}
+              />
+            )}
+            <MarkList marks={drawnMarks.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
             {chosen && (
               <MarkPanel
                 mark={chosen}
-                words={markSentence(marksInFrame([chosen], frame)[0] ?? chosen)}
+                words={markSentence(handledMark ?? chosen)}
                 field={field}
                 onChange={bench.replace}
                 onDuplicate={bench.duplicateChosen}

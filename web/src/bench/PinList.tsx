@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { type Box, boxHolds, isPinOf, type Mark } from '@nachweis/core';
+import { isPinOf, type Mark } from '@nachweis/core';
 import { Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
@@ -7,8 +7,8 @@ import { Letter } from '../ui/signs.tsx';
 
 interface PinListProps {
   point: ProofPoint;
+  /** as they lie on the picture that is seen */
   marks: readonly Mark[];
-  frame: Box;
   chosen: string;
   onChoose: (letter: string) => void;
   /** puts it where it can be seen, without a pointer */
@@ -19,11 +19,11 @@ interface PinListProps {
 
 /** The must-shows, each with the place of its pin and a line of what is seen there. */
 export function PinList(props: PinListProps): ReactNode {
-  const { point, marks, frame, chosen, onChoose, onPut, onSays, onRemove } = props;
+  const { point, marks, chosen, onChoose, onPut, onSays, onRemove } = props;
   return (
     <ul aria-label="Must-shows to pin">
       {point.mustShows.map((m) => {
-        const pin = marks.filter(isPinOf(m.letter)).find((mark) => boxHolds(frame, mark));
+        const pin = marks.find(isPinOf(m.letter));
         return (
           <li
             key={m.id}
@@ -40,7 +40,7 @@ export function PinList(props: PinListProps): ReactNode {
                 <span className="min-w-0">
                   <span className="written line-clamp-4 block">{m.text}</span>
                   <span className="block font-mono text-sm text-faded">
-                    {pin ? `at ${pin.x - frame.x}, ${pin.y - frame.y}` : 'not pinned'}
+                    {pin ? `at ${pin.x}, ${pin.y}` : 'not pinned'}
                   </span>
                 </span>
               </button>

@@ -2,7 +2,7 @@ import type { KeyboardEvent } from 'react';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
-import { toolFor } from './tools.ts';
+import { PIN_TOOL, toolFor } from './tools.ts';
 import type { Bench } from './useBench.ts';
 
 interface KeyContext {
@@ -10,7 +10,6 @@ interface KeyContext {
   letters: readonly string[];
   /** where the pointer is, in pixels of the capture; null where it is not over the picture */
   pointer: { x: number; y: number } | null;
-  onTrim: () => void;
   onDone: () => void;
 }
 
@@ -18,10 +17,7 @@ interface KeyContext {
  * The keys of the bench: a must-show's letter drops its pin at the pointer, digits take tools, arrows move what is
  * chosen. While words are being written only Enter with Ctrl is a command.
  */
-export function benchKeys(
-  event: KeyboardEvent,
-  { bench, letters, pointer, onTrim, onDone }: KeyContext,
-): void {
+export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDone }: KeyContext): void {
   const held = event.ctrlKey || event.metaKey;
   if (isTyping(event.target) && !(event.key === 'Enter' && held)) return;
   const arrow = arrowStep(event);
@@ -36,11 +32,10 @@ export function benchKeys(
     bench.chooseLetter(event.key);
     if (pointer) bench.pin(event.key, pointer);
     else if (!bench.isPinned(event.key)) bench.pin(event.key);
-  } else if (event.key === '5') onTrim();
-  else if (event.key === 'Insert') bench.addInMiddle();
+  } else if (event.key === 'Insert') bench.addInMiddle();
   else if (event.key === 'Delete' || event.key === 'Backspace') {
     if (bench.chosen) bench.removeChosen();
-    else bench.unpin(bench.letter);
+    else if (bench.tool === PIN_TOOL) bench.unpin(bench.letter);
   } else {
     const next = toolFor(event.key, bench.tool);
     if (!next) return;

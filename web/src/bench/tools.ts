@@ -1,12 +1,16 @@
 import {
   boxOf,
+  type Finish,
   KINDS,
   MAX_STROKE_POINTS,
   type Mark,
   type Point,
   REDACTION_LOOKS,
   type Redaction,
+  type Size,
+  type Trim,
 } from '@nachweis/core';
+import { FINISH_TOOL, TRIM_TOOLS, type Trimming } from './trimTools.ts';
 
 /** What a new mark is made of. */
 export interface Making {
@@ -31,8 +35,12 @@ export interface Tool {
   hint: string;
   /** drawn from one place to another; else put at one place */
   drawn: boolean;
-  /** null for the pins, which belong to must-shows */
+  /** null where nothing is drawn: pins belong to must-shows, and finishing is chosen in a panel */
   make: ((making: Making) => Mark) | null;
+  /** where it begins and ends when it is put in the middle without a pointer; else a part of the picture's size */
+  inMiddle?: (picture: Size) => [Point, Point];
+  /** of a tool that does a step instead: its mark only shows where; null where it would do nothing */
+  trim?: (trimming: Trimming) => Exclude<Trim, Finish> | null;
 }
 
 /** Tools that serve one purpose, under one key; the same key again goes on to the next of them. */
@@ -143,6 +151,8 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
   },
   { key: '2', label: 'Say', tools: [text, callout, stroke] },
   { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
+  { key: '5', label: 'Trim', tools: TRIM_TOOLS },
+  { key: '6', label: 'Finish', tools: [FINISH_TOOL] },
 ];
 
 export const PIN_TOOL = pin;

@@ -27,7 +27,7 @@ interface DrawingOptions {
   /** makes the mark that a tool draws from one place to another */
   make: (from: Point, to: Point, even: boolean, path: Drag['path']) => Mark | null;
   /** called once, when the hand lets go */
-  onMade: (mark: Mark) => void;
+  onMade: (mark: Mark, from: Point, to: Point) => void;
   onChanged: (mark: Mark) => void;
 }
 
@@ -108,7 +108,7 @@ export function useDrawing(options: DrawingOptions) {
         if (now.what === 'new' && !now.far && tool.drawn) return;
         if (now.what !== 'new' && !now.far) return;
         const made = result(now, event.shiftKey);
-        if (made) now.what === 'new' ? onMade(made) : onChanged(made);
+        if (made) now.what === 'new' ? onMade(made, now.from, now.last) : onChanged(made);
       },
       onPointerCancel() {
         drag.current = null;

@@ -4,12 +4,11 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { NoPicture } from '../pictures/FileLink.tsx';
-import { FramedPicture } from '../pictures/FramedPicture.tsx';
-import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { MarkNotes } from '../pictures/MarkNotes.tsx';
 import { Mount } from '../pictures/Mount.tsx';
-import { PinLayer } from '../pictures/PinSign.tsx';
+import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
+import { UNPREPARED } from '../store/pictureDocument.ts';
 import { Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -131,14 +130,11 @@ function ReturnedPicture({
         <div className="h-[min(26rem,60dvh)] w-full">
           {!item.baseHref && <NoPicture item={item} />}
           {item.baseHref && (
-            <FramedPicture
-              url={item.baseHref}
-              width={item.width}
-              height={item.height}
+            <PreparedPicture
+              picture={{ ...item, ...UNPREPARED, url: item.baseHref, marks: item.marks }}
+              shown={SHOWN}
               alt={`${point?.code}: ${item.fileName}`}
             >
-              <MarkLayer marks={item.marks} frame={frame} size={frame} shown={SHOWN} />
-              <PinLayer marks={item.marks} frame={frame} shown={SHOWN} />
               {remarks.map((remark, index) => (
                 <RemarkTag
                   key={remark.id}
@@ -149,7 +145,7 @@ function ReturnedPicture({
                   onChoose={() => setChosen(remark.id)}
                 />
               ))}
-            </FramedPicture>
+            </PreparedPicture>
           )}
         </div>
       </Mount>

@@ -1,13 +1,11 @@
-import { framedBox, framedSize, isPinOf } from '@nachweis/core';
+import { isPinOf, placingOf } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
-import { FramedPicture } from '../pictures/FramedPicture.tsx';
-import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { Mount } from '../pictures/Mount.tsx';
-import { PinLayer } from '../pictures/PinSign.tsx';
+import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import { forgetUndo } from '../sheet/undoStore.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
@@ -54,8 +52,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           {own.pictures.map((picture) => {
             const point = assignment.proofPoints.find((p) => p.id === picture.proofPointId);
             const code = point?.code ?? '';
-            const frame = framedBox(picture.framing, picture);
-            const size = framedSize(picture.framing, picture);
+            const { size } = placingOf(picture, picture);
             return (
               <div key={picture.evidenceId}>
                 <Mount
@@ -71,22 +68,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                     aria-label={`See the picture of ${code} large`}
                     onClick={() => setLarge({ ...picture, title: `${code}: ${picture.fileName}` })}
                   >
-                    <FramedPicture
-                      url={picture.url}
-                      width={picture.width}
-                      height={picture.height}
-                      framing={picture.framing}
-                      alt={`${code}: ${picture.fileName}`}
-                    >
-                      <MarkLayer
-                        marks={picture.marks}
-                        frame={frame}
-                        size={size}
-                        shown={SHOWN}
-                        url={picture.url}
-                      />
-                      <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
-                    </FramedPicture>
+                    <PreparedPicture picture={picture} shown={SHOWN} alt={`${code}: ${picture.fileName}`} />
                   </button>
                 </Mount>
                 <ul className="mt-1 flex flex-wrap gap-x-4 text-sm">

@@ -21,14 +21,14 @@ interface MarkLayerProps {
   /** about how large it is on the page, in screen pixels */
   shown: Size;
   /** the capture, where it may hold something that is hidden in the file */
-  url?: string;
+  url: string | null;
 }
 
 /** All marks but the pins over a small picture, by the same drawing as in the file. */
 export function MarkLayer({ marks, frame, size, shown, url }: MarkLayerProps): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = marks.filter((mark) => !isPin(mark));
-  const hidden = useHiddenAreas(url ?? null, frame, drawn);
+  const hidden = useHiddenAreas(url, frame, drawn);
   const fit = Math.min(shown.width / size.width, shown.height / size.height, 1) * devicePixelRatio;
   const pixels = {
     width: Math.max(1, Math.round(size.width * fit)),

@@ -1,4 +1,4 @@
-import { type Framing, framedBox, framedSize, type Size } from '@nachweis/core';
+import { type Framing, framedBox, placingOf, type Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { NumberField } from '../ui/NumberField.tsx';
 
@@ -80,7 +80,7 @@ interface ScaleFieldProps {
 /** Scales the framed part: as it is, to half, or to a width. */
 export function ScaleField({ framing, picture, leastScale, onChange }: ScaleFieldProps): ReactNode {
   const own = framedBox(framing, picture);
-  const size = framedSize(framing, picture);
+  const { size } = placingOf({ framing }, picture);
   const half = Math.max(1, Math.round(own.width / 2));
   const choice = framing.width === undefined ? 'full' : framing.width === half ? 'half' : 'width';
   const scale = size.width / own.width;

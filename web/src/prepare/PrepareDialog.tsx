@@ -1,5 +1,5 @@
-import type { PresetSettings, ProofPoint } from '@nachweis/contract';
-import { type Framing, isPinOf, type Mark } from '@nachweis/core';
+import type { Preparation, PresetSettings, ProofPoint } from '@nachweis/contract';
+import { carryTrims, type Framing, isPinOf } from '@nachweis/core';
 import { type ReactNode, useRef, useState } from 'react';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
@@ -8,6 +8,7 @@ import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
+import type { PrepareStep } from './prepareStep.ts';
 
 /** Fetched while the picture is framed. */
 const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.BenchStep);
@@ -15,14 +16,14 @@ const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.B
 interface PrepareDialogProps {
   picture: SheetPicture;
   point: ProofPoint;
-  firstStep: 'frame' | 'pin';
+  firstStep: PrepareStep;
   /** how a new picture is to be framed; null for one that is changed again */
   firstFraming: PresetSettings['framing'] | null;
   /** decoded already, for a picture that has just come in */
   bitmap: ImageBitmap | null;
   onClose: () => void;
   /** told of the step that is gone to */
-  onStep: (step: 'frame' | 'pin') => void;
+  onStep: (step: PrepareStep) => void;
   /** takes the picture again; null for one that did not just come in */
   onAgain: (() => void) | null;
 }
@@ -47,7 +48,7 @@ export default function PrepareDialog({
   onStep,
 }: PrepareDialogProps): ReactNode {
   const [step, setStepHere] = useState(firstStep);
-  const setStep = (next: 'frame' | 'pin') => {
+  const setStep = (next: PrepareStep) => {
     setStepHere(next);
     onStep(next);
   };
@@ -63,12 +64,13 @@ export default function PrepareDialog({
   });
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
-    void happen(picture, { kind: 'prepared', framing });
+    const trims = carryTrims(picture.trims, picture.framing, framing, picture);
+    void happen(picture, { kind: 'prepared', changes: { framing, trims } });
     const pinned = point.mustShows.every((m) => picture.marks.some(isPinOf(m.letter)));
     if (point.requirements.needsPins && !pinned) setStep('pin');
     else onClose();
   };
-  const changeMarks = (marks: Mark[]) => void happen(picture, { kind: 'prepared', marks });
+  const change = (changes: Partial<Preparation>) => void happen(picture, { kind: 'prepared', changes });
   return (
     <Dialog
       title={`${point.code} ${point.title}`}
@@ -111,7 +113,7 @@ export default function PrepareDialog({
           <BenchStep
             picture={picture}
             point={point}
-            onChange={changeMarks}
+            onChange={change}
             onTrim={() => setStep('frame')}
             onDone={onClose}
             stepBack={stepBack}

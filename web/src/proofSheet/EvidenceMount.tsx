@@ -1,12 +1,11 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { framedBox, framedSize } from '@nachweis/core';
+import { placingOf } from '@nachweis/core';
 import { Ellipsis, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { FramedPicture } from '../pictures/FramedPicture.tsx';
-import { MarkLayer } from '../pictures/MarkLayer.tsx';
 import { Mount } from '../pictures/Mount.tsx';
-import { PinLayer } from '../pictures/PinSign.tsx';
+import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { keptProblem } from '../store/keptProblem.ts';
@@ -24,7 +23,7 @@ interface EvidenceMountProps {
   picture: SheetPicture;
   point: ProofPoint;
   locked: boolean;
-  onPrepare: (step: 'frame' | 'pin') => void;
+  onPrepare: (step: PrepareStep) => void;
   captureHref: string;
   actions: PictureActions;
   others: ReadonlyArray<{ point: ProofPoint; room: boolean }>;
@@ -42,8 +41,7 @@ export function EvidenceMount({
   nameRule,
 }: EvidenceMountProps): ReactNode {
   const [more, setMore] = useState(false);
-  const frame = framedBox(picture.framing, picture);
-  const size = framedSize(picture.framing, picture);
+  const { size } = placingOf(picture, picture);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dragging is one of three ways to move it; "More" has it for keys and fingers
     <div
@@ -102,16 +100,7 @@ export function EvidenceMount({
         }
       >
         <div className="h-52 w-full">
-          <FramedPicture
-            url={picture.url}
-            width={picture.width}
-            height={picture.height}
-            framing={picture.framing}
-            alt={`${point.code}: ${picture.fileName}`}
-          >
-            <MarkLayer marks={picture.marks} frame={frame} size={size} shown={SHOWN} url={picture.url} />
-            <PinLayer marks={picture.marks} frame={frame} shown={SHOWN} />
-          </FramedPicture>
+          <PreparedPicture picture={picture} shown={SHOWN} alt={`${point.code}: ${picture.fileName}`} />
         </div>
       </Mount>
       {(picture.status === 'stale' || picture.status === 'refused') && (

@@ -1,6 +1,7 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { formatPoints, isPinOf, type Missing } from '@nachweis/core';
 import { type DragEvent, type ReactNode, useState } from 'react';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
@@ -17,7 +18,7 @@ interface PointColumnProps {
   onChoose: () => void;
   /** the capture station, with this proof point chosen */
   captureHref: string;
-  onPrepare: (evidenceId: string, step: 'frame' | 'pin') => void;
+  onPrepare: (evidenceId: string, step: PrepareStep) => void;
   actions: PictureActions;
 }
 

@@ -1,14 +1,15 @@
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 
-/** Opens the picture that the address names to be framed or pinned, once, and takes it from the address. */
+/** Opens the picture that the address names to be worked on, once, and takes it from the address. */
 export function useOpening(
   { pictures }: OwnSheet,
-  prepare: (evidenceId: string, step: 'frame' | 'pin') => void,
+  prepare: (evidenceId: string, step: PrepareStep) => void,
 ): void {
   const [search, setSearch] = useSearchParams();
-  const step = search.has('pin') ? 'pin' : 'frame';
+  const step = (['pin', 'format'] as const).find((one) => search.has(one)) ?? 'frame';
   const named = search.get(step);
   const there = pictures.some((p) => p.evidenceId === named);
   // biome-ignore lint/correctness/useExhaustiveDependencies: opened when it is named, not when it changes

@@ -1,13 +1,16 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { framedBox } from '@nachweis/core';
+import { placingOf } from '@nachweis/core';
 import type { ReactNode } from 'react';
-import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
+import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { FullDecision, FullPlace } from '../waysIn/useIntake.ts';
 import type { SheetPicture } from './sheetPictures.ts';
+
+/** About how large a picture is shown here. */
+const SHOWN = { width: 160, height: 96 };
 
 interface FullDialogProps {
   place: FullPlace;
@@ -49,11 +52,9 @@ export function FullDialog({ place, points, pictures, onDecide }: FullDialogProp
             <p className="mb-1 text-sm text-faded">There now</p>
             <Mount code={point.code} name={picture.fileName}>
               <div className="h-24 w-full">
-                <FramedPicture
-                  url={picture.url}
-                  width={picture.width}
-                  height={picture.height}
-                  framing={picture.framing}
+                <PreparedPicture
+                  picture={picture}
+                  shown={SHOWN}
                   alt={`${point.code}: ${picture.fileName}, ${sizeOf(picture)}`}
                 />
               </div>
@@ -83,7 +84,7 @@ export function FullDialog({ place, points, pictures, onDecide }: FullDialogProp
   );
 }
 
-function sizeOf({ framing, ...picture }: SheetPicture): string {
-  const { width, height } = framedBox(framing, picture);
+function sizeOf(picture: SheetPicture): string {
+  const { width, height } = placingOf(picture, picture).size;
   return `${width} × ${height}`;
 }

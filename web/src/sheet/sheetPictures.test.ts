@@ -21,6 +21,7 @@ const POINT: ProofPoint = {
     minWidth: null,
     minHeight: null,
     surface: 'any',
+    formats: null,
   },
 };
 
@@ -42,7 +43,9 @@ const saved = (id: string): Evidence => ({
     notes: [],
   },
   framing: { kind: 'whole' },
+  trims: [],
   marks: [],
+  encoding: null,
   version: 4,
   fileName: 'saved.png',
   damaged: false,
@@ -58,7 +61,9 @@ const kept = (id: string, change: Partial<PictureDocument> = {}): PictureDocumen
   height: 30,
   notes: [],
   framing: { kind: 'whole' },
+  trims: [],
   marks: [],
+  encoding: null,
   state: 'waiting',
   problem: null,
   bytesSent: false,

@@ -1,5 +1,5 @@
 import type { DraftDocument, Evidence, ProofPoint } from '@nachweis/contract';
-import type { PictureDocument } from '../store/pictureDocument.ts';
+import { type PictureDocument, preparationOf } from '../store/pictureDocument.ts';
 import { isKept, localUrl } from '../store/pictureStore.ts';
 
 /** A picture as the proof sheet shows it: its document, with an address, a name and how it stands. */
@@ -49,7 +49,7 @@ export function sheetPictures(
 
 /** The document of evidence that the server has and that was not changed here. */
 function fromServer(assignmentId: string, personId: string, evidence: Evidence): PictureDocument {
-  const { capture, framing, marks } = evidence;
+  const { capture } = evidence;
   return {
     evidenceId: evidence.id,
     captureId: capture.id,
@@ -67,8 +67,7 @@ function fromServer(assignmentId: string, personId: string, evidence: Evidence):
     width: capture.width,
     height: capture.height,
     notes: capture.notes,
-    framing,
-    marks,
+    ...preparationOf(evidence),
     state: 'waiting',
     problem: null,
     bytesSent: true,

@@ -4,6 +4,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
 import { sentenceOf } from '../api/apiProblem.ts';
 import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo, storeContent } from '../store/pictureStore.ts';
 import { clearPassing, toast } from '../ui/notices.ts';
@@ -31,7 +32,7 @@ const importDocument = () => import('../waysIn/DocumentDialog.tsx').then((part) 
 
 interface Preparing {
   evidenceId: string;
-  step: 'frame' | 'pin';
+  step: PrepareStep;
 }
 
 /** Taking pictures into a sheet: every way in, where each goes, and the dialogs on the way. */
@@ -43,7 +44,7 @@ export interface Taking {
   chosenFull: boolean;
   choose: (pointId: string) => void;
   takeIn: (incoming: Incoming[]) => void;
-  prepare: (evidenceId: string, step: 'frame' | 'pin') => void;
+  prepare: (evidenceId: string, step: PrepareStep) => void;
   openDesk: () => void;
   openCamera: () => void;
   openFiles: () => void;

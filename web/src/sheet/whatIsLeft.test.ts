@@ -17,6 +17,7 @@ const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoin
     minWidth: null,
     minHeight: null,
     surface: 'any',
+    formats: null,
     ...asked,
   },
 });
@@ -27,7 +28,9 @@ const picture = (evidenceId: string, n: number, width: number) =>
     width,
     height: 100,
     framing: { kind: 'whole' },
+    trims: [],
     marks: [],
+    encoding: null,
     damaged: false,
   }) as unknown as SheetPicture;
 

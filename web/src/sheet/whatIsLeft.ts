@@ -1,4 +1,5 @@
-import { framedSize, type Missing, missingForHandIn } from '@nachweis/core';
+import { type Missing, missingForHandIn, placingOf } from '@nachweis/core';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 
@@ -33,11 +34,17 @@ export function wayTo(
     case 'picture-too-small': {
       const { width, height } = missing.data;
       const small = atPoint.find((picture) => {
-        const size = framedSize(picture.framing, picture);
+        const { size } = placingOf(picture, picture);
         return size.width === width && size.height === height;
       });
       return open(here, 'frame', small);
     }
+    case 'format-not-taken':
+      return open(
+        here,
+        'format',
+        atPoint.find((picture) => picture.encoding?.format === missing.data.format),
+      );
     case 'statement-missing':
       return { href: `${here}/hand-in#statement`, words: 'Write' };
     case 'picture-damaged':
@@ -45,9 +52,9 @@ export function wayTo(
   }
 }
 
+const STEP_WORDS: Readonly<Record<PrepareStep, string>> = { frame: 'Frame', pin: 'Pin', format: 'Format' };
+
 /** The proof sheet with one of its pictures open. */
-function open(sheet: string, step: 'pin' | 'frame', picture: SheetPicture | undefined) {
-  return picture
-    ? { href: `${sheet}?${step}=${picture.evidenceId}`, words: step === 'pin' ? 'Pin' : 'Frame' }
-    : null;
+function open(sheet: string, step: PrepareStep, picture: SheetPicture | undefined) {
+  return picture ? { href: `${sheet}?${step}=${picture.evidenceId}`, words: STEP_WORDS[step] } : null;
 }

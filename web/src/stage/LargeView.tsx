@@ -1,36 +1,25 @@
-import {
-  type Framing,
-  framedBox,
-  framedSize,
-  type Mark,
-  marksInFrame,
-  type Size,
-  scaleMarks,
-} from '@nachweis/core';
+import { marksInFrame, scaleMarks } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
+import { type Prepared, useShownPicture } from '../pictures/useShownPicture.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Stage } from './Stage.tsx';
 import { StageMarks } from './StageMarks.tsx';
 
-/** A picture to be seen large: the part that counts, with its marks. */
-export interface LargePicture extends Size {
+/** A picture to be seen large, as it will be handed in. */
+export interface LargePicture extends Prepared {
   /** what it is for, the dialog's title */
   title: string;
-  url: string;
-  framing?: Framing;
-  marks: readonly Mark[];
 }
 
 /** One picture over the whole window, to be looked at closely. */
 export function LargeView({ picture, onClose }: { picture: LargePicture; onClose: () => void }): ReactNode {
-  const { title, url, width, height, framing = { kind: 'whole' }, marks } = picture;
-  const frame = framedBox(framing, picture);
-  const size = framedSize(framing, picture);
+  const { title } = picture;
+  const { url, width, height, framing, marks, frame, size, covers } = useShownPicture(picture);
   const factor = size.width / frame.width;
-  const hidden = useHiddenAreas(url, frame, marks);
+  const hidden = useHiddenAreas(covers, frame, marks);
   return (
     <Dialog title={title} size="full" onClose={onClose}>
       <Stage

@@ -127,12 +127,33 @@ it('lets go of the bytes once the server has them, or the picture goes', async (
   expect(await db.getAllKeys('bytes')).toEqual(['c3']);
 });
 
+it('gives pictures that were kept before there were steps and formats none of either', async () => {
+  const before = await openDB('nachweis-2', 1, {
+    upgrade(made) {
+      for (const [name, keyPath] of [
+        ['pictures', 'evidenceId'],
+        ['bytes', 'captureId'],
+        ['statements', 'key'],
+        ['judgements', 'key'],
+      ] as const)
+        made.createObjectStore(name, { keyPath });
+    },
+  });
+  const framing = { kind: 'region', box: { x: 1, y: 2, width: 3, height: 4 } };
+  await before.put('pictures', { evidenceId: 'e1', captureId: 'c1', framing, marks: [], state: 'waiting' });
+  before.close();
+  db = await openBrowserDatabase(() => {});
+  expect(await db.getAll('pictures')).toMatchObject([
+    { evidenceId: 'e1', framing, trims: [], encoding: null },
+  ]);
+});
+
 it('makes way for a page of a later version', async () => {
   let outdated = false;
   db = await openBrowserDatabase(() => {
     outdated = true;
   });
-  const later = await openDB('nachweis-2', 2);
+  const later = await openDB('nachweis-2', 3);
   expect(outdated).toBe(true);
   later.close();
 });

@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { readFirstStore } from './firstStore.ts';
 import type { KeptJudgement } from './judgement.ts';
-import type { PictureDocument } from './pictureDocument.ts';
+import { type PictureDocument, UNPREPARED } from './pictureDocument.ts';
 import type { KeptStatement } from './statement.ts';
 
 /** Bytes of a picture, beside its document, so that a change of it does not write them again. */
@@ -25,12 +25,18 @@ const NAME = 'nachweis-2';
 
 /** Opens the browser's store, and takes over what an earlier version left in its own. */
 export async function openBrowserDatabase(onOutdated: () => void): Promise<BrowserDatabase> {
-  const db = await openDB<Schema>(NAME, 1, {
-    upgrade(made) {
-      made.createObjectStore('pictures', { keyPath: 'evidenceId' });
-      made.createObjectStore('bytes', { keyPath: 'captureId' });
-      made.createObjectStore('statements', { keyPath: 'key' });
-      made.createObjectStore('judgements', { keyPath: 'key' });
+  const db = await openDB<Schema>(NAME, 2, {
+    async upgrade(made, from, _to, transaction) {
+      if (from < 1) {
+        made.createObjectStore('pictures', { keyPath: 'evidenceId' });
+        made.createObjectStore('bytes', { keyPath: 'captureId' });
+        made.createObjectStore('statements', { keyPath: 'key' });
+        made.createObjectStore('judgements', { keyPath: 'key' });
+      } else {
+        // What was kept before pictures had steps and formats has none.
+        const pictures = transaction.objectStore('pictures');
+        for (const old of await pictures.getAll()) await pictures.put({ ...UNPREPARED, ...old });
+      }
     },
     blocking(_old, _new, event) {
       // A page of a later version needs the store; this one cannot go on with it.

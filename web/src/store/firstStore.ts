@@ -2,7 +2,7 @@ import type { Source, Surface } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
 import { openDB } from 'idb';
 import type { KeptBytes } from './database.ts';
-import type { PictureDocument } from './pictureDocument.ts';
+import { type PictureDocument, UNPREPARED } from './pictureDocument.ts';
 import type { KeptStatement } from './statement.ts';
 
 /** A picture and its evidence as the first version kept them, in two places. */
@@ -94,6 +94,7 @@ const askedAgain = ({ state, problem }: { state: 'waiting' | 'stale' | 'refused'
 function documentOf(evidence: FirstEvidence, picture: FirstPicture | undefined): PictureDocument {
   const { removed, addedAt, state, problem, ...rest } = evidence;
   return {
+    ...UNPREPARED,
     ...rest,
     width: picture?.width ?? 0,
     height: picture?.height ?? 0,

@@ -12,6 +12,8 @@ const arrived: PictureDocument = {
   height: 0,
   notes: [],
   framing: { kind: 'whole' },
+  trims: [],
+  encoding: null,
   marks: [],
   state: 'arrived',
   problem: null,
@@ -39,7 +41,7 @@ describe('the way of a picture', () => {
     expect(
       after(
         placed,
-        { kind: 'prepared', marks: pin },
+        { kind: 'prepared', changes: { marks: pin } },
         { kind: 'not-taken', as: 'refused', problem: refused },
         { kind: 'moved', proofPointId: 'q' },
       ),
@@ -57,7 +59,7 @@ describe('the way of a picture', () => {
   it('keeps what was changed while it was on its way, to be sent on top of what has arrived', () => {
     const changed = after(
       placed,
-      { kind: 'prepared', marks: pin },
+      { kind: 'prepared', changes: { marks: pin } },
       { kind: 'sent', revision: 2, version: 1 },
     );
     expect(changed).toMatchObject({ state: 'waiting', marks: pin, baseVersion: 1, revision: 3 });
@@ -65,7 +67,7 @@ describe('the way of a picture', () => {
   it('stops where the server does not take it, and goes on when it is changed or tried again', () => {
     const stopped = { kind: 'not-taken' as const, as: 'refused' as const, problem: refused };
     expect(after(placed, stopped)).toMatchObject({ state: 'refused', problem: refused });
-    expect(after(placed, stopped, { kind: 'prepared', marks: pin })).toMatchObject({
+    expect(after(placed, stopped, { kind: 'prepared', changes: { marks: pin } })).toMatchObject({
       state: 'waiting',
       problem: null,
     });
@@ -79,7 +81,7 @@ describe('the way of a picture', () => {
     const times = (n: number) => after(placed, ...Array.from({ length: n }, () => failed));
     expect(times(MOST_TRIES - 1)).toMatchObject({ state: 'waiting', tries: MOST_TRIES - 1 });
     expect(times(MOST_TRIES)).toMatchObject({ state: 'refused', problem: { code: 'internal' } });
-    expect(after(placed, failed, { kind: 'prepared' })).toMatchObject({ tries: 0 });
+    expect(after(placed, failed, { kind: 'prepared', changes: {} })).toMatchObject({ tries: 0 });
   });
   it('stays taken out whatever the server says of it meanwhile, and can be put back', () => {
     expect(

@@ -1,5 +1,5 @@
-import type { Done, Source, Surface, Told } from '@nachweis/contract';
-import type { Framing, Mark, Size } from '@nachweis/core';
+import type { Done, Preparation, Source, Surface, Told } from '@nachweis/contract';
+import type { Framing, Size } from '@nachweis/core';
 import type { CallCode } from '../words/problems.ts';
 
 /** What a call was answered with, as it is kept: a code with data, or a sentence that an earlier version kept. */
@@ -15,7 +15,7 @@ export type KeptProblem = { code: CallCode; data: Readonly<Record<string, unknow
  * - `refused`: the server does not take it, or could not for too long; the problem says why
  * - `taken-out`: taken out before it was ever sent; kept for undo
  */
-export interface PictureDocument extends Size {
+export interface PictureDocument extends Size, Preparation {
   /** id of the evidence it is, or becomes */
   evidenceId: string;
   captureId: string;
@@ -26,8 +26,6 @@ export interface PictureDocument extends Size {
   origin: PictureOrigin;
   /** what had to be said when it was checked */
   notes: ReadonlyArray<Told | string>;
-  framing: Framing;
-  marks: Mark[];
   state: 'arrived' | 'waiting' | 'stale' | 'refused' | 'taken-out';
   problem: KeptProblem | null;
   /** the server has its bytes */
@@ -66,7 +64,7 @@ export type PictureEvent =
       notes: PictureDocument['notes'];
       framing: Framing;
     }
-  | { kind: 'prepared'; framing?: Framing; marks?: Mark[] }
+  | { kind: 'prepared'; changes: Partial<Preparation> }
   /** to another proof point, with all that was made of it */
   | { kind: 'moved'; proofPointId: string }
   | { kind: 'taken-out' }
@@ -81,6 +79,9 @@ export type PictureEvent =
   /** to be sent once more, from the server's version where one was chosen over the other */
   | { kind: 'again'; baseVersion?: number };
 
+/** What is made of a picture where nothing was done to it. */
+export const UNPREPARED: Preparation = { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null };
+
 /** As often something is tried that fails for reasons that may pass, before it is said and left to its person. */
 export const MOST_TRIES = 6;
 
@@ -92,10 +93,8 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       const { assignmentId, proofPointId, size, notes, framing } = event;
       return { ...changed, ...size, assignmentId, proofPointId, notes, framing, state: 'waiting' };
     }
-    case 'prepared': {
-      const { framing = picture.framing, marks = picture.marks } = event;
-      return { ...changed, framing, marks, state: 'waiting', problem: null, tries: 0 };
-    }
+    case 'prepared':
+      return { ...changed, ...event.changes, state: 'waiting', problem: null, tries: 0 };
     case 'moved':
       return {
         ...changed,
@@ -135,3 +134,11 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       };
   }
 }
+
+/** What is made of it, without all else. */
+export const preparationOf = ({ framing, trims, marks, encoding }: Preparation): Preparation => ({
+  framing,
+  trims,
+  marks,
+  encoding,
+});

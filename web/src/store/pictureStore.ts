@@ -7,6 +7,7 @@ import {
   type PictureDocument,
   type PictureEvent,
   type PictureOrigin,
+  UNPREPARED,
 } from './pictureDocument.ts';
 import type { KeptStatement } from './statement.ts';
 
@@ -124,8 +125,7 @@ export function arrive(
     width: 0,
     height: 0,
     notes: [],
-    framing: { kind: 'whole' },
-    marks: [],
+    ...UNPREPARED,
     state: 'arrived',
     problem: null,
     bytesSent: false,

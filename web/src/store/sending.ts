@@ -4,7 +4,7 @@ import { callApi } from '../api/callApi.ts';
 import type { CallCode } from '../words/problems.ts';
 import { judgementEntries, statementEntries } from './browserStore.ts';
 import type { KeptJudgement } from './judgement.ts';
-import { type KeptProblem, MOST_TRIES, type PictureDocument } from './pictureDocument.ts';
+import { type KeptProblem, MOST_TRIES, type PictureDocument, preparationOf } from './pictureDocument.ts';
 import { bytesOf, happen, letGo, storeContent } from './pictureStore.ts';
 import { sendVerdicts } from './sendVerdicts.ts';
 import type { KeptStatement } from './statement.ts';
@@ -77,14 +77,13 @@ function fateOf(error: unknown): Fate & { problem: KeptProblem } {
 
 /** @returns whether nothing of it is left to be tried again */
 async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<boolean> {
-  const { evidenceId, assignmentId, proofPointId, captureId, framing, marks, baseVersion, revision } =
-    picture;
+  const { evidenceId, assignmentId, proofPointId, captureId, baseVersion, revision } = picture;
   if (!assignmentId || !proofPointId) return true;
   try {
     await sendBytes(picture);
     const { draft, takenOut } = await callApi('putEvidence', {
       params: { evidenceId },
-      body: { assignmentId, proofPointId, captureId, framing, marks, baseVersion },
+      body: { assignmentId, proofPointId, captureId, baseVersion, ...preparationOf(picture) },
     });
     await hooks.onDraft(assignmentId, draft);
     if (takenOut.length > 0) hooks.onTakenOut(evidenceId, takenOut);

@@ -16,6 +16,7 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     minWidth: null,
     minHeight: null,
     surface: 'any',
+    formats: null,
   },
 });
 const POINTS = [point('P1', 1), point('P2', 2), point('P3', 1)];

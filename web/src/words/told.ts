@@ -6,6 +6,7 @@ import {
   MAX_PICTURE_PIXELS,
   type MissingData,
   type NoteData,
+  type PictureFormat,
   type Place,
   type RefusalData,
 } from '@nachweis/core';
@@ -35,6 +36,10 @@ function sizes({ width, height, minWidth, minHeight }: Sized): string {
   if (minWidth === null) return `${size}; a height of at least ${minHeight} is asked for.`;
   return `${size}; at least ${minWidth} × ${minHeight} are asked for.`;
 }
+
+const formatLabel = (format: PictureFormat) => FORMAT_FACTS[format].label;
+const alternatives = (names: readonly string[]) =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
 
 const MOST_NAMED = 3;
 
@@ -67,6 +72,8 @@ const MISSING: Words<MissingData> = {
   'pins-missing': ({ letters }, place) =>
     `${atPoint(place)}pin ${letters.join(', ')} to the place where it is seen.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
+  'format-not-taken': ({ format, formats }, place) =>
+    `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
   'statement-missing': () => 'Your own statement is missing.',
 };
 

@@ -38,12 +38,8 @@ export const callout: MarkKind<Callout> = {
   }),
   // The words go where they are dragged; what they speak of stays where it is.
   drag: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
-  scale: (mark, factor) => ({
-    ...mark,
-    x: mark.x * factor,
-    y: mark.y * factor,
-    to: { x: mark.to.x * factor, y: mark.to.y * factor },
-  }),
+  map: (mark, { point }) => ({ ...mark, ...point(mark), to: point(mark.to) }),
+  places: ({ to }) => [to],
   draw(canvas, mark, setting) {
     const { ground } = layOut(mark, setting);
     const width = lineWidth(setting.picture);

@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/box.ts';
+import type { Mapping } from '../../trims/trim.ts';
 import type { MarkBase, MarkKind } from '../mark.ts';
 import { boxAround, distanceToSegment, evenEnd, lineWidth, strokeRimmed } from '../stroke.ts';
 
@@ -25,10 +26,10 @@ export const twoEnds = {
     const moved = ({ x, y }: Point) => ({ x: x + dx, y: y + dy });
     return { ...mark, from: moved(mark.from), to: moved(mark.to) };
   },
-  scale<M extends { from: Point; to: Point }>(mark: M, factor: number): M {
-    const scaled = ({ x, y }: Point) => ({ x: x * factor, y: y * factor });
-    return { ...mark, from: scaled(mark.from), to: scaled(mark.to) };
+  map<M extends { from: Point; to: Point }>(mark: M, { point }: Mapping): M {
+    return { ...mark, from: point(mark.from), to: point(mark.to) };
   },
+  places: ({ from, to }: { from: Point; to: Point }) => [from, to],
 };
 
 export const line: MarkKind<Line> = {

@@ -26,7 +26,8 @@ export const number: MarkKind<NumberMark> = {
   handles: () => [],
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
-  scale: (mark, factor) => ({ ...mark, x: mark.x * factor, y: mark.y * factor }),
+  map: (mark, { point }) => ({ ...mark, ...point(mark) }),
+  places: ({ x, y }) => [{ x, y }],
   draw(canvas, { x, y, ink, number: n }, { picture, fontFamily }) {
     const r = half(picture);
     const onInk = luminance(inkChannels(ink)) > 0.35 ? PIN_INK : PIN_PAPER;

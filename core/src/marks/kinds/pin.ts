@@ -2,6 +2,9 @@ import type { MarkKind } from '../mark.ts';
 import { pinRadius } from '../pinRadius.ts';
 import type { Pin } from '../pins.ts';
 
+/** A pin is put on a pixel; its place is the middle of it. */
+const middleOf = ({ x, y }: Pin) => ({ x: x + 0.5, y: y + 0.5 });
+
 /** Pins are drawn together (`drawPins`), so that no head lies over another; each answers for itself. */
 export const pin: MarkKind<Pin> = {
   burns: false,
@@ -14,11 +17,11 @@ export const pin: MarkKind<Pin> = {
   handles: () => [],
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, x: Math.round(mark.x + dx), y: Math.round(mark.y + dy) }),
-  scale: (mark, factor) => ({
-    ...mark,
-    x: Math.floor(mark.x * factor),
-    y: Math.floor(mark.y * factor),
-  }),
+  map(mark, { point }) {
+    const { x, y } = point(middleOf(mark));
+    return { ...mark, x: Math.floor(x), y: Math.floor(y) };
+  },
+  places: (mark) => [middleOf(mark)],
   draw() {},
   words: ({ letter, x, y, says = '' }) => ({ code: 'pin', data: { letter, says, x, y } }),
 };

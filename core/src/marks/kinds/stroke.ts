@@ -28,10 +28,8 @@ export const stroke: MarkKind<StrokeMark> = {
     ...mark,
     points: mark.points.map(({ x, y, p }) => ({ x: x + dx, y: y + dy, p })),
   }),
-  scale: (mark, factor) => ({
-    ...mark,
-    points: mark.points.map(({ x, y, p }) => ({ x: x * factor, y: y * factor, p })),
-  }),
+  map: (mark, { point }) => ({ ...mark, points: mark.points.map(({ p, ...at }) => ({ ...point(at), p })) }),
+  places: ({ points }) => points,
   draw(canvas, { points, ink }, { picture }) {
     fillOutline(canvas, rimOf(ink), outlineOf(points, lineWidth(picture) * 1.9));
     fillOutline(canvas, ink, outlineOf(points, lineWidth(picture)));

@@ -17,7 +17,8 @@ export const text: MarkKind<TextMark> = {
   handles: () => [],
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
-  scale: (mark, factor) => ({ ...mark, x: mark.x * factor, y: mark.y * factor }),
+  map: (mark, { point }) => ({ ...mark, ...point(mark) }),
+  places: ({ x, y }) => [{ x, y }],
   draw: drawWords,
   words: ({ text: words, x, y }) => ({
     code: 'text',
