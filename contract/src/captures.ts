@@ -243,6 +243,16 @@ export const Mark = z.discriminatedUnion('kind', [
       .min(2)
       .max(800),
   }),
+  z.object({ kind: z.literal('highlight'), id: Id, tint: Ink, box: AreaBox }),
+  z.object({
+    kind: z.literal('measure'),
+    ...drawn,
+    of: z.enum(['length', 'angle', 'area']),
+    points: z.array(PlaceAt).min(2).max(50),
+    unit: z.string().trim().min(1).max(12),
+    perPixel: z.number().positive().max(1e9),
+  }),
+  z.object({ kind: z.literal('colour'), ...drawn, x: Place, y: Place, colour: Ink }),
   z.object({
     kind: z.literal('redaction'),
     id: Id,

@@ -18,7 +18,7 @@ import {
   CaptureQuery,
 } from './captures.ts';
 import type { Endpoint } from './endpoint.ts';
-import { DraftAnswer, EvidenceWrite } from './evidence.ts';
+import { DraftAnswer, EvidenceWrite, FormatDesk, FormatQuery } from './evidence.ts';
 import { HandInRequest, HandInView, Receipt } from './handIns.ts';
 import { Preset, PresetWrite } from './presets.ts';
 import {
@@ -183,6 +183,15 @@ export const endpoints = {
     params: z.object({ evidenceId: Id }),
     body: EvidenceWrite,
     response: DraftAnswer,
+  },
+  weighFormats: {
+    method: 'get',
+    path: '/api/evidence/:evidenceId/formats',
+    access: 'own-evidence',
+    summary: 'Writes the picture of evidence in every format and says what each costs and keeps.',
+    params: z.object({ evidenceId: Id }),
+    query: FormatQuery,
+    response: FormatDesk,
   },
   removeEvidence: {
     method: 'delete',

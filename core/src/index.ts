@@ -12,6 +12,15 @@ export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Displays, findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
 export type { Outline } from './finding/outline.ts';
+export { isPhotograph } from './formats/isPhotograph.ts';
+export {
+  type FormatReason,
+  recommendFormat,
+  staysLegible,
+  type WrittenAs,
+} from './formats/recommendFormat.ts';
+export { type SmallestText, smallestText } from './formats/smallestText.ts';
+export { strokesKept } from './formats/strokesKept.ts';
 export { boxWithAspect, resizeWithAspect } from './geometry/aspect.ts';
 export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
 export { boxBetween } from './geometry/boxBetween.ts';
@@ -43,7 +52,10 @@ export {
 } from './marks/ink.ts';
 export type { Arrow } from './marks/kinds/arrow.ts';
 export type { Callout } from './marks/kinds/callout.ts';
+export { channelsOf } from './marks/kinds/colour.ts';
+export { HIGHLIGHT_TINTS } from './marks/kinds/highlight.ts';
 export type { Line } from './marks/kinds/line.ts';
+export { calibrated, MEASURES, type Measure, measured, resultOf } from './marks/kinds/measure.ts';
 export { renumbered } from './marks/kinds/number.ts';
 export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';
 export { MAX_STROKE_POINTS } from './marks/kinds/stroke.ts';

@@ -213,6 +213,10 @@ test('what the browser saves is what the server seals, for every kind of mark', 
     ['Mosaic', [0.7, 0.1], [0.9, 0.3]],
     ['Blur', [0.7, 0.7], [0.9, 0.9]],
     ['Stroke', [0.55, 0.4], [0.65, 0.5]],
+    ['Highlighter', [0.05, 0.4], [0.25, 0.5]],
+    ['Length', [0.1, 0.6], [0.3, 0.6]],
+    ['Angle', [0.4, 0.6], [0.5, 0.5]],
+    ['Area', [0.75, 0.4], [0.9, 0.55]],
   ] as const) {
     await tool(page, name);
     await drag(page, [...from], [...to]);

@@ -15,16 +15,25 @@ const LEAST_CROSSED = 7;
 const LEAST_LINES = 6;
 const [LOWEST, HIGHEST] = [2, 48];
 
+/** A line of text in one strip of a picture. */
+export interface TextLine {
+  /** left edge of the strip */
+  x: number;
+  /** middle of its small letters */
+  y: number;
+  /** of its small letters, in pixels */
+  height: number;
+}
+
 /**
- * Height in pixels of the small letters (such as x or n) of a picture: in rows that cross the small letters strokes are
- * many, above and below them, where only some letters reach, few. The median over lines of how high the rows with at
- * least half as many as the fullest are. Null where there is hardly any text. O(pixels).
+ * Lines of text, strip by strip: in rows that cross the small letters (such as x or n) strokes are many, above and below
+ * them, where only some letters reach, few. Empty where there is hardly any text. O(pixels).
  */
-export function letterHeight(raster: Raster): number | null {
+export function textLines(raster: Raster): TextLine[] {
   checkRaster(raster);
   const { width, height } = raster;
   const grey = greyOf(raster);
-  const heights: number[] = [];
+  const lines: TextLine[] = [];
   const sums = new Float64Array(height);
   const crossed = new Uint16Array(height);
   for (let left = 0; left + STRIP <= width; left += STRIP) {
@@ -40,11 +49,17 @@ export function letterHeight(raster: Raster): number | null {
       sums[y] = sum;
       crossed[y] = count;
     }
-    heights.push(...lineHeights(sums, crossed));
+    for (const line of linesOf(sums, crossed)) lines.push({ x: left, ...line });
   }
-  if (heights.length < LEAST_LINES) return null;
-  heights.sort((a, b) => a - b);
-  return heights[heights.length >> 1] as number;
+  return lines.length < LEAST_LINES ? [] : lines;
+}
+
+/** Height in pixels of the small letters of a picture, the median over its lines. Null where there is hardly any text. */
+export function letterHeight(raster: Raster): number | null {
+  const heights = textLines(raster)
+    .map((line) => line.height)
+    .sort((a, b) => a - b);
+  return heights[heights.length >> 1] ?? null;
 }
 
 /** The smallest scale at which text stays readable, at most 1; null where there is no text. */
@@ -53,9 +68,9 @@ export function leastScale(raster: Raster): number | null {
   return letters === null ? null : Math.min(1, LEAST_LETTER / letters);
 }
 
-/** How high the small letters of each line of one strip are. */
-function lineHeights(sums: Float64Array, crossed: Uint16Array): number[] {
-  const heights: number[] = [];
+/** The lines of one strip: the middle of each, and how high its small letters are. */
+function linesOf(sums: Float64Array, crossed: Uint16Array): Array<Omit<TextLine, 'x'>> {
+  const lines: Array<Omit<TextLine, 'x'>> = [];
   for (let from = 0; from < sums.length; from++) {
     if ((sums[from] as number) < LEAST_IN_ROW) continue;
     let to = from;
@@ -72,11 +87,12 @@ function lineHeights(sums: Float64Array, crossed: Uint16Array): number[] {
       while (y < to && (sums[y] as number) >= most / 2)
         crossings = Math.max(crossings, crossed[y++] as number);
       const high = y - top + partOf(sums, top, -1, most / 2) + partOf(sums, y - 1, 1, most / 2) - 1;
-      if (crossings >= LEAST_CROSSED && high >= LOWEST && high <= HIGHEST) heights.push(high);
+      if (crossings >= LEAST_CROSSED && high >= LOWEST && high <= HIGHEST)
+        lines.push({ y: (top + y) / 2, height: high });
     }
     from = to;
   }
-  return heights;
+  return lines;
 }
 
 /** Where between a row and the next the half is crossed, 0 to 1. */

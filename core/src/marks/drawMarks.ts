@@ -13,7 +13,8 @@ export interface MarkFonts {
 }
 
 /**
- * Draws marks into a picture, in their order, and pins over all others. What is hidden is not drawn here but burned into
+ * Draws marks into a picture: those that multiply first, the others in their order, and pins over all. Where the canvas
+ * does not hold the picture itself, those that multiply have to be drawn on one that does. What is hidden is not drawn here but burned into
  * the pixels before (`redact`).
  *
  * @param measure width of a text at a size of letters, in pixels
@@ -26,6 +27,12 @@ export function drawMarks(
   measure: MarkSetting['measure'],
 ): void {
   const setting = { picture, fontFamily: fonts.text, measure };
-  for (const mark of marks) kindOf(mark).draw(canvas, mark, setting);
+  const under = marks.filter((mark) => kindOf(mark).multiplies);
+  if (under.length > 0) {
+    canvas.globalCompositeOperation = 'multiply';
+    for (const mark of under) kindOf(mark).draw(canvas, mark, setting);
+    canvas.globalCompositeOperation = 'source-over';
+  }
+  for (const mark of marks) if (!kindOf(mark).multiplies) kindOf(mark).draw(canvas, mark, setting);
   drawPins(canvas, marks.filter(isPin), picture, fonts.heads);
 }

@@ -41,6 +41,14 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
   fc
     .array(at, { minLength: 2, maxLength: 20 })
     .map((points): Mark => ({ kind: 'stroke', ...base, points: points.map((p) => ({ ...p, p: 0.5 })) })),
+  box.map((b): Mark => ({ kind: 'highlight', id: 'm', tint: '#ffe27a', box: b })),
+  fc
+    .tuple(fc.constantFrom('length' as const, 'angle' as const, 'area' as const), at, at, at)
+    .map(([of, a, b, c]): Mark => {
+      const points = of === 'length' ? [a, b] : [a, b, c];
+      return { kind: 'measure', ...base, of, points, unit: 'px', perPixel: 1 };
+    }),
+  at.map((p): Mark => ({ kind: 'colour', ...base, ...p, colour: '#336699' })),
   box.map((b): Mark => ({ kind: 'redaction', id: 'm', look: 'blur', box: b })),
 );
 

@@ -1,6 +1,9 @@
 import { arrow } from './kinds/arrow.ts';
 import { callout } from './kinds/callout.ts';
+import { colour } from './kinds/colour.ts';
+import { highlight } from './kinds/highlight.ts';
 import { line } from './kinds/line.ts';
+import { measure } from './kinds/measure.ts';
 import { number } from './kinds/number.ts';
 import { pin } from './kinds/pin.ts';
 import { redaction } from './kinds/redaction.ts';
@@ -19,6 +22,9 @@ export const KINDS: { [K in Mark['kind']]: MarkKind<Extract<Mark, { kind: K }>> 
   text,
   callout,
   stroke,
+  highlight,
+  measure,
+  colour,
   redaction,
 };
 

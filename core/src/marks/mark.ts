@@ -2,7 +2,10 @@ import type { Box, Point, Size } from '../geometry/box.ts';
 import type { Mapping } from '../trims/trim.ts';
 import type { Arrow } from './kinds/arrow.ts';
 import type { Callout } from './kinds/callout.ts';
+import type { ColourMark } from './kinds/colour.ts';
+import type { Highlight } from './kinds/highlight.ts';
 import type { Line } from './kinds/line.ts';
+import type { Measure } from './kinds/measure.ts';
 import type { NumberMark } from './kinds/number.ts';
 import type { Redaction } from './kinds/redaction.ts';
 import type { Ring } from './kinds/ring.ts';
@@ -12,7 +15,19 @@ import type { MarkCanvas } from './markCanvas.ts';
 import type { Pin } from './pins.ts';
 
 /** Anything drawn on evidence. Places are in pixels of the capture, so that reframing moves none. */
-export type Mark = Pin | Arrow | Line | Ring | NumberMark | TextMark | Callout | StrokeMark | Redaction;
+export type Mark =
+  | Pin
+  | Arrow
+  | Line
+  | Ring
+  | NumberMark
+  | TextMark
+  | Callout
+  | StrokeMark
+  | Highlight
+  | Measure
+  | ColourMark
+  | Redaction;
 
 /** What all marks but pins have. */
 export interface MarkBase {
@@ -60,4 +75,6 @@ export interface MarkKind<M> {
   words(mark: M): MarkWords;
   /** whether it takes away what lies under it, for good */
   burns: boolean;
+  /** whether it is laid under all others and darkens what lies under it, instead of covering it */
+  multiplies?: boolean;
 }

@@ -8,6 +8,7 @@ export interface MarkCanvas {
   font: string;
   textAlign: string;
   textBaseline: string;
+  globalCompositeOperation: string;
   beginPath(): void;
   closePath(): void;
   moveTo(x: number, y: number): void;

@@ -1,4 +1,12 @@
-import type { Admitted, PictureFacts, PictureFormat, Preparation, Refused } from '@nachweis/core';
+import type {
+  Admitted,
+  PictureFacts,
+  PictureFormat,
+  Preparation,
+  Refused,
+  Size,
+  WrittenAs,
+} from '@nachweis/core';
 
 /** What a thread says of bytes that came in. */
 export type Examined = { sha256: string } & (Refused | (Admitted & { keepsFormat: boolean }));
@@ -9,7 +17,7 @@ export interface ExamineTask {
 }
 
 /** Work on pixels, done in a process of its own. */
-export type PixelTask = { folder: string } & (RenderTask | InspectTask | ThumbnailTask);
+export type PixelTask = { folder: string } & (RenderTask | InspectTask | ThumbnailTask | WeighTask);
 
 export interface RenderTask {
   task: 'render';
@@ -42,6 +50,25 @@ export interface InspectTask {
 export interface ThumbnailTask {
   task: 'thumbnail';
   sha256: string;
+}
+
+/** Tries how a picture can be written. */
+export interface WeighTask {
+  task: 'weigh';
+  sha256: string;
+  document: Preparation;
+  /** of JPEG and WebP, 1 to 100 */
+  quality: number;
+  /** bytes that a file may have; null: as many as it takes */
+  under: number | null;
+}
+
+export interface WeighedFormats extends Size {
+  photograph: boolean;
+  /** height of its smallest letters in pixels; null where there is hardly any text */
+  letters: number | null;
+  /** `sample`: its smallest text as it comes back, as a data URL */
+  rows: Array<WrittenAs & { sample: string | null }>;
 }
 
 /** What a process answers. `unreadable`: the picture's own pixels are damaged, and trying again will not help. */

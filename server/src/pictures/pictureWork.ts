@@ -1,7 +1,14 @@
 import type { PictureFacts } from '@nachweis/core';
 import { Piscina } from 'piscina';
 import { createFairQueue } from './fairQueue.ts';
-import type { Examined, ExamineTask, Rendered, RenderTask } from './pictureTasks.ts';
+import type {
+  Examined,
+  ExamineTask,
+  Rendered,
+  RenderTask,
+  WeighedFormats,
+  WeighTask,
+} from './pictureTasks.ts';
 import { createPixelProcess } from './pixelProcess.ts';
 
 /**
@@ -17,6 +24,13 @@ export interface PictureWork {
   inspect(folder: string, sha256: string, signal?: AbortSignal): Promise<PictureFacts>;
   /** Writes a thumbnail that somebody waits for. @throws Unreadable, BlobMissing */
   thumbnail(folder: string, owner: string, sha256: string, signal?: AbortSignal): Promise<void>;
+  /** Tries how a picture can be written, for somebody who waits. @throws Unreadable, BlobMissing */
+  weigh(
+    folder: string,
+    owner: string,
+    task: Omit<WeighTask, 'task'>,
+    signal?: AbortSignal,
+  ): Promise<WeighedFormats>;
   close(): Promise<void>;
 }
 
@@ -34,8 +48,13 @@ export function createPictureWork(): PictureWork {
     ...(fromSource && { execArgv: ['--import', 'tsx', '--conditions=@nachweis/source'] }),
   });
   const examiners = createFairQueue(EXAMINERS);
-  const viewers = createFairQueue(1);
-  const [sealing, looking, viewing] = [createPixelProcess(), createPixelProcess(), createPixelProcess()];
+  const [viewers, weighers] = [createFairQueue(1), createFairQueue(1)];
+  const [sealing, looking, viewing, weighing] = [
+    createPixelProcess(),
+    createPixelProcess(),
+    createPixelProcess(),
+    createPixelProcess(),
+  ];
   return {
     examine: (owner, task, signal) =>
       examiners.run(owner, () => threads.run(task, signal ? { signal } : {}), signal),
@@ -43,8 +62,11 @@ export function createPictureWork(): PictureWork {
     inspect: (folder, sha256, signal) => looking.run({ folder, task: 'inspect', sha256 }, signal),
     thumbnail: (folder, owner, sha256, signal) =>
       viewers.run(owner, () => viewing.run({ folder, task: 'thumbnail', sha256 }, signal), signal),
+    weigh: (folder, owner, task, signal) =>
+      weighers.run(owner, () => weighing.run({ folder, task: 'weigh', ...task }, signal), signal),
     async close() {
-      await Promise.all([threads.close({ force: true }), sealing.close(), looking.close(), viewing.close()]);
+      const processes = [sealing, looking, viewing, weighing];
+      await Promise.all([threads.close({ force: true }), ...processes.map((one) => one.close())]);
     },
   };
 }

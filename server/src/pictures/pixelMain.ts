@@ -5,6 +5,7 @@ import { DecodeError } from './decode.ts';
 import { inspectPicture, makeThumbnail } from './inspectPicture.ts';
 import type { PixelAnswer, PixelTask } from './pictureTasks.ts';
 import { renderEvidence } from './renderEvidence.ts';
+import { weighFormats } from './weighFormats.ts';
 
 /** No picture that is taken needs more; a process that does has met something built to do harm. */
 const MOST_MEMORY = 1500 * 1024 * 1024;
@@ -37,6 +38,8 @@ async function work(task: PixelTask): Promise<PixelAnswer> {
         return { ok: true, value: await renderEvidence(blobs, task) };
       case 'inspect':
         return { ok: true, value: await inspectPicture(blobs, task.sha256) };
+      case 'weigh':
+        return { ok: true, value: await weighFormats(blobs, task) };
       case 'thumbnail':
         return { ok: true, value: await makeThumbnail(blobs, task.sha256, await blobs.bytes(task.sha256)) };
     }

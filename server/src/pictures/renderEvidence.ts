@@ -15,7 +15,7 @@ import {
   trimmedPicture,
   withoutParticulars,
 } from '@nachweis/core';
-import { createCanvas, GlobalFonts } from '@napi-rs/canvas';
+import { createCanvas, GlobalFonts, ImageData } from '@napi-rs/canvas';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
 import { encode } from './encode.ts';
@@ -94,14 +94,25 @@ async function putMarked(
 export async function drawn(framed: Raster, marks: readonly Mark[]): Promise<Raster> {
   if (marks.length === 0) return framed;
   const { width, height } = framed;
+  const under = marks.filter((mark) => kindOf(mark).multiplies);
   const context = createCanvas(width, height).getContext('2d');
   const measure = (words: string, letters: number) => {
     context.font = `600 ${letters}px ${FONTS.text}`;
     return context.measureText(words).width;
   };
-  drawMarks(context as unknown as MarkCanvas, marks, framed, FONTS, measure);
-  const pins = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
-  return rasterOf(fromRaster(framed).composite([{ input: pins, raw: { width, height, channels: 4 } }]));
+  const canvas = context as unknown as MarkCanvas;
+  let ground = framed;
+  if (under.length > 0) {
+    context.putImageData(new ImageData(new Uint8ClampedArray(framed.data), width, height), 0, 0);
+    drawMarks(canvas, under, framed, FONTS, measure);
+    ground = { width, height, data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data) };
+    context.clearRect(0, 0, width, height);
+  }
+  // Laid over by itself: a canvas would change the colours of pixels that are nearly transparent.
+  const over = marks.filter((mark) => !kindOf(mark).multiplies);
+  drawMarks(canvas, over, framed, FONTS, measure);
+  const laid = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
+  return rasterOf(fromRaster(ground).composite([{ input: laid, raw: { width, height, channels: 4 } }]));
 }
 
 async function putEncoded(blobs: BlobStore, raster: Raster, encoding: Encoding): Promise<MadePicture> {

@@ -200,6 +200,7 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
                 words={markSentence(handledMark ?? chosen)}
                 field={field}
                 onChange={bench.replace}
+                onCalibrate={bench.calibrate}
                 onDuplicate={bench.duplicateChosen}
                 onRemove={bench.removeChosen}
               />

@@ -1,8 +1,9 @@
-import { HOUSE_INKS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
+import { HIGHLIGHT_TINTS, HOUSE_INKS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
+import { RealLength } from './RealLength.tsx';
 import { FIRST_TEXT } from './tools.ts';
 
 interface MarkPanelProps {
@@ -12,10 +13,13 @@ interface MarkPanelProps {
   field: RefObject<HTMLTextAreaElement | null>;
   /** @param mergeWith joins it to the change before, where that has the same name */
   onChange: (mark: Mark, mergeWith?: string) => void;
+  /** of a length: its real value */
+  onCalibrate: (value: number, unit: string) => void;
   onDuplicate: () => void;
   onRemove: () => void;
 }
 
+const TINT_NAMES = ['yellow', 'green', 'pink'] as const;
 const INK_NAMES = ['red', 'dark', 'light'] as const;
 
 /** What can be changed of the mark that is chosen. */
@@ -24,6 +28,7 @@ export function MarkPanel({
   words,
   field,
   onChange,
+  onCalibrate,
   onDuplicate,
   onRemove,
 }: MarkPanelProps): ReactNode {
@@ -88,6 +93,25 @@ export function MarkPanel({
             What is under it is in nothing that leaves you. Mosaic and blur are made of what lies around it.
           </p>
         </>
+      )}
+      {mark.kind === 'highlight' && (
+        <Choices
+          label="Tint"
+          value={HIGHLIGHT_TINTS.find((tint) => tint === mark.tint) ?? null}
+          options={HIGHLIGHT_TINTS.map((tint, i) => ({
+            value: tint,
+            content: (
+              <span className="flex items-center gap-1">
+                <span className="size-4 border border-edge" style={{ background: tint }} />
+                {TINT_NAMES[i]}
+              </span>
+            ),
+          }))}
+          onChoose={(tint) => onChange({ ...mark, tint })}
+        />
+      )}
+      {mark.kind === 'measure' && mark.of === 'length' && (
+        <RealLength key={mark.id} length={mark} onCalibrate={onCalibrate} />
       )}
       <div className="flex gap-1">
         <Button small look="quiet" onClick={onDuplicate}>

@@ -1,6 +1,7 @@
 import {
   boxOf,
   type Finish,
+  HIGHLIGHT_TINTS,
   KINDS,
   MAX_STROKE_POINTS,
   type Mark,
@@ -10,6 +11,7 @@ import {
   type Size,
   type Trim,
 } from '@nachweis/core';
+import { MEASURE_TOOLS } from './measureTools.ts';
 import { FINISH_TOOL, TRIM_TOOLS, type Trimming } from './trimTools.ts';
 
 /** What a new mark is made of. */
@@ -26,6 +28,8 @@ export interface Making {
   path: ReadonlyArray<Point & { p: number }>;
   /** marks that are there */
   marks: readonly Mark[];
+  /** of a pixel of the picture that is seen, as "#rrggbb"; null where it cannot be read */
+  colourAt: (at: Point) => string | null;
 }
 
 /** A tool of the bench: what it is called, how it is used, and the mark it makes. */
@@ -36,7 +40,7 @@ export interface Tool {
   /** drawn from one place to another; else put at one place */
   drawn: boolean;
   /** null where nothing is drawn: pins belong to must-shows, and finishing is chosen in a panel */
-  make: ((making: Making) => Mark) | null;
+  make: ((making: Making) => Mark | null) | null;
   /** where it begins and ends when it is put in the middle without a pointer; else a part of the picture's size */
   inMiddle?: (picture: Size) => [Point, Point];
   /** of a tool that does a step instead: its mark only shows where; null where it would do nothing */
@@ -121,6 +125,19 @@ const stroke: Tool = {
   }),
 };
 
+const highlighter: Tool = {
+  name: 'highlight',
+  label: 'Highlighter',
+  hint: 'Drag along what is to be noticed. It tints, and never covers.',
+  drawn: true,
+  make: ({ id, from, to, even }) => ({
+    kind: 'highlight',
+    id,
+    tint: HIGHLIGHT_TINTS[0],
+    box: boxOf(from, to, even),
+  }),
+};
+
 /** No more places than are kept, evenly taken from all. */
 function thinned(path: ReadonlyArray<Point & { p: number }>): Array<Point & { p: number }> {
   const every = Math.ceil(path.length / MAX_STROKE_POINTS);
@@ -149,7 +166,8 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
     label: 'Point',
     tools: [pin, arrow, ringAs('box', 'Box', 'square'), ringAs('ellipse', 'Ellipse', 'circle'), line, number],
   },
-  { key: '2', label: 'Say', tools: [text, callout, stroke] },
+  { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter] },
+  { key: '3', label: 'Measure', tools: MEASURE_TOOLS },
   { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
   { key: '5', label: 'Trim', tools: TRIM_TOOLS },
   { key: '6', label: 'Finish', tools: [FINISH_TOOL] },

@@ -1,5 +1,6 @@
 import { MAX_MARKS, MAX_TRIMS, type ProofPoint } from '@nachweis/contract';
 import {
+  calibrated,
   type Finish,
   HOUSE_INKS,
   isPin,
@@ -70,6 +71,8 @@ export interface Bench {
   addInMiddle: () => void;
   /** @param mark in pixels of the capture */
   replace: (mark: Mark, mergeWith?: string) => void;
+  /** gives the chosen length its real value, and everything that is measured its unit */
+  calibrate: (value: number, unit: string) => void;
   removeChosen: () => void;
   duplicateChosen: () => void;
   isPinned: (letter: string) => boolean;
@@ -146,7 +149,16 @@ export function useBench(
     if ('text' in placed) requestAnimationFrame(() => field.current?.focus());
   };
   const make: Bench['make'] = (from, to, even, path = [], id = 'new') =>
-    tool.make?.({ id, ink: HOUSE_INKS[0], from, to, even, path, marks: drawn }) ?? null;
+    tool.make?.({
+      id,
+      ink: HOUSE_INKS[0],
+      from,
+      to,
+      even,
+      path,
+      marks: drawn,
+      colourAt: (at) => colourAt(bitmap, inBitmap(at)),
+    }) ?? null;
   const replace = (mark: Mark, mergeWith = '') =>
     change(
       marks.map((one) => (isDrawn(one) && isDrawn(mark) && one.id === mark.id ? mark : one)),
@@ -201,6 +213,9 @@ export function useBench(
     finish: (kind, one) => setTrims(withFinish(trims, kind, one)),
     setTrims,
     replace,
+    calibrate(value, unit) {
+      if (chosen?.kind === 'measure') change(calibrated(marks, chosen, value, unit), `real ${chosen.id}`);
+    },
     removeChosen() {
       change(renumbered(marks.filter((one) => one !== chosen)));
       setChosenId(null);

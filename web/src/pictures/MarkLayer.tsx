@@ -2,6 +2,7 @@ import {
   type Box,
   drawMarks,
   isPin,
+  kindOf,
   type Mark,
   type MarkCanvas,
   marksInFrame,
@@ -25,9 +26,27 @@ interface MarkLayerProps {
 }
 
 /** All marks but the pins over a small picture, by the same drawing as in the file. */
-export function MarkLayer({ marks, frame, size, shown, url }: MarkLayerProps): ReactNode {
+export function MarkLayer(props: MarkLayerProps): ReactNode {
+  const drawn = props.marks.filter((mark) => !isPin(mark));
+  const under = drawn.filter((mark) => kindOf(mark).multiplies);
+  const over = drawn.filter((mark) => !kindOf(mark).multiplies);
+  return (
+    <>
+      {under.length > 0 && <Drawn {...props} marks={under} url={null} blend="multiply" />}
+      {over.length > 0 && <Drawn {...props} marks={over} blend="normal" />}
+    </>
+  );
+}
+
+function Drawn({
+  marks: drawn,
+  frame,
+  size,
+  shown,
+  url,
+  blend,
+}: MarkLayerProps & { blend: 'multiply' | 'normal' }): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const drawn = marks.filter((mark) => !isPin(mark));
   const hidden = useHiddenAreas(url, frame, drawn);
   const fit = Math.min(shown.width / size.width, shown.height / size.height, 1) * devicePixelRatio;
   const pixels = {
@@ -37,7 +56,7 @@ export function MarkLayer({ marks, frame, size, shown, url }: MarkLayerProps): R
   // biome-ignore lint/correctness/useExhaustiveDependencies: drawn anew whenever anything of it changes
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
-    if (!context || drawn.length === 0) return;
+    if (!context) return;
     const factor = size.width / frame.width;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, pixels.width, pixels.height);
@@ -52,8 +71,13 @@ export function MarkLayer({ marks, frame, size, shown, url }: MarkLayerProps): R
       measureText,
     );
   }, [JSON.stringify([drawn, frame, size, pixels]), hidden]);
-  if (drawn.length === 0) return null;
   return (
-    <canvas ref={canvas} {...pixels} aria-hidden className="pointer-events-none absolute inset-0 size-full" />
+    <canvas
+      ref={canvas}
+      {...pixels}
+      aria-hidden
+      className="pointer-events-none absolute inset-0 size-full"
+      style={{ mixBlendMode: blend }}
+    />
   );
 }

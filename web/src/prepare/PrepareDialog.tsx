@@ -13,6 +13,10 @@ import type { PrepareStep } from './prepareStep.ts';
 /** Fetched while the picture is framed. */
 const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.BenchStep);
 
+const importFormats = () => import('../formats/FormatStep.tsx').then((part) => part.FormatStep);
+
+const STEP_LABELS: Readonly<Record<PrepareStep, string>> = { frame: 'Frame', pin: 'Bench', format: 'Format' };
+
 interface PrepareDialogProps {
   picture: SheetPicture;
   point: ProofPoint;
@@ -36,7 +40,7 @@ const FIRST_TOOLS: Readonly<Record<PresetSettings['framing'], FrameTool>> = {
   outline: 'outline',
 };
 
-/** Work on one picture: which part of it counts, and where each must-show is seen. */
+/** Work on one picture: which part of it counts, what is shown in it, and which file it becomes. */
 export default function PrepareDialog({
   picture,
   point,
@@ -62,6 +66,14 @@ export default function PrepareDialog({
       onClose();
     },
   });
+  const FormatStep = useLoaded(importFormats, {
+    wanted: step === 'format',
+    ahead: false,
+    onMissing() {
+      toast.warning('The format desk cannot be fetched now. The picture is kept as it is.');
+      setStep('pin');
+    },
+  });
   const stepBack = useRef<(() => boolean) | null>(null);
   const takeFrame = (framing: Framing) => {
     const trims = carryTrims(picture.trims, picture.framing, framing, picture);
@@ -82,7 +94,7 @@ export default function PrepareDialog({
       closeLabel="Back to the proof sheet"
       aside={
         <span className="flex items-center gap-1 text-sm">
-          {(['frame', 'pin'] as const).map((one) => (
+          {(['frame', 'pin', 'format'] as const).map((one) => (
             <button
               key={one}
               type="button"
@@ -90,13 +102,13 @@ export default function PrepareDialog({
               onClick={() => setStep(one)}
               className="border-b-2 border-transparent px-2 py-1 text-verdigris-deep aria-[current]:border-verdigris aria-[current]:font-bold"
             >
-              {one === 'frame' ? 'Frame' : 'Bench'}
+              {STEP_LABELS[one]}
             </button>
           ))}
         </span>
       }
     >
-      {step === 'frame' ? (
+      {step === 'frame' && (
         <FrameStep
           picture={picture}
           point={point}
@@ -108,17 +120,24 @@ export default function PrepareDialog({
           onAgain={onAgain}
           stepBack={stepBack}
         />
-      ) : (
-        BenchStep && (
-          <BenchStep
-            picture={picture}
-            point={point}
-            onChange={change}
-            onTrim={() => setStep('frame')}
-            onDone={onClose}
-            stepBack={stepBack}
-          />
-        )
+      )}
+      {step === 'pin' && BenchStep && (
+        <BenchStep
+          picture={picture}
+          point={point}
+          onChange={change}
+          onTrim={() => setStep('frame')}
+          onDone={onClose}
+          stepBack={stepBack}
+        />
+      )}
+      {step === 'format' && FormatStep && (
+        <FormatStep
+          picture={picture}
+          point={point}
+          onChoose={(encoding) => change({ encoding })}
+          onDone={onClose}
+        />
       )}
     </Dialog>
   );

@@ -39,9 +39,8 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
     title: 'Bench',
     keys: [
       ['a, b, c …', 'puts that pin under the pointer, or chooses it'],
-      ['1, 2, 4', 'Point, Say, Hide; once more goes to the next tool'],
-      ['5', 'Trim: frames it anew'],
-      ['Insert', 'puts a mark in the middle of the picture'],
+      ['1 to 6', 'Point, Say, Measure, Hide, Trim, Finish; once more goes to the next tool'],
+      ['Insert', 'puts a mark, or does a step, in the middle of the picture'],
       ['arrows', 'move what is chosen by a pixel, with Shift by ten'],
       ['Alt arrows', 'move its last corner or end'],
       ['Delete', 'removes what is chosen'],

@@ -7,6 +7,7 @@ import {
   type Size,
 } from '@nachweis/core';
 import type { Context } from 'konva/lib/Context';
+import type { Layer as KonvaLayer } from 'konva/lib/Layer';
 import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 // Of the library's shapes only what is used.
 import 'konva/lib/shapes/Circle';
@@ -29,6 +30,12 @@ interface MarkSceneProps {
 
 /** As in the file, what is hidden lies under every other mark: none of those is hidden by it. */
 const isBurned = (mark: Mark) => kindOf(mark).burns;
+const isUnder = (mark: Mark) => kindOf(mark).multiplies === true;
+const isOver = (mark: Mark) => !isBurned(mark) && !isUnder(mark);
+/** Its canvas multiplies with the picture below, as the marks on it do in the file. */
+const multiply = (layer: KonvaLayer | null) => {
+  if (layer) layer.getNativeCanvasElement().style.mixBlendMode = 'multiply';
+};
 const idOf = (mark: Mark): string => ('id' in mark ? mark.id : '');
 
 /** All marks of a picture but its pins, drawn over the part of it that is in view. */
@@ -53,12 +60,15 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
       style={{ left: view.x, top: view.y, width: view.width, height: view.height }}
     >
       <Stage width={view.width} height={view.height} listening={false}>
-        <Layer listening={false} {...place}>
-          {marks.filter(isBurned).map(draw)}
-          {marks.filter((mark) => !isBurned(mark) && idOf(mark) !== chosen).map(draw)}
+        <Layer ref={multiply} listening={false} {...place}>
+          {marks.filter(isUnder).map(draw)}
         </Layer>
         <Layer listening={false} {...place}>
-          {marks.filter((mark) => !isBurned(mark) && idOf(mark) === chosen).map(draw)}
+          {marks.filter(isBurned).map(draw)}
+          {marks.filter((mark) => isOver(mark) && idOf(mark) !== chosen).map(draw)}
+        </Layer>
+        <Layer listening={false} {...place}>
+          {marks.filter((mark) => isOver(mark) && idOf(mark) === chosen).map(draw)}
           {handles.map(({ name, x, y }) => (
             <Circle
               key={name}

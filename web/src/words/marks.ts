@@ -17,6 +17,9 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
   text: ({ text, x, y }) => `Text at ${x}, ${y}: ${shortened(text)}`,
   callout: ({ text, x, y }) => `Callout to ${x}, ${y}: ${shortened(text)}`,
   stroke: ({ x, y, toX, toY }) => `Stroke from ${x}, ${y} to ${toX}, ${toY}`,
+  highlight: ({ x, y, width, height }) => `Highlighted at ${x}, ${y}, ${width} × ${height}`,
+  measure: ({ of, result }) => `${{ length: 'Length', angle: 'Angle', area: 'Area' }[String(of)]}: ${result}`,
+  colour: ({ colour, channels, x, y }) => `Colour at ${x}, ${y}: ${colour} (${channels})`,
   redaction: ({ x, y, width, height }) => `Hidden area at ${x}, ${y}, ${width} × ${height}`,
 };
 

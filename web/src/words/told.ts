@@ -6,11 +6,11 @@ import {
   MAX_PICTURE_PIXELS,
   type MissingData,
   type NoteData,
-  type PictureFormat,
   type Place,
   type RefusalData,
 } from '@nachweis/core';
 import type { DocumentNoteData, DocumentRefusalData } from '@nachweis/core/documents';
+import { alternatives, formatLabel } from './formats.ts';
 
 /** A sentence for each code of a family, made of its data. */
 type Words<M> = { [C in keyof M]: (data: M[C], place: Place) => string };
@@ -36,10 +36,6 @@ function sizes({ width, height, minWidth, minHeight }: Sized): string {
   if (minWidth === null) return `${size}; a height of at least ${minHeight} is asked for.`;
   return `${size}; at least ${minWidth} × ${minHeight} are asked for.`;
 }
-
-const formatLabel = (format: PictureFormat) => FORMAT_FACTS[format].label;
-const alternatives = (names: readonly string[]) =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)}`;
 
 const MOST_NAMED = 3;
 

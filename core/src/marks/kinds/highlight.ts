@@ -1,0 +1,42 @@
+import type { Box } from '../../geometry/box.ts';
+import { boxed } from '../boxed.ts';
+import type { MarkKind } from '../mark.ts';
+
+/** Light tints: dark text under them stays dark. */
+export const HIGHLIGHT_TINTS = ['#ffe27a', '#b9e6c4', '#f4c3d7'] as const;
+
+/** A tint over an area that lets everything under it be read: it multiplies, as ink of a broad pen does on paper. */
+export interface Highlight {
+  kind: 'highlight';
+  id: string;
+  /** "#rrggbb" */
+  tint: string;
+  box: Box;
+}
+
+export const highlight: MarkKind<Highlight> = {
+  ...boxed,
+  burns: false,
+  multiplies: true,
+  bounds: ({ box }) => box,
+  hits: ({ box }, at, tolerance) =>
+    at.x >= box.x - tolerance &&
+    at.y >= box.y - tolerance &&
+    at.x <= box.x + box.width + tolerance &&
+    at.y <= box.y + box.height + tolerance,
+  draw(canvas, { box, tint }) {
+    canvas.fillStyle = tint;
+    canvas.beginPath();
+    canvas.rect(box.x, box.y, box.width, box.height);
+    canvas.fill();
+  },
+  words: ({ box }) => ({
+    code: 'highlight',
+    data: {
+      x: Math.round(box.x),
+      y: Math.round(box.y),
+      width: Math.round(box.width),
+      height: Math.round(box.height),
+    },
+  }),
+};

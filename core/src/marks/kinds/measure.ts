@@ -1,0 +1,152 @@
+import type { Point } from '../../geometry/box.ts';
+import type { Mapping } from '../../trims/trim.ts';
+import type { MarkBase, MarkKind, MarkSetting } from '../mark.ts';
+import { boxAround, distanceToSegment, evenEnd, lineWidth, strokeRimmed } from '../stroke.ts';
+import { drawWords, inGround, layOut, type Worded } from '../textLayout.ts';
+
+export const MEASURES = ['length', 'angle', 'area'] as const;
+
+/** Something measured in the picture, with its result. Lengths and areas are real ones once the picture is calibrated. */
+export interface Measure extends MarkBase {
+  kind: 'measure';
+  of: (typeof MEASURES)[number];
+  /** a length: its ends; an angle: the end of a leg, its corner, the end of the other leg; an area: its corners in order */
+  points: Point[];
+  /** "px" until it is calibrated */
+  unit: string;
+  /** units for each pixel */
+  perPixel: number;
+}
+
+/** Pixels, degrees, or square pixels. Area: the shoelace formula. */
+function inPixels({ of, points }: Pick<Measure, 'of' | 'points'>): number {
+  const [a = { x: 0, y: 0 }, b = a, c = b] = points;
+  if (of === 'length') return Math.hypot(b.x - a.x, b.y - a.y);
+  if (of === 'angle') {
+    const turn = Math.atan2(a.y - b.y, a.x - b.x) - Math.atan2(c.y - b.y, c.x - b.x);
+    const degrees = Math.abs((turn * 180) / Math.PI) % 360;
+    return degrees > 180 ? 360 - degrees : degrees;
+  }
+  const twice = points.reduce((sum, p, i) => {
+    const next = points[(i + 1) % points.length] ?? p;
+    return sum + p.x * next.y - next.x * p.y;
+  }, 0);
+  return Math.abs(twice) / 2;
+}
+
+/** In the mark's unit, its square, or degrees. */
+export function measured(mark: Measure): number {
+  const value = inPixels(mark);
+  return mark.of === 'angle'
+    ? value
+    : mark.of === 'length'
+      ? value * mark.perPixel
+      : value * mark.perPixel ** 2;
+}
+
+/** The result as it stands in the picture: four digits, and its unit. */
+export function resultOf(mark: Measure): string {
+  const value = measured(mark);
+  const digits = value >= 1000 ? String(Math.round(value)) : String(Number(value.toPrecision(4)));
+  return mark.of === 'angle' ? `${digits}°` : `${digits} ${mark.unit}${mark.of === 'area' ? '²' : ''}`;
+}
+
+/**
+ * All marks of a picture after a length in it was given its real value: what is measured has that unit from then on.
+ * @param value of the length, above 0
+ */
+export function calibrated<M extends { kind: string }>(
+  marks: readonly M[],
+  length: Measure,
+  value: number,
+  unit: string,
+): M[] {
+  const perPixel = value / inPixels(length);
+  if (!Number.isFinite(perPixel) || perPixel <= 0) return [...marks];
+  return marks.map((mark) => (mark.kind === 'measure' ? { ...mark, unit, perPixel } : mark));
+}
+
+export const measure: MarkKind<Measure> = {
+  burns: false,
+  bounds(mark, setting) {
+    const { x, y, width, height } = layOut(labelOf(mark, setting), setting).ground;
+    return boxAround(
+      [...mark.points, { x, y }, { x: x + width, y: y + height }],
+      lineWidth(setting.picture) * 4,
+    );
+  },
+  hits(mark, at, tolerance, setting) {
+    const reach = tolerance + lineWidth(setting.picture);
+    return (
+      inGround(layOut(labelOf(mark, setting), setting).ground, at, tolerance) ||
+      segmentsOf(mark).some(([from, to]) => distanceToSegment(at, from, to) <= reach)
+    );
+  },
+  handles: ({ points }) => points.map((point, i) => ({ name: String(i), ...point })),
+  pull(mark, handle, to, even) {
+    const index = Number(handle);
+    const fixed = mark.of === 'angle' ? mark.points[1] : mark.points[index === 0 ? 1 : index - 1];
+    const place = even && fixed && !(mark.of === 'angle' && index === 1) ? evenEnd(fixed, to) : to;
+    return { ...mark, points: mark.points.map((point, i) => (i === index ? place : point)) };
+  },
+  move: (mark, dx, dy) => ({ ...mark, points: mark.points.map(({ x, y }) => ({ x: x + dx, y: y + dy })) }),
+  map(mark, { point }: Mapping) {
+    const mapped = { ...mark, points: mark.points.map(point) };
+    if (mark.of === 'angle') return mapped;
+    // What was measured stays what it is, however the picture is trimmed and scaled.
+    const [before, after] = [inPixels(mark), inPixels(mapped)];
+    if (before === 0 || after === 0) return mapped;
+    const factor = mark.of === 'length' ? before / after : Math.sqrt(before / after);
+    return { ...mapped, perPixel: mark.perPixel * factor };
+  },
+  places: ({ points }) => points,
+  draw(canvas, mark, setting) {
+    const width = Math.max(2, lineWidth(setting.picture) * 0.7);
+    strokeRimmed(canvas, mark.ink, width, () => {
+      for (const [from, to] of segmentsOf(mark)) {
+        canvas.moveTo(from.x, from.y);
+        canvas.lineTo(to.x, to.y);
+      }
+      if (mark.of === 'length')
+        for (const [end, other] of [mark.points, [...mark.points].reverse()] as Point[][])
+          if (end && other) tick(canvas, end, other, width * 4);
+      if (mark.of === 'angle') arcOf(canvas, mark.points, width * 9);
+    });
+    drawWords(canvas, labelOf(mark, setting), setting);
+  },
+  words: (mark) => ({ code: 'measure', data: { of: mark.of, result: resultOf(mark) } }),
+};
+
+function segmentsOf({ of, points }: Measure): Array<[Point, Point]> {
+  const all = of === 'area' ? [...points, ...points.slice(0, 1)] : points;
+  return all.slice(1).map((to, i) => [all[i] ?? to, to]);
+}
+
+/** Where the result is written: beside the middle of a length, beside the corner of an angle, in the middle of an area. */
+function labelOf(mark: Measure, setting: MarkSetting): Worded {
+  const { points, of, ink } = mark;
+  const corner = of === 'angle' ? points.slice(1, 2) : points;
+  const x = corner.reduce((sum, p) => sum + p.x, 0) / Math.max(corner.length, 1);
+  const y = corner.reduce((sum, p) => sum + p.y, 0) / Math.max(corner.length, 1);
+  const away = of === 'area' ? 0 : lineWidth(setting.picture) * 3;
+  return { x: x + away, y: y + away, text: resultOf(mark), ink };
+}
+
+type Path = Parameters<MarkKind<Measure>['draw']>[0];
+
+/** A short line across an end. */
+function tick(canvas: Path, { x, y }: Point, other: Point, half: number): void {
+  const long = Math.hypot(other.x - x, other.y - y) || 1;
+  const [dx, dy] = [((other.y - y) / long) * half, (-(other.x - x) / long) * half];
+  canvas.moveTo(x - dx, y - dy);
+  canvas.lineTo(x + dx, y + dy);
+}
+
+/** The arc of the smaller of the two angles between the legs. */
+function arcOf(canvas: Path, [a, b, c]: readonly Point[], radius: number): void {
+  if (!a || !b || !c) return;
+  let [from, to] = [Math.atan2(a.y - b.y, a.x - b.x), Math.atan2(c.y - b.y, c.x - b.x)];
+  if ((to - from + 4 * Math.PI) % (2 * Math.PI) > Math.PI) [from, to] = [to, from];
+  canvas.moveTo(b.x + radius * Math.cos(from), b.y + radius * Math.sin(from));
+  canvas.arc(b.x, b.y, radius, from, to);
+}
