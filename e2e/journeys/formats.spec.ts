@@ -40,7 +40,7 @@ test('the format desk: real sizes, one recommendation, a choice by keys; the rec
   await page.getByRole('button', { name: 'Bench', exact: true }).click();
   await page.getByRole('button', { name: 'Format', exact: true }).click();
   await expect(table.getByRole('radio', { name: 'JPEG, quality 35' })).toBeChecked();
-  await page.getByRole('radio', { name: /^As P1 asks/ }).click();
+  await page.getByRole('radio', { name: /^Left to Nachweis/ }).click();
   await expect
     .poll(async () => (await serverDraft(page, school.curve)).evidence[0]?.fileName)
     .toMatch(/\.png$/);

@@ -4,7 +4,7 @@
  */
 
 /** Places along a line between two zigzags, and how long one is, in amplitudes. */
-const BETWEEN = 14;
+const BETWEEN = 24;
 const LONG = 4;
 
 /** How far the line lies from its middle at a place along it, in -1 to 1. @param along in amplitudes */

@@ -1,5 +1,6 @@
 import type { FormatDesk, FormatQuery } from '@nachweis/contract';
 import type * as z from 'zod';
+import { BlobMissing } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
@@ -39,7 +40,7 @@ export async function weighEvidence(
     const weighed = await pictures.weigh(settings.dataFolder, personId, task, signal);
     return { version: row.version, ...weighed };
   } catch (error) {
-    if (error instanceof Unreadable) throw notFound('picture');
+    if (error instanceof Unreadable || error instanceof BlobMissing) throw notFound('picture');
     if (limit.aborted || gone.aborted) throw new HttpProblem('busy');
     throw error;
   }

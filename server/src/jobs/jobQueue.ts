@@ -90,6 +90,8 @@ export function createJobQueue(db: Db, log: Logger, now: () => Date): JobQueue {
         .catch((error) => log.error({ err: error }, 'job runner failed'))
         .finally(() => {
           running = null;
+          // It was woken after the last look for work and before it said that it rests.
+          if (again) wakeLane();
         });
     }
 

@@ -1,4 +1,5 @@
 import { FACTS_VERSION, type PictureFacts } from '@nachweis/core';
+import { BlobMissing } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { factsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -15,10 +16,13 @@ export function inspectHandler(context: Context): JobHandler {
     version: FACTS_VERSION,
     async work({ subject: sha256 }, signal) {
       if (await isInspected(context, sha256)) return;
-      const facts = await pictures.inspect(settings.dataFolder, sha256, signal).catch((error) => {
+      const facts = await pictures.inspect(settings.dataFolder, sha256, signal).catch(async (error) => {
         if (error instanceof Unreadable) return null;
+        // Let go of before its turn came.
+        if (error instanceof BlobMissing && !(await isEntered(db, sha256))) return 'gone';
         throw error;
       });
+      if (facts === 'gone') return;
       // The bin may have let go of it meanwhile.
       await blobLock.with(sha256, async () => {
         if (await keepFacts(context, db, sha256, facts)) return;
@@ -50,8 +54,7 @@ export async function keepFacts(
   sha256: string,
   facts: PictureFacts | null,
 ): Promise<boolean> {
-  const there = await db.selectFrom('blobs').select('sha256').where('sha256', '=', sha256).executeTakeFirst();
-  if (!there) return false;
+  if (!(await isEntered(db, sha256))) return false;
   const row = { version: FACTS_VERSION, facts: factsColumn.write(facts), made_at: now().toISOString() };
   await db
     .insertInto('facts')
@@ -59,4 +62,9 @@ export async function keepFacts(
     .onConflict((c) => c.columns(['sha256', 'check_name']).doUpdateSet(row))
     .execute();
   return true;
+}
+
+async function isEntered(db: DbOrTrx, sha256: string): Promise<boolean> {
+  const row = await db.selectFrom('blobs').select('sha256').where('sha256', '=', sha256).executeTakeFirst();
+  return row !== undefined;
 }

@@ -173,7 +173,8 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
         </Stage>
         <aside className="flex w-full flex-col border-rule bg-card md:w-84 md:border-l">
           <p className="min-h-14 border-b border-rule p-2 px-3 text-sm text-faded">
-            {(looked ?? tool).hint} Arrow keys move what is chosen.
+            {(looked ?? tool).hint}
+            {!tool.trim && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
           </p>
           <div className="min-h-0 flex-1 md:overflow-auto">
             {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}

@@ -193,7 +193,10 @@ function FormatTable({ desk, point, chosen, busy, best, onChoose }: FormatTableP
                 checked={chosen === null}
                 onChange={() => onChoose(null)}
               />
-              As {point.code} asks, whatever comes
+              Left to Nachweis:{' '}
+              {formats
+                ? `the first that fits of what ${point.code} takes`
+                : 'PNG, or as it came where nothing is done to it'}
             </label>
           </th>
         </tr>
