@@ -51,6 +51,11 @@ export const Terms = z.object({
 }) satisfies z.ZodType<CoreTerms>;
 export type Terms = z.infer<typeof Terms>;
 
+/** How far an assignment is: being written, given to the students, or put away. When it opens and ends is its times' say. */
+export const STAGES = ['draft', 'given', 'archived'] as const;
+export const Stage = z.enum(STAGES);
+export type Stage = z.infer<typeof Stage>;
+
 /** Which of several hand-ins of one person counts. */
 export const COUNTS = ['last', 'best'] as const;
 
@@ -74,6 +79,7 @@ export const Assignment = AssignmentDocument.extend({
   timeZone: z.string(),
   /** from 1 */
   version: z.int().min(1),
+  stage: Stage,
   mostUnits: Units,
 });
 export type Assignment = z.infer<typeof Assignment>;
@@ -199,6 +205,9 @@ export const AssignmentCard = z.discriminatedUnion('as', [
   }),
   CardBase.extend({
     as: z.literal('staff'),
+    stage: Stage,
+    /** may change it */
+    manages: z.boolean(),
     handIns: z.int(),
     students: z.int(),
     waiting: z.int(),

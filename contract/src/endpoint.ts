@@ -2,7 +2,7 @@ import type * as z from 'zod';
 
 /**
  * Who may call an endpoint. The object meant is the one its path or body names: `course-…` the course of the
- * assignment, `…-owner` the person the object belongs to, `hand-in-…` the course the hand-in belongs to.
+ * assignment, or the one named itself for `course-manager` (its instructors and administrators), `…-owner` the person the object belongs to, `hand-in-…` the course the hand-in belongs to.
  */
 export const ACCESS = [
   'public',
@@ -11,6 +11,8 @@ export const ACCESS = [
   'course-student',
   'course-staff',
   'course-instructor',
+  'course-manager',
+  'admin',
   'own-capture',
   'own-preset',
   'own-evidence',

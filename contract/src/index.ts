@@ -1,5 +1,6 @@
 export * from './assignments.ts';
 export * from './captures.ts';
+export * from './courses.ts';
 export { ACCESS, type Access, type Endpoint, type Input, type Output } from './endpoint.ts';
 export { type EndpointName, endpoints } from './endpoints.ts';
 export * from './evidence.ts';

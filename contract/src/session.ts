@@ -11,7 +11,7 @@ export const PERSON_HEADER = 'nachweis-person';
  * reload rather than let it guess at answers of another shape.
  */
 export const CONTRACT_HEADER = 'nachweis-contract';
-export const CONTRACT_VERSION = '2';
+export const CONTRACT_VERSION = '3';
 
 import { Id } from './shared.ts';
 
@@ -27,6 +27,8 @@ export const Me = z.object({
   id: Id,
   name: z.string(),
   email: z.string(),
+  /** makes courses, and manages all of them */
+  admin: z.boolean(),
   courses: z.array(z.object({ id: Id, title: z.string(), role: Role })),
 });
 export type Me = z.infer<typeof Me>;

@@ -2,8 +2,10 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
+import { definitionHandlers } from './assignments/routes.ts';
 import { captureHandlers } from './captures/routes.ts';
 import type { Context } from './context.ts';
+import { courseHandlers } from './courses/routes.ts';
 import { LAST_MIGRATION } from './db/database.ts';
 import { evidenceHandlers } from './evidence/routes.ts';
 import { filesRoute } from './files/routes.ts';
@@ -52,6 +54,8 @@ function handlers(context: Context): Handlers {
     ...presetHandlers(context),
     ...evidenceHandlers(context),
     ...reviewHandlers(context),
+    ...courseHandlers(context),
+    ...definitionHandlers(context),
   };
 }
 

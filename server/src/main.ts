@@ -8,6 +8,8 @@ try {
   const log = pino({ level: settings.logLevel });
   const server = await startServer(settings, log);
   console.log(`Nachweis is at ${server.address}`);
+  if (server.firstAddress)
+    console.log(`Nobody is here yet. The first administrator is made once, at ${server.firstAddress}`);
   if (settings.trustedProxies.length > 0)
     console.log(`Browsers’ addresses are taken from the proxies at ${settings.trustedProxies.join(', ')}.`);
   else if (settings.origin)

@@ -4,10 +4,13 @@ import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
+import { firstLink, linkPath } from './sessions/links.ts';
 import type { Settings } from './settings.ts';
 
 export interface RunningServer {
   address: string;
+  /** where the first administrator is made; null once somebody is on the server */
+  firstAddress: string | null;
   /** Takes no new requests, finishes those under way, then closes the database. */
   stop(): Promise<void>;
 }
@@ -32,8 +35,11 @@ export async function startServer(settings: Settings, log: Logger): Promise<Runn
   }
   const { port } = server.address() as AddressInfo;
   const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
+  const address = `http://${host}:${port}`;
+  const first = settings.demo ? null : await firstLink(context);
   return {
-    address: `http://${host}:${port}`,
+    address,
+    firstAddress: first && `${settings.origin ?? address}${linkPath(first)}`,
     async stop() {
       clearInterval(binTimer);
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));

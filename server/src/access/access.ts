@@ -2,6 +2,7 @@ import type { Access, Endpoint, Role } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
+import { roleInCourse } from './roles.ts';
 
 /** The signed-in person of a request. */
 export interface Actor {
@@ -40,6 +41,17 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
   async 'course-instructor'(db, actor, q) {
     await requireRole(db, actor, assignmentOf(q), ['instructor']);
     if (q.params.personId) await requireStudent(db, assignmentOf(q), q.params.personId);
+  },
+
+  async 'course-manager'(db, actor, q) {
+    const courseId = q.params.courseId ?? '';
+    const role = await roleInCourse(db, courseId, actor.personId);
+    if (role === 'instructor' || (await isAdmin(db, actor))) return;
+    if (!role) throw notFound('course');
+    throw new HttpProblem('forbidden', { role });
+  },
+  async admin(db, actor) {
+    if (!(await isAdmin(db, actor))) throw new HttpProblem('forbidden', { role: 'person' });
   },
 
   /** A capture that does not exist yet is made by whoever names it; for an assignment only by who is in its course. */
@@ -93,6 +105,11 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     requireHandInRole(db, actor, q.params.handInId ?? '', ['instructor']),
 };
 
+async function isAdmin(db: DbOrTrx, { personId }: Actor): Promise<boolean> {
+  const row = await db.selectFrom('people').select('admin').where('id', '=', personId).executeTakeFirst();
+  return row?.admin === 1;
+}
+
 function assignmentOf(question: Question): string {
   return question.params.assignmentId ?? '';
 }
@@ -106,11 +123,12 @@ export async function roleInAssignment(
   const row = await db
     .selectFrom('assignments')
     .innerJoin('members', 'members.course_id', 'assignments.course_id')
-    .select('members.role')
+    .select(['members.role', 'assignments.stage'])
     .where('assignments.id', '=', assignmentId)
     .where('members.person_id', '=', personId)
     .executeTakeFirst();
-  return row?.role ?? null;
+  // For a student there is no such assignment until it is given.
+  return !row || (row.role === 'student' && row.stage === 'draft') ? null : row.role;
 }
 
 async function requireRole(

@@ -1,4 +1,4 @@
-import type { Assignment, AssignmentDocument } from '@nachweis/contract';
+import type { Assignment, AssignmentDocument, Stage } from '@nachweis/contract';
 import { documentColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { notFound } from '../http/problem.ts';
@@ -11,6 +11,7 @@ const columns = [
   'assignment_versions.version',
   'assignment_versions.document',
   'assignments.course_id',
+  'assignments.stage',
   'courses.title as course_title',
   'courses.time_zone',
 ] as const;
@@ -67,6 +68,7 @@ interface VersionRow {
   version: number;
   document: string;
   course_id: string;
+  stage: Stage;
   course_title: string;
   time_zone: string;
 }
@@ -80,6 +82,7 @@ function toAssignment(row: VersionRow): Assignment {
     courseTitle: row.course_title,
     timeZone: row.time_zone,
     version: row.version,
+    stage: row.stage,
     mostUnits: mostUnitsOf(document),
   };
 }

@@ -4,6 +4,7 @@ import type {
   AssignmentDocument,
   PointDefinition,
   ProofPoint,
+  Stage,
 } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import { documentColumn } from '../db/columns.ts';
@@ -22,6 +23,9 @@ interface EnterOptions {
   /** who enters it; null for what comes with the demo */
   by?: string | null;
   newId?: () => string;
+  /** of the assignment, where it is made elsewhere */
+  id?: string;
+  stage?: Stage;
 }
 
 /** Enters an assignment into a course, as its first version, in one transaction. */
@@ -29,12 +33,11 @@ export async function enterAssignment(
   { db, now }: Context,
   courseId: string,
   definition: AssignmentDefinition,
-  { by = null, newId = randomUUID }: EnterOptions = {},
+  { by = null, newId = randomUUID, id = newId(), stage = 'given' }: EnterOptions = {},
 ): Promise<EnteredAssignment> {
-  const id = newId();
   const document = documentOf(definition, [], newId);
   await db.transaction().execute(async (trx) => {
-    await trx.insertInto('assignments').values({ id, course_id: courseId, version: 1 }).execute();
+    await trx.insertInto('assignments').values({ id, course_id: courseId, version: 1, stage }).execute();
     await enterVersion(trx, id, 1, document, now().toISOString(), by);
   });
   return entered(id, 1, document);

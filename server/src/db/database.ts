@@ -9,6 +9,7 @@ import * as station from './migrations/0002_station.ts';
 import * as captureScale from './migrations/0003_capture_scale.ts';
 import * as foundations from './migrations/0004_foundations.ts';
 import * as classList from './migrations/0005_class_list.ts';
+import * as courses from './migrations/0006_courses.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -22,6 +23,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0003_capture_scale': captureScale,
   '0004_foundations': foundations,
   '0005_class_list': classList,
+  '0006_courses': courses,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -1,4 +1,4 @@
-import type { Role, Source, Surface } from '@nachweis/contract';
+import type { Role, Source, Stage, Surface } from '@nachweis/contract';
 import type { PictureFormat, Verdict } from '@nachweis/core';
 import type { Generated } from 'kysely';
 
@@ -12,9 +12,21 @@ export interface Tables {
     email: string;
     given_name: string;
     surname: string;
+    /** empty: no password yet, so nobody can sign in */
     password_hash: string;
     /** what the sign-in page of a demo server says of the person; null for everybody else */
     demo_note: string | null;
+    /** 1: makes courses, and manages all of them */
+    admin: Generated<number>;
+  };
+  /** with each of them somebody sets a password, once; without a person for the first administrator */
+  sign_in_links: {
+    token_hash: string;
+    person_id: string | null;
+    made_by: string | null;
+    made_at: string;
+    expires_at: string;
+    used_at: string | null;
   };
   sessions: { token_hash: string; person_id: string; created_at: string; expires_at: string };
   /** browsers in which somebody has signed in before; the limit for guesses from everywhere lets them pass */
@@ -35,7 +47,7 @@ export interface Tables {
     /** further columns of the class list */
     fields: Generated<string>;
   };
-  assignments: { id: string; course_id: string; version: number };
+  assignments: { id: string; course_id: string; version: number; stage: Generated<Stage> };
   /** what is asked, frozen: never changed, only followed by another version */
   assignment_versions: {
     assignment_id: string;

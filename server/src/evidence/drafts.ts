@@ -121,8 +121,8 @@ export async function requireDraftable(
   studentId: string,
   at: string,
 ): Promise<void> {
-  const { title } = assignment;
-  const state = submissionWindow(terms, at);
+  const { title, stage } = assignment;
+  const state = stage === 'archived' ? 'closed' : submissionWindow(terms, at);
   if (state === 'not-open') throw new HttpProblem('not-open', { title });
   if (state === 'closed') throw new HttpProblem('closed', { title });
   const { used } = await readAttempts(db, assignment.id, studentId);

@@ -68,6 +68,8 @@ export class HttpProblem extends Error {
 /** Kinds of things that can be looked for. */
 export type Thing =
   | 'address'
+  | 'course'
+  | 'link'
   | 'assignment'
   | 'proof-point'
   | 'must-show'

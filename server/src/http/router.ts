@@ -44,7 +44,9 @@ export type Handlers = { [N in EndpointName]: Handler<N> };
 
 export type ReadActor = (req: Request) => Promise<Actor | null>;
 
-const JSON_LIMIT = '256kb';
+/** Of a class list of a thousand, or of hundreds of marks. Who is signed out sends less. */
+const JSON_LIMIT = '2mb';
+const PUBLIC_JSON_LIMIT = '64kb';
 
 /** Notes when a request came, before anything else is done with it. */
 export function stampArrival({ now }: Pick<Context, 'now'>): RequestHandler {
@@ -62,10 +64,15 @@ export function mountEndpoints(
   handlers: Handlers,
 ): void {
   const json = express.json({ limit: JSON_LIMIT, type: () => true });
+  const publicJson = express.json({ limit: PUBLIC_JSON_LIMIT, type: () => true });
   const methods = new Map<string, string[]>();
   for (const [name, endpoint] of Object.entries(endpoints) as Array<[EndpointName, Endpoint]>) {
     const body: RequestHandler[] =
-      endpoint.body === 'picture' ? [checkPictureHead] : endpoint.body ? [json] : [];
+      endpoint.body === 'picture'
+        ? [checkPictureHead]
+        : endpoint.body
+          ? [endpoint.access === 'public' ? publicJson : json]
+          : [];
     methods.set(endpoint.path, [...(methods.get(endpoint.path) ?? []), endpoint.method.toUpperCase()]);
     app[endpoint.method](endpoint.path, requireActor(endpoint, readActor), ...body, async (req, res) => {
       const actor = res.locals.actor as Actor | null;

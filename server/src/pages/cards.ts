@@ -22,11 +22,13 @@ export async function readCards({ db, now }: Context, personId: string): Promise
   const assignments = await readCourseAssignments(db, [...roles.keys()]);
   const cards: AssignmentCard[] = [];
   for (const assignment of assignments) {
-    cards.push(
-      roles.get(assignment.courseId) === 'student'
-        ? await studentCard({ db }, assignment, personId, at)
-        : await staffCard({ db }, assignment, at),
-    );
+    const role = roles.get(assignment.courseId);
+    if (role !== 'student') cards.push(await staffCard({ db }, assignment, at, role === 'instructor'));
+    else if (assignment.stage !== 'draft') {
+      const card = await studentCard({ db }, assignment, personId, at);
+      // What was put away is of interest to who handed something in.
+      if (assignment.stage === 'given' || ended(card)) cards.push(card);
+    }
   }
   return cards.sort((a, b) => byDue(a, b, at));
 }
@@ -37,6 +39,9 @@ function byDue(a: AssignmentCard, b: AssignmentCard, at: string): number {
   if (aPast !== bPast) return aPast ? 1 : -1;
   return aPast ? b.dueAt.localeCompare(a.dueAt) : a.dueAt.localeCompare(b.dueAt);
 }
+
+const ended = (card: AssignmentCard) =>
+  card.as === 'student' && (card.state === 'handed-in' || card.state === 'returned');
 
 const baseOf = ({ id, title, courseId, courseTitle, timeZone, mostUnits }: Assignment) => ({
   id,
@@ -89,6 +94,7 @@ async function staffCard(
   { db }: Pick<Context, 'db'>,
   assignment: Assignment,
   at: string,
+  manages: boolean,
 ): Promise<AssignmentCard> {
   const { opensAt, dueAt, lateUntil } = assignment;
   const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId));
@@ -104,6 +110,8 @@ async function staffCard(
     ...{ opensAt, dueAt, lateUntil },
     window: submissionWindow(assignment, at),
     as: 'staff',
+    stage: assignment.stage,
+    manages,
     handIns: line.length,
     students,
     waiting: inState('waiting'),

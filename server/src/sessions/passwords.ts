@@ -8,7 +8,8 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 /** Checked against when nobody has the e-mail address, so that the answer takes as long as for a known one. */
 const NOBODY = hashPassword('nobody has this password');
 
+/** @param stored empty or null: there is none, and none fits */
 export async function passwordFits(stored: string | null, password: string): Promise<boolean> {
-  const fits = await verify(stored ?? (await NOBODY), password);
-  return fits && stored !== null;
+  const fits = await verify(stored || (await NOBODY), password);
+  return fits && Boolean(stored);
 }

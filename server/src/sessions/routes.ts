@@ -3,11 +3,15 @@ import type { Context } from '../context.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { fullName } from '../people/names.ts';
-import { passwordFits } from './passwords.ts';
+import { readLink, setPassword, useLink } from './links.ts';
+import { hashPassword, passwordFits } from './passwords.ts';
 import { endSession, isKnownBrowser, rememberBrowser, startSession } from './sessions.ts';
 import { createSignInLimits } from './signInLimits.ts';
 
-type SessionHandlers = Pick<Handlers, 'signIn' | 'signOut' | 'me' | 'demoPeople' | 'demoSignIn'>;
+type SessionHandlers = Pick<
+  Handlers,
+  'signIn' | 'signOut' | 'me' | 'demoPeople' | 'demoSignIn' | 'readLink' | 'useLink' | 'changePassword'
+>;
 
 export function sessionHandlers(context: Context): SessionHandlers {
   const { db, settings } = context;
@@ -35,6 +39,30 @@ export function sessionHandlers(context: Context): SessionHandlers {
       return undefined;
     },
     me: ({ actor }) => readMe(context, actor.personId),
+    readLink: ({ params }) => readLink(context, params.token),
+    async useLink({ params, body, req, res }) {
+      const personId = await useLink(context, params.token, body);
+      await startSession(context, res, personId);
+      await rememberBrowser(context, req, res, personId);
+      return readMe(context, personId);
+    },
+    async changePassword({ body, actor, req, res }) {
+      const { personId } = actor;
+      const person = await db
+        .selectFrom('people')
+        .select(['email', 'password_hash'])
+        .where('id', '=', personId)
+        .executeTakeFirstOrThrow();
+      // Who sits down at an open session must not try passwords either.
+      const fits = await limits.guard(
+        { email: person.email, address: req.ip ?? '', knownBrowser: true },
+        async () => ((await passwordFits(person.password_hash, body.before)) ? personId : null),
+      );
+      if (fits === null) throw new HttpProblem('wrong-credentials');
+      await setPassword(db, personId, await hashPassword(body.password));
+      await startSession(context, res, personId);
+      return readMe(context, personId);
+    },
     async demoPeople() {
       if (!settings.demo) return [];
       const rows = await db
@@ -81,5 +109,5 @@ async function readMe({ db }: Context, personId: string): Promise<Me> {
     .where('members.person_id', '=', personId)
     .orderBy('courses.title')
     .execute();
-  return { id: person.id, name: fullName(person), email: person.email, courses };
+  return { id: person.id, name: fullName(person), email: person.email, admin: person.admin === 1, courses };
 }

@@ -1,0 +1,162 @@
+import * as z from 'zod';
+import { AssignmentDefinition, Stage, WindowState } from './assignments.ts';
+import { Role } from './session.ts';
+import { Id, Instant } from './shared.ts';
+
+const isTimeZone = (zone: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+export const CourseWrite = z.object({
+  title: z.string().trim().min(1, 'course-title-missing').max(200),
+  /** IANA name */
+  timeZone: z.string().refine(isTimeZone, 'time-zone-unknown'),
+  /** BCP 47; names are sorted by its letters */
+  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'language-unknown'),
+});
+
+/** Columns of a class list beside the usual ones, by name, such as a station code. */
+const ClassFields = z.record(
+  z
+    .string()
+    .regex(/^[a-z][a-z0-9_-]*$/i, 'field-name')
+    .max(40),
+  z.string().max(200),
+);
+
+/** One line of a class list. */
+export const PersonLine = z.object({
+  givenName: z.string().trim().max(200),
+  surname: z.string().trim().min(1, 'surname-missing').max(200),
+  email: z.email('email-wrong').max(254),
+  role: Role,
+  /** as the name is to be sorted; absent: by the custom of the course's language */
+  sortName: z.string().trim().min(1).max(300).optional(),
+  fields: ClassFields.default({}),
+});
+export type PersonLine = z.infer<typeof PersonLine>;
+
+/** Most people of one course. */
+export const MAX_PEOPLE = 1000;
+
+export const PeopleWrite = z.object({
+  people: z.array(PersonLine).min(1).max(MAX_PEOPLE),
+  /** only says what it would do */
+  dryRun: z.boolean(),
+});
+
+/**
+ * What becomes of a line: `new` nobody has this e-mail yet; `joins` a person that is known comes into the course;
+ * `changes` name, role or columns of somebody who is in it; `same` nothing; `twice` the e-mail stands in an earlier line.
+ */
+export const LINE_OUTCOMES = ['new', 'joins', 'changes', 'same', 'twice', 'own-role'] as const;
+
+export const PeopleAnswer = z.object({
+  /** in the order of what was sent */
+  lines: z.array(z.object({ outcome: z.enum(LINE_OUTCOMES), name: z.string() })),
+  /** false: nothing was changed */
+  entered: z.boolean(),
+});
+export type PeopleAnswer = z.infer<typeof PeopleAnswer>;
+
+export const CoursePerson = z.object({
+  id: Id,
+  givenName: z.string(),
+  surname: z.string(),
+  /** as it is sorted */
+  listed: z.string(),
+  email: z.string(),
+  role: Role,
+  fields: z.record(z.string(), z.string()),
+  /** has a password, so that they can sign in */
+  canSignIn: z.boolean(),
+});
+export type CoursePerson = z.infer<typeof CoursePerson>;
+
+export const CourseView = z.object({
+  ...CourseWrite.shape,
+  id: Id,
+  people: z.array(CoursePerson),
+  assignments: z.array(
+    z.object({
+      id: Id,
+      title: z.string(),
+      stage: Stage,
+      window: WindowState,
+      opensAt: Instant,
+      dueAt: Instant,
+      handIns: z.int(),
+    }),
+  ),
+});
+export type CourseView = z.infer<typeof CourseView>;
+
+/** A link that lets one person set a password, once. */
+export const SignInLink = z.object({ personId: Id, href: z.string(), expiresAt: Instant });
+export type SignInLink = z.infer<typeof SignInLink>;
+
+/** What a link is for, as whoever opens it is told. */
+export const LinkView = z.object({
+  /** `first`: for the first administrator of an empty server */
+  kind: z.enum(['first', 'person']),
+  name: z.string(),
+  email: z.string(),
+});
+export type LinkView = z.infer<typeof LinkView>;
+
+export const Password = z.string().min(8, 'password-short').max(200);
+
+export const LinkUse = z.object({
+  password: Password,
+  /** of the first administrator */
+  person: z
+    .object({
+      givenName: z.string().trim().max(200),
+      surname: z.string().trim().min(1, 'surname-missing').max(200),
+      email: z.email('email-wrong').max(254),
+    })
+    .optional(),
+});
+
+/** An assignment as it is written, with what hangs on it. */
+export const DefinitionView = z.object({
+  id: Id,
+  courseId: Id,
+  courseTitle: z.string(),
+  timeZone: z.string(),
+  definition: AssignmentDefinition,
+  version: z.int().min(1),
+  stage: Stage,
+  handIns: z.int(),
+  /** students who have pictures in their draft */
+  drafts: z.int(),
+});
+export type DefinitionView = z.infer<typeof DefinitionView>;
+
+/** What a change of a running assignment means for work that is there. Whatever was handed in stays as it is. */
+export const ChangeEffects = z.object({
+  version: z.int(),
+  handIns: z.int(),
+  /** proof points that go, and how many students have pictures there, which then are among their captures only */
+  lost: z.array(z.object({ code: z.string(), title: z.string(), students: z.int() })),
+});
+export type ChangeEffects = z.infer<typeof ChangeEffects>;
+
+export const DefinitionWrite = z.object({
+  definition: AssignmentDefinition,
+  /** the version that was changed */
+  baseVersion: z.int().min(1),
+  dryRun: z.boolean().default(false),
+});
+
+/** An assignment as one file: to keep, to hand on, to take into another course. */
+export const AssignmentFile = z.object({
+  nachweis: z.literal('assignment'),
+  version: z.literal(1),
+  assignment: AssignmentDefinition,
+});

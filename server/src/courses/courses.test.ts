@@ -1,0 +1,208 @@
+import { randomUUID } from 'node:crypto';
+import { describe, expect, it } from 'vitest';
+import { firstLink, hasAdmin, makeLink } from '../sessions/links.ts';
+import { serverPerTest, type TestServer } from '../testServer.testing.ts';
+
+const server = serverPerTest();
+
+const PASSWORD = 'long enough for anybody';
+
+/** The first administrator, signed in. */
+async function administrator(s: TestServer) {
+  const token = (await firstLink(s.context)) ?? '';
+  const agent = s.nobody();
+  await agent
+    .post(`/api/links/${token}`)
+    .send({ password: PASSWORD, person: { givenName: 'Ada', surname: 'Berg', email: 'ada@school.example' } })
+    .expect(200);
+  return agent;
+}
+
+async function course(s: TestServer) {
+  const admin = await administrator(s);
+  const id = randomUUID();
+  const body = { title: 'Field Data', timeZone: 'Europe/Berlin', language: 'de' };
+  await admin.put(`/api/courses/${id}`).send(body).expect(200);
+  return { admin, id };
+}
+
+const line = (n: number, change: Record<string, unknown> = {}) => ({
+  givenName: 'Kim',
+  surname: `Okafor${n}`,
+  email: `kim${n}@school.example`,
+  role: 'student',
+  fields: { station: `NE-${n}` },
+  ...change,
+});
+
+describe('an empty server', () => {
+  it('has one link for the first administrator; it works once, also when two open it together', async () => {
+    const { context, nobody } = server();
+    const token = await firstLink(context);
+    const use = (email: string) =>
+      nobody()
+        .post(`/api/links/${token}`)
+        .send({ password: PASSWORD, person: { givenName: '', surname: 'Berg', email } });
+    expect((await nobody().get(`/api/links/${token}`).expect(200)).body.kind).toBe('first');
+    const answers = await Promise.all([use('one@school.example'), use('two@school.example')]);
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 404]);
+    expect(await context.db.selectFrom('people').select('admin').execute()).toEqual([{ admin: 1 }]);
+    await nobody().get(`/api/links/${token}`).expect(404);
+    // The next start has none.
+    expect(await firstLink(context)).toBeNull();
+  });
+  it('gives each start another link, and the earlier one ends', async () => {
+    const { context, nobody } = server();
+    const before = await firstLink(context);
+    const after = await firstLink(context);
+    await nobody().get(`/api/links/${before}`).expect(404);
+    await nobody().get(`/api/links/${after}`).expect(200);
+    expect(await hasAdmin(context.db)).toBe(false);
+  });
+  it('says which field is wrong', async () => {
+    const token = await firstLink(server().context);
+    const { body } = await server()
+      .nobody()
+      .post(`/api/links/${token}`)
+      .send({ password: 'short', person: { givenName: '', surname: 'x', email: 'a@b.example' } })
+      .expect(400);
+    expect(JSON.stringify(body.data)).toContain('password-short');
+  });
+});
+
+describe('a class list', () => {
+  it('says line by line what it would do, does it all, and the second time nothing', async () => {
+    const { admin, id } = await course(server());
+    const people = [line(1), line(2)];
+    const tried = await admin.post(`/api/courses/${id}/people`).send({ people, dryRun: true }).expect(200);
+    expect(tried.body).toEqual({
+      lines: [
+        { outcome: 'new', name: 'Kim Okafor1' },
+        { outcome: 'new', name: 'Kim Okafor2' },
+      ],
+      entered: false,
+    });
+    const view = async () => (await admin.get(`/api/courses/${id}`).expect(200)).body;
+    expect((await view()).people).toHaveLength(1);
+    await admin.post(`/api/courses/${id}/people`).send({ people, dryRun: false }).expect(200);
+    expect((await view()).people).toMatchObject([
+      { surname: 'Berg', role: 'instructor', canSignIn: true },
+      { surname: 'Okafor1', role: 'student', canSignIn: false, fields: { station: 'NE-1' } },
+      { surname: 'Okafor2' },
+    ]);
+    const again = await admin
+      .post(`/api/courses/${id}/people`)
+      .send({ people: [line(1), line(2, { fields: { station: 'ZZ-0' } })], dryRun: false })
+      .expect(200);
+    expect(again.body.lines.map((one: { outcome: string }) => one.outcome)).toEqual(['same', 'changes']);
+    expect((await view()).people[2].fields).toEqual({ station: 'ZZ-0' });
+  });
+  it('changes nothing where a person stands in it twice, whatever the case of the e-mail', async () => {
+    const { admin, id } = await course(server());
+    const { body } = await admin
+      .post(`/api/courses/${id}/people`)
+      .send({ people: [line(1), line(2, { email: 'KIM1@school.example' })], dryRun: false })
+      .expect(200);
+    expect(body).toMatchObject({ entered: false, lines: [{ outcome: 'new' }, { outcome: 'twice' }] });
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toHaveLength(1);
+  });
+  it('takes nobody’s name and nobody’s own role away', async () => {
+    const s = server();
+    const { admin, id } = await course(s);
+    const elsewhere = await s.addPerson('Imre', 'Szalai');
+    await s.addCourse([[elsewhere, 'student']]);
+    const { body } = await admin
+      .post(`/api/courses/${id}/people`)
+      .send({
+        people: [line(1, { email: elsewhere.email, surname: 'Renamed' })],
+        dryRun: false,
+      })
+      .expect(200);
+    expect(body.lines[0].outcome).toBe('joins');
+    await admin
+      .post(`/api/courses/${id}/people`)
+      .send({ people: [line(1, { email: elsewhere.email, surname: 'Renamed' })], dryRun: false })
+      .expect(200);
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toMatchObject([{}, { surname: 'Szalai' }]);
+    const own = await admin
+      .post(`/api/courses/${id}/people`)
+      .send({ people: [line(1, { email: 'ada@school.example', role: 'student' })], dryRun: false })
+      .expect(200);
+    expect(own.body).toMatchObject({ entered: false, lines: [{ outcome: 'own-role' }] });
+  });
+  it('of 300 is entered at once', async () => {
+    const { admin, id } = await course(server());
+    const people = Array.from({ length: 300 }, (_, n) => line(n));
+    await admin.post(`/api/courses/${id}/people`).send({ people, dryRun: false }).expect(200);
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toHaveLength(301);
+  });
+  it('lets somebody leave; what they handed in stays, and who manages the course does not take themselves out', async () => {
+    const { admin, id } = await course(server());
+    await admin.post(`/api/courses/${id}/people`).send({ people: [line(1)], dryRun: false });
+    const [self, other] = (await admin.get(`/api/courses/${id}`)).body.people;
+    await admin.delete(`/api/courses/${id}/people/${self.id}`).expect(409);
+    expect(
+      (await admin.delete(`/api/courses/${id}/people/${other.id}`).expect(200)).body.people,
+    ).toHaveLength(1);
+    await admin.delete(`/api/courses/${id}/people/${other.id}`).expect(404);
+  });
+});
+
+describe('sign-in links', () => {
+  it('set a password once and sign in; nobody without a password signs in before', async () => {
+    const s = server();
+    const { admin, id } = await course(s);
+    await admin.post(`/api/courses/${id}/people`).send({ people: [line(1)], dryRun: false });
+    const student = (await admin.get(`/api/courses/${id}`)).body.people[1];
+    for (const password of ['x', ' '])
+      await s.nobody().post('/api/session').send({ email: student.email, password }).expect(401);
+    const [link] = (
+      await admin
+        .post(`/api/courses/${id}/links`)
+        .send({ personIds: [student.id] })
+        .expect(200)
+    ).body;
+    const token = link.href.split('/').at(-1);
+    const agent = s.nobody();
+    expect((await agent.get(`/api/links/${token}`).expect(200)).body).toEqual({
+      kind: 'person',
+      name: 'Kim Okafor1',
+      email: student.email,
+    });
+    await agent.post(`/api/links/${token}`).send({ password: PASSWORD }).expect(200);
+    expect((await agent.get('/api/session').expect(200)).body.courses).toMatchObject([
+      { id, role: 'student' },
+    ]);
+    await s.nobody().post(`/api/links/${token}`).send({ password: 'another long one' }).expect(404);
+    await s.nobody().post('/api/session').send({ email: student.email, password: PASSWORD }).expect(200);
+  });
+  it('end after two weeks', async () => {
+    const s = server();
+    const person = await s.addPerson();
+    const { token } = await makeLink(s.context.db, s.context.now, person.id, null);
+    s.setNow('2026-11-20T10:00:01.000Z');
+    await s.nobody().get(`/api/links/${token}`).expect(404);
+  });
+  it('for who has a password are an administrator’s only', async () => {
+    const s = server();
+    const [teacher, student] = [await s.addPerson(), await s.addPerson()];
+    const courseId = await s.addCourse([
+      [teacher, 'instructor'],
+      [student, 'student'],
+    ]);
+    const instructor = await s.signedIn(teacher);
+    const ask = () => instructor.post(`/api/courses/${courseId}/links`).send({ personIds: [student.id] });
+    await ask().expect(403);
+    await s.context.db.updateTable('people').set({ admin: 1 }).where('id', '=', teacher.id).execute();
+    await ask().expect(200);
+  });
+  it('and another password end every other session of the person', async () => {
+    const s = server();
+    const person = await s.addPerson();
+    const [here, there] = [await s.signedIn(person), await s.signedIn(person)];
+    await here.put('/api/session/password').send({ before: 'wrong', password: PASSWORD }).expect(401);
+    await here.put('/api/session/password').send({ before: 'correct horse', password: PASSWORD }).expect(200);
+    await here.get('/api/session').expect(200);
+    await there.get('/api/session').expect(401);
+  });
+});

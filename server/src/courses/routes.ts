@@ -1,0 +1,95 @@
+import { createDefinition } from '../assignments/definitions.ts';
+import type { Context } from '../context.ts';
+import { HttpProblem, notFound } from '../http/problem.ts';
+import type { Handlers } from '../http/router.ts';
+import { enterMember } from '../people/enterMember.ts';
+import { linkPath, makeLink } from '../sessions/links.ts';
+import { enterPeople } from './enterPeople.ts';
+import { readCourse } from './readCourse.ts';
+
+type CourseHandlers = Pick<
+  Handlers,
+  | 'listCourses'
+  | 'createCourse'
+  | 'readCourse'
+  | 'enterPeople'
+  | 'leaveCourse'
+  | 'makeLinks'
+  | 'createAssignment'
+>;
+
+export function courseHandlers(context: Context): CourseHandlers {
+  const { db, now, settings } = context;
+  return {
+    async listCourses() {
+      const rows = await db
+        .selectFrom('courses')
+        .leftJoin('members', 'members.course_id', 'courses.id')
+        .select(['courses.id', 'courses.title', 'time_zone', 'language'])
+        .select((eb) => eb.fn.count<number>('members.person_id').as('people'))
+        .groupBy('courses.id')
+        .orderBy('courses.title')
+        .execute();
+      return rows.map(({ time_zone, ...row }) => ({ ...row, timeZone: time_zone }));
+    },
+    async createCourse({ params, body, actor }) {
+      const { courseId: id } = params;
+      const row = { title: body.title, time_zone: body.timeZone, language: body.language };
+      await db.transaction().execute(async (trx) => {
+        const there = await trx.selectFrom('courses').select('id').where('id', '=', id).executeTakeFirst();
+        if (there) await trx.updateTable('courses').set(row).where('id', '=', id).execute();
+        else {
+          await trx
+            .insertInto('courses')
+            .values({ id, ...row })
+            .execute();
+          await enterMember(trx, { courseId: id, personId: actor.personId, role: 'instructor' });
+        }
+      });
+      return readCourse(context, id);
+    },
+    readCourse: ({ params }) => readCourse(context, params.courseId),
+    enterPeople: ({ params, body, actor }) =>
+      enterPeople(context, params.courseId, body.people, actor.personId, body.dryRun),
+    async leaveCourse({ params: { courseId, personId }, actor }) {
+      // A course without its instructor could be managed by nobody but an administrator.
+      if (personId === actor.personId) throw new HttpProblem('in-use', { of: 'own-membership' });
+      const { numDeletedRows } = await db
+        .deleteFrom('members')
+        .where('course_id', '=', courseId)
+        .where('person_id', '=', personId)
+        .executeTakeFirst();
+      if (numDeletedRows === 0n) throw notFound('person');
+      return readCourse(context, courseId);
+    },
+    async makeLinks({ params, body, actor }) {
+      const { courseId } = params;
+      return db.transaction().execute(async (trx) => {
+        const admin = await trx
+          .selectFrom('people')
+          .select('admin')
+          .where('id', '=', actor.personId)
+          .executeTakeFirstOrThrow();
+        const links = [];
+        for (const personId of body.personIds) {
+          const person = await trx
+            .selectFrom('members')
+            .innerJoin('people', 'people.id', 'members.person_id')
+            .select('password_hash')
+            .where('course_id', '=', courseId)
+            .where('person_id', '=', personId)
+            .executeTakeFirst();
+          if (!person) throw notFound('person');
+          // Whoever gets the link is the person from then on: for who has a password that is not an instructor's to give.
+          if (person.password_hash !== '' && admin.admin !== 1)
+            throw new HttpProblem('forbidden', { role: 'password-of-others' });
+          const { token, expiresAt } = await makeLink(trx, now, personId, actor.personId);
+          links.push({ personId, href: `${settings.origin ?? ''}${linkPath(token)}`, expiresAt });
+        }
+        return links;
+      });
+    },
+    createAssignment: ({ params, body, actor }) =>
+      createDefinition(context, params.courseId, body.id, body.definition, actor.personId),
+  };
+}
