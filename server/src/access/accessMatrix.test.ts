@@ -215,6 +215,8 @@ async function world(s: TestServer) {
     strangerStudent: await s.signedIn(strangerStudent),
     strangerInstructor: await s.signedIn(strangerInstructor),
   };
+  // For who has a password an instructor makes no link; whoever is signed in stays so.
+  await db.updateTable('people').set({ password_hash: '' }).where('id', '=', classmate.id).execute();
   const presetId = randomUUID();
   await agents.own.put(`/api/presets/${presetId}`).send(PRESET).expect(200);
   return {

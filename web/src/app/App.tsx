@@ -18,6 +18,11 @@ const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
 const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
 const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
+const WelcomeScreen = lazy(() => import('../session/WelcomeScreen.tsx'));
+const CoursesScreen = lazy(() => import('../courses/CoursesScreen.tsx'));
+const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
+const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
+const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
 /** Trying again helps against a lost connection only; every other problem says what to do about it. */
@@ -37,6 +42,14 @@ export function App(): ReactNode {
                 </Suspense>
               }
             />
+            <Route
+              path="/welcome/:token"
+              element={
+                <Suspense fallback={<Loading what="the page" />}>
+                  <WelcomeScreen />
+                </Suspense>
+              }
+            />
             <Route element={<Shell />}>
               <Route index element={<AssignmentsScreen />} />
               <Route path="assignments/:assignmentId" element={<ProofSheetScreen />} />
@@ -47,6 +60,10 @@ export function App(): ReactNode {
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
+              <Route path="courses" element={<CoursesScreen />} />
+              <Route path="courses/:courseId" element={<CourseScreen />} />
+              <Route path="courses/:courseId/assignments/new" element={<NewScreen />} />
+              <Route path="assignments/:assignmentId/edit" element={<BuilderScreen />} />
               <Route path="ready" element={<LabScreen />} />
               <Route path="guide" element={<GuideScreen />} />
               <Route path="settings" element={<SettingsScreen />} />

@@ -2,11 +2,14 @@ import type { AssignmentCard } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { CardDue } from '../ui/DueTime.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
+
+const STAGE_WORDS = { draft: 'draft', archived: 'put away' } as const;
 
 type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
@@ -30,8 +33,11 @@ export default function AssignmentsScreen(): ReactNode {
     );
   return (
     <main className="mx-auto w-full max-w-5xl p-4 sm:p-6">
-      <h1 className="mb-4 text-2xl">Assignments</h1>
-      {cards.length === 0 && <Empty>You are in no course yet. Ask your instructor to add you.</Empty>}
+      <div className="mb-4 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+        <h1 className="flex-1 text-2xl">Assignments</h1>
+        <OwnCourses />
+      </div>
+      {cards.length === 0 && <NoCards />}
       <ul className="border-t border-rule">
         {cards.map((card) => (
           <li key={card.id} className="border-b border-rule">
@@ -61,6 +67,40 @@ export default function AssignmentsScreen(): ReactNode {
   );
 }
 
+/** The courses that one manages. */
+function OwnCourses(): ReactNode {
+  const { courses, admin } = useMe();
+  const own = courses.filter((course) => course.role === 'instructor');
+  if (own.length === 0 && !admin) return null;
+  return (
+    <nav aria-label="Courses you manage" className="flex flex-wrap gap-x-4 text-sm">
+      {own.map((course) => (
+        <Link key={course.id} to={`/courses/${course.id}`} className="written text-verdigris-deep underline">
+          Course: {course.title}
+        </Link>
+      ))}
+      {admin && (
+        <Link to="/courses" className="text-verdigris-deep underline">
+          All courses
+        </Link>
+      )}
+    </nav>
+  );
+}
+
+function NoCards(): ReactNode {
+  const { courses, admin } = useMe();
+  if (admin && courses.length === 0)
+    return <Empty>There is no course yet. Make one under “All courses”.</Empty>;
+  return (
+    <Empty>
+      {courses.length === 0
+        ? 'You are in no course yet. Ask your instructor to add you.'
+        : 'There is no assignment yet.'}
+    </Empty>
+  );
+}
+
 function StudentState({ card }: { card: StudentCard }): ReactNode {
   return (
     <span className="flex items-baseline gap-3 sm:justify-end">
@@ -86,13 +126,15 @@ function StaffState({ card }: { card: StaffCard }): ReactNode {
   return (
     <span className="sm:text-right">
       <span className="block font-semibold">
-        {card.waiting > 0
-          ? `${card.waiting} waiting`
-          : card.marked > 0
-            ? `${card.marked} to release`
-            : card.handIns > 0
-              ? 'all released'
-              : 'nothing handed in'}
+        {card.stage !== 'given'
+          ? STAGE_WORDS[card.stage]
+          : card.waiting > 0
+            ? `${card.waiting} waiting`
+            : card.marked > 0
+              ? `${card.marked} to release`
+              : card.handIns > 0
+                ? 'all released'
+                : 'nothing handed in'}
       </span>
       <span className="text-sm text-faded">
         {card.handIns} of {card.students} handed in

@@ -7,6 +7,7 @@ import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { saveAs } from '../ui/saveAs.ts';
 
 interface MoreDialogProps {
   picture: SheetPicture;
@@ -84,13 +85,7 @@ async function told(work: () => Promise<void>): Promise<void> {
 
 /** Downloads it as it will be handed in, under its name. */
 async function savePicture(picture: SheetPicture): Promise<void> {
-  const url = URL.createObjectURL(await preparePicture(picture));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = picture.fileName.replace(/\.[^.]*$/, '.png');
-  link.click();
-  // The browser has taken it over by then.
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  saveAs(await preparePicture(picture), picture.fileName.replace(/\.[^.]*$/, '.png'));
 }
 
 /** Puts it on the clipboard, always as it is now. */

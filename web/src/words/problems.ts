@@ -9,6 +9,8 @@ export type CallCode = ProblemCode | 'offline' | 'unreadable' | 'too-slow';
 
 const THINGS: Readonly<Record<string, string>> = {
   address: 'There is nothing at this address.',
+  course: 'The course was not found, or it is not yours to see.',
+  link: 'This link was used already, or it has expired. Ask for a new one.',
   assignment: 'The assignment was not found, or it is not yours to see.',
   'proof-point': 'The proof point was not found, or it is not yours to see.',
   'must-show': 'The must-show was not found, or it is not yours to see.',
@@ -42,6 +44,8 @@ const FORBIDDEN: Readonly<Record<string, string>> = {
   student: 'This is not for students of the course.',
   instructor: 'This is not for instructors of the course.',
   marker: 'This is not for markers of the course.',
+  person: 'This is for administrators only.',
+  'password-of-others': 'Who has a password gets a new link from an administrator only.',
 };
 
 const REQUEST: Readonly<Record<string, string>> = {
@@ -62,6 +66,21 @@ const FIELDS: Readonly<Record<string, string>> = {
   'late-before-due': 'The late time ends before the due time.',
   'preset-key': 'A key is one letter a to z or one digit.',
   'preset-name': 'A preset needs a name.',
+  'time-unreadable': 'Give a day and a time.',
+  'rule-missing': 'Pictures need a name. {surname}_{point} will do.',
+  'points-missing': 'An assignment needs at least one proof point.',
+  'point-title-missing': 'A proof point needs a title.',
+  'most-below-least': 'At most has to be at least as many as at least.',
+  'size-half': 'Give both sides in whole pixels, or none.',
+  'points-unreadable': 'Points are a number with at most two decimals, such as 1.5.',
+  'must-show-empty': 'Write what must be seen, or remove it.',
+  'course-title-missing': 'A course needs a title.',
+  'time-zone-unknown': 'This time zone is not known. Write it as in Europe/Berlin.',
+  'language-unknown': 'This language is not known. Write it as in en or de.',
+  'surname-missing': 'The surname is missing.',
+  'email-wrong': 'This is no e-mail address.',
+  'field-name': 'A column’s name has letters, digits, - and _ only, and begins with a letter.',
+  'password-short': 'A password has at least 8 characters.',
 };
 
 /** The sentence of one field's fault; messages of the schema library itself are shown as they are. */
@@ -103,10 +122,16 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'stale-version': ({ of }) =>
     STALE[String(of)] ?? 'It was changed elsewhere meanwhile. Look at it again, then decide.',
   'already-exists': ({ of, key, name }) =>
-    of === 'preset-key'
-      ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
-      : 'Another picture has this number already. Add the picture again.',
-  'in-use': ({ point, assignment, attempt }) => {
+    of === 'assignment'
+      ? 'Another assignment has this number already. Save it again.'
+      : of === 'preset-key'
+        ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
+        : 'Another picture has this number already. Add the picture again.',
+  'in-use': ({ of, point, assignment, attempt }) => {
+    if (of === 'assignment')
+      return 'Students have work in it already, so it stays given. Put it away instead.';
+    if (of === 'own-membership')
+      return 'You manage this course. Somebody else who does can take you out of it.';
     const where = `${String(point)} of ${String(assignment)}`;
     if (attempt === null) return `It is in ${where}. Remove it there first.`;
     const which = Number(attempt) > 1 ? ` (attempt ${String(attempt)})` : '';

@@ -1,0 +1,148 @@
+import type { AssignmentDefinition, CourseView } from '@nachweis/contract';
+import { formatPoints, parsePoints } from '@nachweis/core';
+import { type ReactNode, useState } from 'react';
+import { type FieldPath, useForm, useWatch } from 'react-hook-form';
+import Markdown from 'react-markdown';
+import remarkGfm from 'remark-gfm';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { Button } from '../ui/Button.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import { type BuilderForm as Form, fromForm } from './form.ts';
+import { NameRuleField } from './NameRuleField.tsx';
+import { PointList } from './PointList.tsx';
+import { TermsFields } from './TermsFields.tsx';
+import { forgetForm, useBuilderDraft } from './useBuilderDraft.ts';
+
+interface BuilderFormProps {
+  /** of the assignment, or of the one that is being made */
+  id: string;
+  version: number;
+  first: Form;
+  /** what is written was not saved at an earlier visit */
+  restored: boolean;
+  course: CourseView;
+  /** @throws ApiProblem @returns what was saved; null where somebody decided otherwise */
+  onSave: (definition: AssignmentDefinition) => Promise<AssignmentDefinition | null>;
+  /** stands beside the fields */
+  aside: ReactNode;
+}
+
+/** Everything that an assignment asks, as one form. */
+export function BuilderForm({
+  id,
+  version,
+  first,
+  restored,
+  course,
+  onSave,
+  aside,
+}: BuilderFormProps): ReactNode {
+  const form = useForm<Form>({ defaultValues: first });
+  const { register, handleSubmit, setError, clearErrors, reset, getValues, setValue, formState } = form;
+  const [said, setSaid] = useState(
+    restored ? 'What was written here at the last visit and not saved is back.' : '',
+  );
+  const [problem, setProblem] = useState('');
+  useBuilderDraft(id, version, form);
+  const save = handleSubmit(async (written) => {
+    setProblem('');
+    setSaid('');
+    clearErrors();
+    const { definition, faults } = fromForm(written, course.timeZone);
+    if (faults.length > 0) {
+      for (const [i, { path, code }] of faults.entries())
+        setError(path as FieldPath<Form>, { message: code }, { shouldFocus: i === 0 });
+      setProblem('Something is missing or cannot be read. It is marked below. Nothing was saved yet.');
+      return;
+    }
+    try {
+      const saved = await onSave(definition);
+      if (!saved) return;
+      // What is new has ids from now on; where it was typed on meanwhile, that is not saved.
+      const typedOn = JSON.stringify(getValues()) !== JSON.stringify(written);
+      for (const [i, point] of saved.points.entries()) {
+        setValue(`points.${i}.id`, point.id);
+        for (const [j, mustShow] of point.mustShows.entries())
+          setValue(`points.${i}.mustShows.${j}.id`, mustShow.id);
+      }
+      if (!typedOn) {
+        forgetForm(id);
+        reset(getValues());
+      }
+      setSaid('Saved.');
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  });
+  return (
+    <form
+      onSubmit={(event) => void save(event)}
+      className="grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]"
+      noValidate
+    >
+      <div className="flex flex-col gap-6">
+        <Field label="Title" fault={formState.errors.title?.message}>
+          <input {...register('title')} className={control} autoComplete="off" />
+        </Field>
+        <Brief form={form} />
+        <PointList form={form} />
+        <TermsFields form={form} timeZone={course.timeZone} />
+        <NameRuleField form={form} course={course} />
+      </div>
+      <aside className="flex flex-col gap-4 lg:sticky lg:top-4">
+        <div className="flex flex-col gap-2 border border-edge bg-card p-3">
+          <Total form={form} />
+          {problem && (
+            <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1">
+              {problem}
+            </p>
+          )}
+          <p role="status" className="text-sm text-faded">
+            {formState.isDirty ? 'Not saved yet; kept in this browser.' : said}
+          </p>
+          <Button type="submit" look="main" disabled={formState.isSubmitting}>
+            {formState.isSubmitting ? 'Saving …' : 'Save'}
+          </Button>
+        </div>
+        {aside}
+      </aside>
+    </form>
+  );
+}
+
+type FormProps = { form: ReturnType<typeof useForm<Form>> };
+
+/** The brief as it is written, and as students read it. */
+function Brief({ form: { register, control: fields } }: FormProps): ReactNode {
+  const brief = useWatch({ control: fields, name: 'brief' });
+  return (
+    <div className="flex flex-col gap-2">
+      <Field label="Brief" hint="Markdown: **bold**, *italic*, lists, tables, links">
+        <textarea rows={5} {...register('brief')} className={`${control} py-1.5`} />
+      </Field>
+      {brief.trim() !== '' && (
+        <details>
+          <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">
+            As students read it
+          </summary>
+          <div className="guide written border border-rule bg-card p-3">
+            <Markdown remarkPlugins={[remarkGfm]}>{brief}</Markdown>
+          </div>
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Total({ form: { control: fields } }: FormProps): ReactNode {
+  const points = useWatch({ control: fields, name: 'points' });
+  const units = points
+    .flatMap((point) => point.mustShows)
+    .map(({ points: typed }) => parsePoints(typed) ?? 0);
+  return (
+    <p>
+      <strong className="font-mono">{formatPoints(units.reduce((sum, one) => sum + one, 0))}</strong> points
+      for {units.length} must-shows in {points.length} {points.length === 1 ? 'proof point' : 'proof points'}
+    </p>
+  );
+}

@@ -1,0 +1,100 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { type Control, type FieldErrors, type UseFormRegister, useFieldArray } from 'react-hook-form';
+import { Button } from '../ui/Button.tsx';
+import { control } from '../ui/Field.tsx';
+import { Letter } from '../ui/signs.tsx';
+import { fieldSentence } from '../words/problems.ts';
+import type { BuilderForm, PointForm } from './form.ts';
+
+/** Letters are what pins are called by. */
+const MOST = 26;
+
+interface MustShowFieldsProps {
+  index: number;
+  control: Control<BuilderForm>;
+  register: UseFormRegister<BuilderForm>;
+  errors: FieldErrors<PointForm> | undefined;
+}
+
+/** What must be seen, each with its letter and what it is worth. Enter in one adds the next. */
+export function MustShowFields({ index, control: form, register, errors }: MustShowFieldsProps): ReactNode {
+  const { fields, append, remove, move } = useFieldArray({
+    control: form,
+    name: `points.${index}.mustShows`,
+    keyName: 'key',
+  });
+  const add = () => fields.length < MOST && append({ text: '', points: '1' });
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="mb-1 text-sm font-semibold">What must be seen, and its points</legend>
+      {fields.map((field, j) => {
+        const letter = String.fromCharCode(97 + j);
+        const at = `points.${index}.mustShows.${j}` as const;
+        const fault = errors?.mustShows?.[j];
+        return (
+          <div key={field.key}>
+            <div className="flex items-center gap-1.5">
+              <Letter filled={false}>{letter}</Letter>
+              <input
+                aria-label={`P${index + 1} ${letter}, what must be seen`}
+                {...register(`${at}.text`)}
+                onKeyDown={(event) => {
+                  if (event.key !== 'Enter') return;
+                  event.preventDefault();
+                  add();
+                }}
+                className={`${control} flex-1`}
+              />
+              <input
+                aria-label={`P${index + 1} ${letter}, points`}
+                inputMode="decimal"
+                {...register(`${at}.points`)}
+                className={`${control} max-w-18 font-mono`}
+              />
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-label={`Move ${letter} up`}
+                disabled={j === 0}
+                onClick={() => move(j, j - 1)}
+              >
+                <ArrowUp size={16} aria-hidden />
+              </Button>
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-label={`Move ${letter} down`}
+                disabled={j === fields.length - 1}
+                onClick={() => move(j, j + 1)}
+              >
+                <ArrowDown size={16} aria-hidden />
+              </Button>
+              <Button
+                small
+                look="quiet"
+                className="px-1"
+                aria-label={`Remove ${letter}`}
+                onClick={() => remove(j)}
+              >
+                <Trash2 size={16} aria-hidden />
+              </Button>
+            </div>
+            {(fault?.text?.message || fault?.points?.message) && (
+              <p role="alert" className="pl-9 text-sm text-madder">
+                {fieldSentence(fault.text?.message ?? fault.points?.message ?? '')}
+              </p>
+            )}
+          </div>
+        );
+      })}
+      <span>
+        <Button small look="quiet" disabled={fields.length >= MOST} onClick={add}>
+          <Plus size={16} aria-hidden /> Add what must be seen
+        </Button>
+      </span>
+    </fieldset>
+  );
+}

@@ -1,0 +1,139 @@
+import { type AssignmentDefinition, AssignmentFile, type CourseView } from '@nachweis/contract';
+import { type ReactNode, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { useApi } from '../api/useApi.ts';
+import { control, Field } from '../ui/Field.tsx';
+import { Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
+import { fieldSentence } from '../words/problems.ts';
+import { BuilderForm } from './BuilderForm.tsx';
+import { type BuilderForm as Form, newForm, toForm } from './form.ts';
+import { keptForm } from './useBuilderDraft.ts';
+
+/** A new assignment of a course, from nothing, from an earlier one, or from a file. */
+export default function NewScreen(): ReactNode {
+  const { courseId = '' } = useParams();
+  const { data, error, mutate } = useApi(
+    'readCourse',
+    { params: { courseId } },
+    { revalidateOnFocus: false },
+  );
+  useTitle('New assignment');
+  if (!data)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the course" />;
+  return <New course={data} />;
+}
+
+function New({ course }: { course: CourseView }): ReactNode {
+  const navigate = useNavigate();
+  // Made once, so that saving again after a lost answer enters it once.
+  const id = useRef(crypto.randomUUID());
+  const draft = `new-${course.id}`;
+  const [start, setStart] = useState<{ form: Form; restored: boolean; times: number }>(() => {
+    const kept = keptForm(draft, 0);
+    return { form: kept ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
+  });
+  const [problem, setProblem] = useState('');
+  const begin = (definition: AssignmentDefinition) => {
+    setProblem('');
+    const bare = {
+      ...definition,
+      points: definition.points.map(({ id: _, ...point }) => ({
+        ...point,
+        mustShows: point.mustShows.map(({ id: __, ...mustShow }) => mustShow),
+      })),
+    };
+    setStart({ form: toForm(bare, course.timeZone), restored: false, times: start.times + 1 });
+  };
+  const copy = async (assignmentId: string) => {
+    try {
+      const { definition } = await callApi('readDefinition', { params: { assignmentId } });
+      begin(definition);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const read = async (file: File) => {
+    const parsed = AssignmentFile.safeParse(await readJson(file));
+    if (parsed.success) return begin(parsed.data.assignment);
+    const [issue] = parsed.error.issues;
+    setProblem(
+      `This file cannot be read: ${issue?.path.join('.') || 'it'} ${fieldSentence(issue?.message ?? 'is no assignment')}. Nothing was taken from it.`,
+    );
+  };
+  const save = async (definition: AssignmentDefinition) => {
+    const made = await callApi('createAssignment', {
+      params: { courseId: course.id },
+      body: { id: id.current, definition },
+    });
+    navigate(`/assignments/${made.id}/edit`, { replace: true });
+    return made.definition;
+  };
+  return (
+    <main className="mx-auto w-full max-w-6xl flex-1 p-4 sm:p-6">
+      <Link to={`/courses/${course.id}`} className="text-sm text-verdigris-deep underline">
+        {course.title}
+      </Link>
+      <h1 className="mb-4 text-2xl">New assignment</h1>
+      <BuilderForm
+        key={start.times}
+        id={draft}
+        version={0}
+        first={start.form}
+        restored={start.restored}
+        course={course}
+        onSave={save}
+        aside={
+          <section
+            aria-label="Begin with another"
+            className="flex flex-col gap-3 border border-edge bg-card p-3"
+          >
+            {course.assignments.length > 0 && (
+              <Field label="Begin with a copy of">
+                <select
+                  className={control}
+                  value=""
+                  onChange={({ target }) => target.value && void copy(target.value)}
+                >
+                  <option value="">choose one</option>
+                  {course.assignments.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.title}
+                    </option>
+                  ))}
+                </select>
+              </Field>
+            )}
+            <Field label="Begin with a file">
+              <input
+                type="file"
+                accept=".json,application/json"
+                className="text-sm font-normal"
+                onChange={({ target }) => {
+                  const file = target.files?.[0];
+                  if (file) void read(file);
+                  target.value = '';
+                }}
+              />
+            </Field>
+            {problem && (
+              <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1 text-sm">
+                {problem}
+              </p>
+            )}
+          </section>
+        }
+      />
+    </main>
+  );
+}
+
+async function readJson(file: File): Promise<unknown> {
+  try {
+    return JSON.parse(await file.text());
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,161 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { FORMAT_FACTS, WRITTEN_FORMATS } from '@nachweis/core';
+import { ArrowDown, ArrowUp, GripVertical, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { type Control, type FieldErrors, type UseFormRegister, useController } from 'react-hook-form';
+import { Button } from '../ui/Button.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import type { BuilderForm, PointForm } from './form.ts';
+import { MustShowFields } from './MustShowFields.tsx';
+
+const SURFACES: Readonly<Record<PointForm['surface'], string>> = {
+  any: 'anything',
+  'all-displays': 'all displays',
+  display: 'one display',
+  window: 'a window',
+  region: 'a region',
+  photo: 'a photograph',
+};
+
+interface PointFieldsProps {
+  /** of the sortable list */
+  id: string;
+  index: number;
+  count: number;
+  control: Control<BuilderForm>;
+  register: UseFormRegister<BuilderForm>;
+  errors: FieldErrors<PointForm> | undefined;
+  onMove: (by: 1 | -1) => void;
+  onRemove: () => void;
+}
+
+/** One proof point: what it asks, what must be seen, and what a picture of it has to be. */
+export function PointFields(props: PointFieldsProps): ReactNode {
+  const { id, index, count, control: form, register, errors, onMove, onRemove } = props;
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
+    useSortable({ id });
+  const at = `points.${index}` as const;
+  const code = `P${index + 1}`;
+  return (
+    <li
+      ref={setNodeRef}
+      aria-label={`Proof point ${code}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`border border-edge bg-card p-3 ${isDragging ? 'z-10 opacity-80' : ''}`}
+    >
+      <div className="mb-2 flex items-center gap-1">
+        <button
+          type="button"
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Drag ${code} to another place`}
+          className="cursor-grab touch-none rounded-md p-1.5 hover:bg-verdigris-wash"
+        >
+          <GripVertical size={18} aria-hidden />
+        </button>
+        <h3 className="flex-1 font-mono text-lg">{code}</h3>
+        <Button
+          small
+          look="quiet"
+          aria-label={`Move ${code} up`}
+          disabled={index === 0}
+          onClick={() => onMove(-1)}
+        >
+          <ArrowUp size={16} aria-hidden />
+        </Button>
+        <Button
+          small
+          look="quiet"
+          aria-label={`Move ${code} down`}
+          disabled={index === count - 1}
+          onClick={() => onMove(1)}
+        >
+          <ArrowDown size={16} aria-hidden />
+        </Button>
+        <Button small look="quiet" aria-label={`Remove ${code}`} onClick={onRemove}>
+          <Trash2 size={16} aria-hidden />
+        </Button>
+      </div>
+      <div className="flex flex-col gap-3">
+        <Field label="Title" fault={errors?.title?.message}>
+          <input {...register(`${at}.title`)} className={control} />
+        </Field>
+        <Field label="What to do">
+          <textarea rows={2} {...register(`${at}.instructions`)} className={`${control} py-1.5`} />
+        </Field>
+        <MustShowFields index={index} control={form} register={register} errors={errors} />
+        <details>
+          <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">
+            What a picture of it has to be
+          </summary>
+          <div className="mt-2 grid gap-3 sm:grid-cols-2">
+            <Field label="At least this many pictures" hint="0: not required">
+              <input
+                type="number"
+                min={0}
+                {...register(`${at}.minPictures`, { valueAsNumber: true })}
+                className={control}
+              />
+            </Field>
+            <Field label="At most this many" fault={errors?.maxPictures?.message}>
+              <input
+                type="number"
+                min={1}
+                {...register(`${at}.maxPictures`, { valueAsNumber: true })}
+                className={control}
+              />
+            </Field>
+            <Field label="Least width in pixels" fault={errors?.minWidth?.message}>
+              <input type="number" min={1} {...register(`${at}.minWidth`)} className={control} />
+            </Field>
+            <Field label="Least height in pixels">
+              <input type="number" min={1} {...register(`${at}.minHeight`)} className={control} />
+            </Field>
+            <Field label="Show">
+              <select {...register(`${at}.surface`)} className={control}>
+                {Object.entries(SURFACES).map(([value, label]) => (
+                  <option key={value} value={value}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </Field>
+            <Formats index={index} control={form} />
+            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
+              <input type="checkbox" {...register(`${at}.needsPins`)} className="size-4 accent-verdigris" />
+              Every must-show has to be pinned
+            </label>
+          </div>
+        </details>
+      </div>
+    </li>
+  );
+}
+
+function Formats({ index, control: form }: { index: number; control: Control<BuilderForm> }): ReactNode {
+  const { field } = useController({ control: form, name: `points.${index}.formats` });
+  return (
+    <fieldset className="text-sm">
+      <legend className="font-semibold">Formats (none: any)</legend>
+      <span className="flex flex-wrap gap-x-3 gap-y-1 pt-1">
+        {WRITTEN_FORMATS.map((format) => (
+          <label key={format} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              className="size-4 accent-verdigris"
+              checked={field.value.includes(format)}
+              onChange={({ target: { checked } }) =>
+                field.onChange(
+                  WRITTEN_FORMATS.filter((one) => (one === format ? checked : field.value.includes(one))),
+                )
+              }
+            />
+            {FORMAT_FACTS[format].label}
+          </label>
+        ))}
+      </span>
+    </fieldset>
+  );
+}

@@ -1,0 +1,88 @@
+import type { DefinitionView, Stage } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { Button, buttonClasses } from '../ui/Button.tsx';
+import { saveAs } from '../ui/saveAs.ts';
+
+const WORDS: Readonly<Record<Stage, string>> = {
+  draft: 'A draft: no student sees it.',
+  given: 'Given: students see it.',
+  archived: 'Put away: only who handed in sees it, and nothing is taken any more.',
+};
+
+interface StagePanelProps {
+  view: DefinitionView;
+  onChanged: (view: DefinitionView) => void;
+}
+
+/** How far an assignment is, and what can be done with all of it. */
+export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
+  const { id, stage, handIns, drafts, definition } = view;
+  const [problem, setProblem] = useState('');
+  const go = async (next: Stage) => {
+    setProblem('');
+    try {
+      onChanged(await callApi('setStage', { params: { assignmentId: id }, body: { stage: next } }));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const exported = () =>
+    saveAs(
+      new Blob([JSON.stringify({ nachweis: 'assignment', version: 1, assignment: definition }, null, 2)], {
+        type: 'application/json',
+      }),
+      `${definition.title}.json`,
+    );
+  return (
+    <section
+      aria-label="How far it is"
+      className="flex flex-col gap-2 border border-edge bg-card p-3 text-sm"
+    >
+      <p role="status">
+        <strong>{WORDS[stage]}</strong>
+        {stage !== 'draft' && ` ${drafts} with pictures in their draft, ${handIns} handed in.`}
+      </p>
+      {problem && (
+        <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1">
+          {problem}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        {stage === 'draft' && (
+          <Button small look="main" onClick={() => void go('given')}>
+            Give it to the students
+          </Button>
+        )}
+        {stage === 'given' && drafts === 0 && handIns === 0 && (
+          <Button small onClick={() => void go('draft')}>
+            Make it a draft again
+          </Button>
+        )}
+        {stage === 'given' && (
+          <Button small onClick={() => void go('archived')}>
+            Put it away
+          </Button>
+        )}
+        {stage === 'archived' && (
+          <Button small onClick={() => void go('given')}>
+            Give it again
+          </Button>
+        )}
+        <Button small onClick={exported}>
+          Save as a file
+        </Button>
+        <Link className={buttonClasses('plain', true)} to={`/assignments/${id}`}>
+          See it as students do
+        </Link>
+        {stage !== 'draft' && (
+          <Link className={buttonClasses('plain', true)} to={`/assignments/${id}/hand-ins`}>
+            Hand-ins
+          </Link>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,180 @@
+import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
+import { formatPoints, instantOf, type PictureFormat, parsePoints, wallTimeOf } from '@nachweis/core';
+
+/** An assignment as the fields of the builder hold it: times as wall times of the course, points as they are typed. */
+export interface BuilderForm {
+  title: string;
+  brief: string;
+  opens: string;
+  due: string;
+  /** empty: nothing is taken after the due time */
+  late: string;
+  attempts: number;
+  counts: 'last' | 'best';
+  asksStatement: boolean;
+  statementPrompt: string;
+  nameRule: string;
+  points: PointForm[];
+}
+
+export interface PointForm {
+  /** of a proof point that is there already */
+  id?: string | undefined;
+  title: string;
+  instructions: string;
+  minPictures: number;
+  maxPictures: number;
+  needsPins: boolean;
+  /** empty: any */
+  minWidth: string;
+  minHeight: string;
+  surface: NonNullable<PointDefinition['surface']>;
+  /** empty: any */
+  formats: PictureFormat[];
+  mustShows: MustShowForm[];
+}
+
+export interface MustShowForm {
+  id?: string | undefined;
+  text: string;
+  /** as it is typed, "1.5" */
+  points: string;
+}
+
+export const EMPTY_POINT: PointForm = {
+  title: '',
+  instructions: '',
+  minPictures: 1,
+  maxPictures: 1,
+  needsPins: true,
+  minWidth: '',
+  minHeight: '',
+  surface: 'any',
+  formats: [],
+  mustShows: [{ text: '', points: '1' }],
+};
+
+export function toForm(definition: AssignmentDefinition, timeZone: string): BuilderForm {
+  const wall = (instant: string) => wallTimeOf(instant, timeZone);
+  return {
+    title: definition.title,
+    brief: definition.brief,
+    opens: wall(definition.opensAt),
+    due: wall(definition.dueAt),
+    late: definition.lateUntil ? wall(definition.lateUntil) : '',
+    attempts: definition.attempts,
+    counts: definition.counts ?? 'last',
+    asksStatement: definition.statementPrompt !== null,
+    statementPrompt: definition.statementPrompt ?? '',
+    nameRule: definition.nameRule,
+    points: definition.points.map((point) => ({
+      id: point.id,
+      title: point.title,
+      instructions: point.instructions,
+      minPictures: point.minPictures ?? 1,
+      maxPictures: point.maxPictures ?? 1,
+      needsPins: point.needsPins ?? false,
+      minWidth: point.minSize ? String(point.minSize.width) : '',
+      minHeight: point.minSize ? String(point.minSize.height) : '',
+      surface: point.surface ?? 'any',
+      formats: point.formats ?? [],
+      mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
+    })),
+  };
+}
+
+/** A field that cannot be read, by its place in the form, with the code of what is wrong. */
+export interface FormFault {
+  path: string;
+  code: string;
+}
+
+/** What is written in the fields, as an assignment; or every field that cannot be read. */
+export function fromForm(
+  form: BuilderForm,
+  timeZone: string,
+): { definition: AssignmentDefinition; faults: FormFault[] } {
+  const faults: FormFault[] = [];
+  const fault = (path: string, code: string) => void faults.push({ path, code });
+  const instant = (path: 'opens' | 'due' | 'late') => {
+    const found = instantOf(form[path], timeZone);
+    if (found === null) fault(path, 'time-unreadable');
+    return found ?? '1970-01-01T00:00:00.000Z';
+  };
+  const [opensAt, dueAt] = [instant('opens'), instant('due')];
+  const lateUntil = form.late === '' ? null : instant('late');
+  if (form.title.trim() === '') fault('title', 'title-missing');
+  if (form.nameRule.trim() === '') fault('nameRule', 'rule-missing');
+  if (opensAt > dueAt) fault('due', 'due-before-open');
+  if (lateUntil !== null && lateUntil < dueAt) fault('late', 'late-before-due');
+  if (form.points.length === 0) fault('points', 'points-missing');
+  const points = form.points.map((point, i): PointDefinition => {
+    const at = `points.${i}`;
+    if (point.title.trim() === '') fault(`${at}.title`, 'point-title-missing');
+    if (point.maxPictures < Math.max(1, point.minPictures)) fault(`${at}.maxPictures`, 'most-below-least');
+    const minSize = sizeOf(point);
+    if (minSize === null) fault(`${at}.minWidth`, 'size-half');
+    return {
+      ...(point.id && { id: point.id }),
+      title: point.title.trim(),
+      instructions: point.instructions,
+      minPictures: point.minPictures,
+      maxPictures: point.maxPictures,
+      needsPins: point.needsPins,
+      ...(minSize && { minSize }),
+      surface: point.surface,
+      ...(point.formats.length > 0 && { formats: point.formats }),
+      mustShows: point.mustShows.map((mustShow, j) => {
+        const units = parsePoints(mustShow.points);
+        if (units === null || units < 0) fault(`${at}.mustShows.${j}.points`, 'points-unreadable');
+        if (mustShow.text.trim() === '') fault(`${at}.mustShows.${j}.text`, 'must-show-empty');
+        return {
+          ...(mustShow.id && { id: mustShow.id }),
+          text: mustShow.text.trim(),
+          units: Math.max(units ?? 0, 0),
+        };
+      }),
+    };
+  });
+  const definition: AssignmentDefinition = {
+    title: form.title.trim(),
+    brief: form.brief,
+    opensAt,
+    dueAt,
+    lateUntil,
+    attempts: form.attempts,
+    counts: form.counts,
+    statementPrompt: form.asksStatement ? form.statementPrompt : null,
+    nameRule: form.nameRule.trim(),
+    points,
+  };
+  return { definition, faults };
+}
+
+/** Null where only one of the two sides is given, undefined where neither is. */
+function sizeOf({ minWidth, minHeight }: PointForm): { width: number; height: number } | null | undefined {
+  if (minWidth === '' && minHeight === '') return undefined;
+  const [width, height] = [Number(minWidth), Number(minHeight)];
+  return Number.isInteger(width) && Number.isInteger(height) && width > 0 && height > 0
+    ? { width, height }
+    : null;
+}
+
+/** A new assignment: it opens with the next morning and is due a week after, in the evening. */
+export function newForm(now: Date, timeZone: string): BuilderForm {
+  const day = (later: number) =>
+    wallTimeOf(new Date(now.getTime() + later * 24 * 3_600_000).toISOString(), timeZone).slice(0, 10);
+  return {
+    title: '',
+    brief: '',
+    opens: `${day(1)}T08:00`,
+    due: `${day(8)}T18:00`,
+    late: '',
+    attempts: 1,
+    counts: 'last',
+    asksStatement: false,
+    statementPrompt: '',
+    nameRule: '{surname}_{assignment}_{point}',
+    points: [{ ...EMPTY_POINT, mustShows: [...EMPTY_POINT.mustShows] }],
+  };
+}

@@ -1,0 +1,57 @@
+import { useEffect } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
+import type { BuilderForm } from './form.ts';
+
+/** What was written and not saved yet, with the version it was written on. */
+interface Kept {
+  version: number;
+  form: BuilderForm;
+}
+
+const keyOf = (id: string) => `nachweis-builder-${id}`;
+/** So long nothing was typed, it is written down. */
+const PAUSE_MS = 400;
+
+/** What an earlier visit left unsaved; null where there is nothing, or it was written on an older version. */
+export function keptForm(id: string, version: number): BuilderForm | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
+    return kept && kept.version === version ? kept.form : null;
+  } catch {
+    return null;
+  }
+}
+
+export function forgetForm(id: string): void {
+  localStorage.removeItem(keyOf(id));
+}
+
+/** Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing. */
+export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): void {
+  const { watch, formState } = form;
+  // Read here, so that the library keeps it.
+  const { isDirty } = formState;
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const { unsubscribe } = watch((value) => {
+      clearTimeout(timer);
+      timer = setTimeout(() => {
+        try {
+          localStorage.setItem(keyOf(id), JSON.stringify({ version, form: value }));
+        } catch {
+          // Without room it is in this page only, which warns before it is left.
+        }
+      }, PAUSE_MS);
+    });
+    return () => {
+      clearTimeout(timer);
+      unsubscribe();
+    };
+  }, [id, version, watch]);
+  useEffect(() => {
+    if (!isDirty) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [isDirty]);
+}

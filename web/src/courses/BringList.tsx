@@ -1,0 +1,145 @@
+import type { CourseView, PeopleAnswer } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
+import { type ClassList, readList } from './readList.ts';
+
+interface BringListProps {
+  course: CourseView;
+  onEntered: () => void;
+  onClose: () => void;
+}
+
+/** A class list is brought in: read, shown line by line, and entered only when that is confirmed. */
+export function BringList({ course, onEntered, onClose }: BringListProps): ReactNode {
+  const [list, setList] = useState<ClassList | null>(null);
+  const [answer, setAnswer] = useState<PeopleAnswer | null>(null);
+  const [problem, setProblem] = useState('');
+  const people = list?.lines.flatMap(({ person }) => person ?? []) ?? [];
+  const ask = async (lines: typeof people, dryRun: boolean) => {
+    try {
+      const made = await callApi('enterPeople', {
+        params: { courseId: course.id },
+        body: { people: lines, dryRun },
+      });
+      setAnswer(made);
+      if (made.entered) {
+        onEntered();
+        onClose();
+      }
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const read = async (bytes: Uint8Array) => {
+    const found = readList(bytes);
+    setList(found);
+    setAnswer(null);
+    setProblem(found.refused ? REFUSED[found.refused] : '');
+    const good = found.lines.flatMap(({ person }) => person ?? []);
+    if (good.length > 0) await ask(good, true);
+  };
+  const wrong =
+    (list?.lines.some((line) => !line.person) ?? false) ||
+    (answer?.lines.some(({ outcome }) => outcome === 'twice' || outcome === 'own-role') ?? false);
+  const outcomes = [...(answer?.lines ?? [])];
+  return (
+    <Dialog title="Bring in a class list" onClose={onClose}>
+      <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
+        <p className="text-sm text-faded">
+          A table with a column for surname and e-mail, and if there are some for given name, role and further
+          ones such as a station code. Choose the file, or paste the table.
+        </p>
+        <div className="flex flex-wrap items-end gap-3">
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv"
+            aria-label="The file"
+            className="text-sm"
+            onChange={({ target }) => {
+              const file = target.files?.[0];
+              if (file) void file.arrayBuffer().then((buffer) => read(new Uint8Array(buffer)));
+              target.value = '';
+            }}
+          />
+          <textarea
+            aria-label="The table, pasted"
+            rows={1}
+            placeholder="or paste it here"
+            className="min-w-40 flex-1 border border-edge bg-card px-2 py-1 text-sm"
+            onChange={({ target }) => target.value && void read(new TextEncoder().encode(target.value))}
+          />
+        </div>
+        {problem && (
+          <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
+            {problem}
+          </p>
+        )}
+        {list?.notes.includes('not-utf-8') && (
+          <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
+            The file is not in UTF-8. It was read as Windows-1252: check letters such as ö and ł.
+          </p>
+        )}
+        {list && list.lines.length > 0 && (
+          <section
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
+            tabIndex={0}
+            aria-label="What becomes of each line"
+            className="min-h-0 flex-1 overflow-auto border border-rule"
+          >
+            <table className="w-full border-collapse text-sm">
+              <thead className="sticky top-0 bg-card text-faded">
+                <tr>
+                  {['Line', 'Name', 'E-mail', 'What becomes of it'].map((title) => (
+                    <th key={title} scope="col" className="px-2 py-1 text-left">
+                      {title}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {list.lines.map(({ number, person, shown, faults }) => {
+                  const outcome = person ? outcomes.shift()?.outcome : undefined;
+                  return (
+                    <tr key={number} className="border-t border-rule">
+                      <td className="px-2 py-1 font-mono">{number}</td>
+                      <td className="written px-2 py-1">{shown}</td>
+                      <td className="written px-2 py-1">{person?.email}</td>
+                      <td className={`px-2 py-1 ${faults.length > 0 ? 'text-madder' : ''}`}>
+                        {faults.length > 0
+                          ? faults.map(lineFault).join(' ')
+                          : outcome
+                            ? OUTCOMES[outcome]
+                            : 'being looked at …'}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </section>
+        )}
+        <div className="flex flex-wrap items-center justify-end gap-2">
+          {wrong && (
+            <p className="flex-1 text-sm text-madder">
+              Mend what is marked, and bring it again. Nothing was entered.
+            </p>
+          )}
+          <Button look="quiet" keyName="Esc" onClick={onClose}>
+            Enter nothing
+          </Button>
+          <Button
+            look="main"
+            disabled={!answer || wrong || people.length === 0}
+            onClick={() => void ask(people, false)}
+          >
+            {people.length === 1 ? 'Enter this person' : `Enter these ${people.length || ''} people`}
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,101 @@
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { useApi } from '../api/useApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import { Empty, Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
+
+/** All courses, for administrators, who make them. */
+export default function CoursesScreen(): ReactNode {
+  const { data: courses, error, mutate } = useApi('listCourses', {});
+  useTitle('Courses');
+  if (!courses)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the courses" />;
+  return (
+    <main className="mx-auto flex w-full max-w-4xl flex-1 flex-col gap-6 p-4 sm:p-6">
+      <h1 className="text-2xl">Courses</h1>
+      {courses.length === 0 && <Empty>There is no course yet. Make the first one.</Empty>}
+      <ul className="border-t border-rule">
+        {courses.map((course) => (
+          <li key={course.id} className="flex flex-wrap gap-x-4 border-b border-rule px-2 py-2">
+            <Link
+              to={`/courses/${course.id}`}
+              className="written flex-1 font-semibold text-verdigris-deep underline"
+            >
+              {course.title}
+            </Link>
+            <span className="text-faded">
+              {course.people === 1 ? '1 person' : `${course.people} people`}, {course.timeZone}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <NewCourse />
+    </main>
+  );
+}
+
+function NewCourse(): ReactNode {
+  const id = useRef(crypto.randomUUID());
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  const [problem, setProblem] = useState('');
+  const make = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const text = (name: string) => String(new FormData(event.currentTarget).get(name) ?? '').trim();
+    const body = { title: text('title'), timeZone: text('zone'), language: text('language') };
+    setProblem('');
+    try {
+      const course = await callApi('createCourse', { params: { courseId: id.current }, body });
+      // One is its instructor from now on.
+      await mutate(addressOf('me', {}));
+      navigate(`/courses/${course.id}`);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <section aria-labelledby="new-course" className="border border-edge bg-card p-4">
+      <h2 id="new-course" className="mb-2 text-lg">
+        A new course
+      </h2>
+      <form
+        onSubmit={(event) => void make(event)}
+        className="grid items-end gap-3 sm:grid-cols-[2fr_1.5fr_1fr_auto]"
+        noValidate
+      >
+        <Field label="Title">
+          <input name="title" className={control} autoComplete="off" />
+        </Field>
+        <Field label="Time zone">
+          <input
+            name="zone"
+            list="zones"
+            className={control}
+            defaultValue={Intl.DateTimeFormat().resolvedOptions().timeZone}
+          />
+        </Field>
+        <Field label="Language of names">
+          <input name="language" className={control} defaultValue={navigator.language.slice(0, 2)} />
+        </Field>
+        <Button type="submit" look="main">
+          Make it
+        </Button>
+        <datalist id="zones">
+          {Intl.supportedValuesOf('timeZone').map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+      </form>
+      {problem && (
+        <p role="alert" className="mt-3 border-l-4 border-madder bg-madder-wash px-3 py-2">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,64 @@
+import type { CourseView, SignInLink } from '@nachweis/contract';
+import Papa from 'papaparse';
+import type { ReactNode } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { saveAs } from '../ui/saveAs.ts';
+
+interface LinksDialogProps {
+  course: CourseView;
+  links: readonly SignInLink[];
+  onClose: () => void;
+}
+
+/** Links with which people set a password. They are shown here only: the server keeps no copy. */
+export function LinksDialog({ course, links, onClose }: LinksDialogProps): ReactNode {
+  const rows = links.map(({ personId, href }) => {
+    const person = course.people.find((one) => one.id === personId);
+    return {
+      name: person?.listed ?? '',
+      email: person?.email ?? '',
+      link: new URL(href, location.origin).href,
+    };
+  });
+  const days = Math.round((Date.parse(links[0]?.expiresAt ?? '') - Date.now()) / 86_400_000);
+  return (
+    <Dialog
+      title={rows.length === 1 ? 'A sign-in link' : `${rows.length} sign-in links`}
+      description={`Each works once, for ${days} days. Hand it to the person it is for; whoever opens it sets the password. They are shown now only.`}
+      onClose={onClose}
+    >
+      <div className="flex max-h-[70dvh] flex-col gap-3 p-4">
+        <ul
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
+          tabIndex={0}
+          aria-label="The links"
+          className="min-h-0 flex-1 overflow-auto border border-rule text-sm"
+        >
+          {rows.map(({ name, email, link }) => (
+            <li key={link} className="border-b border-rule px-2 py-1">
+              <span className="written font-semibold">{name}</span>{' '}
+              <span className="written text-faded">{email}</span>
+              <span className="block break-all font-mono">{link}</span>
+            </li>
+          ))}
+        </ul>
+        <div className="flex justify-end gap-2">
+          <Button
+            onClick={() =>
+              saveAs(
+                new Blob([Papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }),
+                'sign-in-links.csv',
+              )
+            }
+          >
+            Save as a table
+          </Button>
+          <Button look="main" onClick={onClose}>
+            Done
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,187 @@
+import { type CourseView, ROLES, type Role, type SignInLink } from '@nachweis/contract';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
+import { Button } from '../ui/Button.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import { BringList } from './BringList.tsx';
+import { LinksDialog } from './LinksDialog.tsx';
+
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  student: 'student',
+  instructor: 'instructor',
+  marker: 'marker',
+};
+
+interface PeoplePartProps {
+  course: CourseView;
+  onChanged: () => void;
+}
+
+/** The people of a course: brought in by a list or one by one, and given links to sign in with. */
+export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
+  const me = useMe();
+  const [bringing, setBringing] = useState(false);
+  const [links, setLinks] = useState<SignInLink[] | null>(null);
+  const [problem, setProblem] = useState('');
+  const columns = [...new Set(course.people.flatMap((person) => Object.keys(person.fields)))];
+  const waiting = course.people.filter((person) => !person.canSignIn);
+  const tried = async (work: () => Promise<unknown>) => {
+    setProblem('');
+    try {
+      await work();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const makeLinks = (personIds: string[]) =>
+    tried(async () =>
+      setLinks(await callApi('makeLinks', { params: { courseId: course.id }, body: { personIds } })),
+    );
+  const leave = (personId: string) =>
+    tried(async () => {
+      await callApi('leaveCourse', { params: { courseId: course.id, personId } });
+      onChanged();
+    });
+  return (
+    <section aria-labelledby="people-title" className="flex flex-col gap-3">
+      {bringing && <BringList course={course} onEntered={onChanged} onClose={() => setBringing(false)} />}
+      {links && <LinksDialog course={course} links={links} onClose={() => setLinks(null)} />}
+      <div className="flex flex-wrap items-center gap-2">
+        <h2 id="people-title" className="flex-1 text-xl">
+          People
+        </h2>
+        <Button onClick={() => setBringing(true)}>Bring in a class list</Button>
+        {waiting.length > 0 && (
+          <Button onClick={() => void makeLinks(waiting.map((person) => person.id))}>
+            {waiting.length === 1 ? 'A sign-in link for one' : `Sign-in links for ${waiting.length}`}
+          </Button>
+        )}
+      </div>
+      {problem && (
+        <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
+          {problem}
+        </p>
+      )}
+      <AddPerson course={course} onAdded={onChanged} />
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-sm">
+          <thead className="text-faded">
+            <tr>
+              {['Name', 'E-mail', 'Role', ...columns, 'Signs in', 'To do'].map((title) => (
+                <th key={title} scope="col" className="border-b border-rule px-2 py-1 text-left">
+                  {title}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {course.people.map((person) => (
+              <tr key={person.id} className="border-b border-rule">
+                <th scope="row" className="written px-2 py-1 text-left font-semibold">
+                  {person.listed}
+                </th>
+                <td className="written px-2 py-1">{person.email}</td>
+                <td className="px-2 py-1">{ROLE_WORDS[person.role]}</td>
+                {columns.map((column) => (
+                  <td key={column} className="written px-2 py-1 font-mono">
+                    {person.fields[column]}
+                  </td>
+                ))}
+                <td className="px-2 py-1">{person.canSignIn ? 'yes' : 'not yet'}</td>
+                <td className="px-2 py-1 whitespace-nowrap">
+                  {(!person.canSignIn || me.admin) && (
+                    <Button
+                      small
+                      look="quiet"
+                      aria-label={`Sign-in link for ${person.listed}`}
+                      onClick={() => void makeLinks([person.id])}
+                    >
+                      Link
+                    </Button>
+                  )}
+                  {person.id !== me.id && (
+                    <Button
+                      small
+                      look="quiet"
+                      aria-label={`Take ${person.listed} out of the course`}
+                      onClick={() => void leave(person.id)}
+                    >
+                      Take out
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="text-sm text-faded">
+        Who is taken out keeps what was handed in; bringing them in again brings everything back.
+      </p>
+    </section>
+  );
+}
+
+function AddPerson({ course, onAdded }: { course: CourseView; onAdded: () => void }): ReactNode {
+  const [problem, setProblem] = useState('');
+  const add = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const text = (name: string) => String(new FormData(form).get(name) ?? '').trim();
+    setProblem('');
+    try {
+      const person = {
+        givenName: text('given'),
+        surname: text('surname'),
+        email: text('email'),
+        role: text('role') as Role,
+      };
+      await callApi('enterPeople', {
+        params: { courseId: course.id },
+        body: { people: [person], dryRun: false },
+      });
+      form.reset();
+      form.querySelector('input')?.focus();
+      onAdded();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  return (
+    <details>
+      <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">Add one person</summary>
+      <form
+        onSubmit={(event) => void add(event)}
+        className="mt-2 grid items-end gap-3 sm:grid-cols-5"
+        noValidate
+      >
+        <Field label="Given name">
+          <input name="given" className={control} autoComplete="off" />
+        </Field>
+        <Field label="Surname">
+          <input name="surname" className={control} autoComplete="off" />
+        </Field>
+        <Field label="E-mail">
+          <input name="email" type="email" className={control} autoComplete="off" />
+        </Field>
+        <Field label="Role">
+          <select name="role" className={control}>
+            {ROLES.map((role) => (
+              <option key={role} value={role}>
+                {ROLE_WORDS[role]}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Button type="submit">Add</Button>
+      </form>
+      {problem && (
+        <p role="alert" className="mt-2 border-l-4 border-madder bg-madder-wash px-3 py-2 text-sm">
+          {problem}
+        </p>
+      )}
+    </details>
+  );
+}
