@@ -43,6 +43,7 @@ import {
   RemarksNow,
   RemarkWrite,
   Review,
+  ReviewGrid,
   ReviewList,
   VerdictsNow,
   VerdictsWrite,
@@ -405,6 +406,14 @@ export const endpoints = {
     summary: 'All hand-ins of an assignment.',
     params: assignmentParams,
     response: ReviewList,
+  },
+  reviewGrid: {
+    method: 'get',
+    path: '/api/assignments/:assignmentId/grid',
+    access: 'course-staff',
+    summary: 'All hand-ins of an assignment as students by proof points.',
+    params: assignmentParams,
+    response: ReviewGrid,
   },
   review: {
     method: 'get',

@@ -73,6 +73,30 @@ export const ReviewList = z.object({
 });
 export type ReviewList = z.infer<typeof ReviewList>;
 
+/** What one student handed in for one proof point, and how it is judged. */
+export const GridCell = z.object({
+  proofPointId: Id,
+  /** its pictures, of which `thumbnailHref` makes addresses; not sealed yet where there are none */
+  itemIds: z.array(Id),
+  toCheck: z.int(),
+  problems: z.int(),
+  /** of each must-show, in the order of its letters; null: none yet */
+  verdicts: z.array(z.object({ mustShowId: Id, letter: z.string(), verdict: VerdictName.nullable() })),
+});
+export type GridCell = z.infer<typeof GridCell>;
+
+/** The hand-ins of an assignment that count as students by proof points, each under the question it answered. */
+export const ReviewGrid = z.object({
+  assignment: Assignment,
+  rows: z.array(
+    ReviewRow.pick({ handInId: true, student: true, handedInAt: true, late: true, state: true }).extend({
+      cells: z.array(GridCell),
+    }),
+  ),
+});
+export type ReviewGrid = z.infer<typeof ReviewGrid>;
+export type GridRow = ReviewGrid['rows'][number];
+
 /** Verdicts, each with the version of the one it takes the place of; null clears. All are entered or none. */
 export const VerdictsWrite = z.object({
   /** made by the browser, so that sending it again changes nothing */

@@ -10,6 +10,7 @@ import { PIXEL_CHECK } from '../pictures/inspectJob.ts';
 export interface CheckedItem {
   id: string;
   handInId: string;
+  proofPointId: string;
   findings: Finding[];
 }
 
@@ -42,7 +43,7 @@ export async function readFindings(
   const names = await namesOf(db, [...others.values()].flat());
   return rows.map((row) => {
     const point = assignmentOf(row.hand_in_id)?.proofPoints.find((p) => p.id === row.proof_point_id);
-    const base = { id: row.id, handInId: row.hand_in_id };
+    const base = { id: row.id, handInId: row.hand_in_id, proofPointId: row.proof_point_id };
     if (row.damaged === 1) return { ...base, findings: [tell('problem', 'damaged', {})] };
     if (row.facts === null || !point) return { ...base, findings: [] };
     const facts: PictureFacts | null = factsColumn.read(row.facts);

@@ -4,12 +4,14 @@ import { correct, listCorrections } from './correct.ts';
 import { release, releaseAll } from './release.ts';
 import { putRemark, removeRemark } from './remarks.ts';
 import { readReview } from './review.ts';
+import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
 import { writeAdjustment, writeVerdicts } from './writeVerdicts.ts';
 
 type ReviewHandlers = Pick<
   Handlers,
   | 'reviewList'
+  | 'reviewGrid'
   | 'review'
   | 'writeVerdicts'
   | 'putRemark'
@@ -23,6 +25,7 @@ type ReviewHandlers = Pick<
 
 export function reviewHandlers(context: Context): ReviewHandlers {
   return {
+    reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
     writeVerdicts: ({ params, body, actor }) => writeVerdicts(context, actor.personId, params.handInId, body),

@@ -23,6 +23,7 @@ const CoursesScreen = lazy(() => import('../courses/CoursesScreen.tsx'));
 const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
 const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
+const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
 /** Trying again helps against a lost connection only; every other problem says what to do about it. */
@@ -58,6 +59,7 @@ export function App(): ReactNode {
               <Route path="captures" element={<CapturesScreen />} />
               <Route path="assignments/:assignmentId/hand-in" element={<HandInScreen />} />
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
+              <Route path="assignments/:assignmentId/grid" element={<GridScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
               <Route path="courses" element={<CoursesScreen />} />

@@ -2,9 +2,8 @@ import type { AssignmentDefinition, CourseView } from '@nachweis/contract';
 import { formatPoints, parsePoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
 import { sentenceOf } from '../api/apiProblem.ts';
+import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { type BuilderForm as Form, fromForm } from './form.ts';
@@ -125,8 +124,8 @@ function Brief({ form: { register, control: fields } }: FormProps): ReactNode {
           <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">
             As students read it
           </summary>
-          <div className="guide written border border-rule bg-card p-3">
-            <Markdown remarkPlugins={[remarkGfm]}>{brief}</Markdown>
+          <div className="border border-rule bg-card p-3">
+            <BriefText text={brief} />
           </div>
         </details>
       )}

@@ -34,7 +34,7 @@ export function MustShowFields({ index, control: form, register, errors }: MustS
         const fault = errors?.mustShows?.[j];
         return (
           <div key={field.key}>
-            <div className="flex items-center gap-1.5">
+            <div className="flex flex-wrap items-center gap-1.5">
               <Letter filled={false}>{letter}</Letter>
               <input
                 aria-label={`P${index + 1} ${letter}, what must be seen`}
@@ -44,7 +44,7 @@ export function MustShowFields({ index, control: form, register, errors }: MustS
                   event.preventDefault();
                   add();
                 }}
-                className={`${control} flex-1`}
+                className={`${control} max-w-[calc(100%-2.5rem)] min-w-52 flex-1`}
               />
               <input
                 aria-label={`P${index + 1} ${letter}, points`}

@@ -43,7 +43,7 @@ export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
     >
       <p role="status">
         <strong>{WORDS[stage]}</strong>
-        {stage !== 'draft' && ` ${drafts} with pictures in their draft, ${handIns} handed in.`}
+        {stage !== 'draft' && ` Students with work in it: ${drafts}. Hand-ins: ${handIns}.`}
       </p>
       {problem && (
         <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1">

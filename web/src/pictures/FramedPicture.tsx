@@ -45,8 +45,11 @@ export function FramedImage({
   framing = WHOLE,
   alt,
   onError,
+  onPainted,
 }: Pick<FramedPictureProps, 'url' | 'width' | 'height' | 'framing' | 'alt'> & {
   onError?: () => void;
+  /** called once it has been on the screen */
+  onPainted?: () => void;
 }): ReactNode {
   const frame = framedBox(framing, { width, height });
   return (
@@ -57,6 +60,7 @@ export function FramedImage({
         decoding="async"
         draggable={false}
         onError={onError}
+        onLoad={onPainted && (() => requestAnimationFrame(() => requestAnimationFrame(onPainted)))}
         className="absolute max-w-none"
         style={cut(frame, width, height)}
       />

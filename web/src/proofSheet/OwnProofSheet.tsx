@@ -7,6 +7,7 @@ import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { useTaking } from '../sheet/useTaking.tsx';
 import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { whyLocked } from '../sheet/whyLocked.ts';
+import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
@@ -30,7 +31,9 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2 px-4 pt-3 pb-2 sm:px-6">
         <div className="min-w-0 flex-1 basis-80">
           <h1 className="text-2xl">{assignment.title}</h1>
-          <p className="written max-w-prose">{assignment.brief}</p>
+          <div className="max-w-prose">
+            <BriefText text={assignment.brief} />
+          </div>
         </div>
         <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
       </div>

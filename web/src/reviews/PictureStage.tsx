@@ -27,12 +27,24 @@ interface PictureStageProps {
   remark: DraftRemark | null;
   onPlace: (at: { x: number; y: number }) => void;
   onChooseRemark: (id: string) => void;
+  /** called with the item once its picture has been on the screen */
+  onPainted?: (itemId: string) => void;
 }
 
 /** One handed-in picture, large, with its pins and remarks over it. A click starts a remark at that place. */
 export function PictureStage(props: PictureStageProps): ReactNode {
-  const { item, review, pinsShown, chosenRemark, chosenLetter, toPin, remark, onPlace, onChooseRemark } =
-    props;
+  const {
+    item,
+    review,
+    pinsShown,
+    chosenRemark,
+    chosenLetter,
+    toPin,
+    remark,
+    onPlace,
+    onChooseRemark,
+    onPainted,
+  } = props;
   const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
   /** how often it was asked for again after it could not be fetched; null while all is well */
   const [failed, setFailed] = useState<number | null>(null);
@@ -75,6 +87,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
               height={item.height}
               alt={`Picture for the proof point: ${item.fileName}`}
               onError={() => setFailed(tries)}
+              {...(onPainted && { onPainted: () => onPainted(item.id) })}
             />
           }
         >

@@ -60,6 +60,11 @@ export default function ReviewListScreen(): ReactNode {
             </Button>
           )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
+          {rows.length > 0 && (
+            <Link to={`/assignments/${assignment.id}/grid`} className={buttonClasses('plain')}>
+              Grid
+            </Link>
+          )}
           {waiting[0] && (
             <Link to={`/hand-ins/${waiting[0].handInId}/review`} className={buttonClasses('main')}>
               Review the next one

@@ -48,6 +48,19 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['Enter', 'ends; with Ctrl also while writing'],
     ],
   },
+  grid: {
+    title: 'Grid',
+    keys: [
+      ['arrows', 'walk from cell to cell'],
+      ['1, 2, 3', 'shown, partly shown, not shown; 0 clears'],
+      ['Shift 1', 'all of the cell is shown'],
+      ['a, b, c …', 'chooses a must-show; once more goes to its pin'],
+      ['n', 'goes to the next cell that is open'],
+      ['x', 'puts the hand-in aside, or takes it back'],
+      ['v', 'hides pins and marks'],
+      ['Enter', 'opens the page of the hand-in'],
+    ],
+  },
   stage: {
     title: 'A picture, large',
     keys: [

@@ -1,4 +1,4 @@
-import type { DraftDocument, ProofSheet, Review, VerdictsNow } from '@nachweis/contract';
+import type { DraftDocument, ProofSheet, Review, ReviewGrid, VerdictsNow } from '@nachweis/contract';
 import { useEffect } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf } from '../api/callApi.ts';
@@ -50,7 +50,14 @@ export function useStoreSync(personId: string): void {
       onDraft: (assignmentId: string, draft: DraftDocument) =>
         show<ProofSheet>(sheetKey(assignmentId), (sheet) => ({ ...sheet, draft })),
       onTakenOut: rememberTakenOut,
-      onJudged: (now: VerdictsNow) => show<Review>(reviewKey(now.handInId), (review) => judged(review, now)),
+      onJudged: async (now: VerdictsNow) => {
+        await mutate<ReviewGrid>(
+          (key) => typeof key === 'string' && key.endsWith('/grid'),
+          (grid) => grid && inGrid(grid, now),
+          { revalidate: false },
+        );
+        await show<Review>(reviewKey(now.handInId), (review) => judged(review, now));
+      },
       onNotJudged: (handInId, problem) => {
         toast.error(problem.message, { duration: 15_000 });
         return mutate(reviewKey(handInId));
@@ -83,3 +90,23 @@ export function useStoreSync(personId: string): void {
 function judged(review: Review, { verdicts, grade, adjustmentVersion, state }: VerdictsNow): Review {
   return { ...review, adjustmentVersion, state, judgement: { ...review.judgement, verdicts, grade } };
 }
+
+/** The grid of a class with the verdicts that the server has now. */
+const inGrid = (grid: ReviewGrid, { handInId, verdicts, state }: VerdictsNow): ReviewGrid => ({
+  ...grid,
+  rows: grid.rows.map((row) =>
+    row.handInId === handInId
+      ? {
+          ...row,
+          state,
+          cells: row.cells.map((cell) => ({
+            ...cell,
+            verdicts: cell.verdicts.map((one) => ({
+              ...one,
+              verdict: verdicts[one.mustShowId]?.verdict ?? null,
+            })),
+          })),
+        }
+      : row,
+  ),
+});

@@ -1,0 +1,133 @@
+import type { Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
+import { handInCurve } from '../fixtures/handIns.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
+
+/** Three students have handed in two pictures each; an instructor looks at the grid. */
+async function openGrid(page: Page, school: School): Promise<void> {
+  for (const person of [school.student, school.classmate, school.hostile])
+    await handInCurve(page, school, undefined, person);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/hand-ins`);
+  await page.getByRole('link', { name: 'Grid' }).click();
+  await page.getByRole('grid').waitFor();
+  await seen(page);
+}
+
+/** The chosen picture is on the screen. */
+const seen = (page: Page) =>
+  expect
+    .poll(() =>
+      page
+        .getByRole('region', { name: 'The chosen picture' })
+        .getByRole('img', { name: /^Picture for the proof point/ })
+        .evaluate((image: HTMLImageElement) => image.complete && image.naturalWidth > 0),
+    )
+    .toBe(true);
+
+const states = async (page: Page, school: School) => {
+  const answer = await page.request.get(`/api/assignments/${school.curve.id}/grid`);
+  return (await answer.json()).rows.map((row: { cells: Array<{ verdicts: Array<{ verdict: string }> }> }) =>
+    row.cells.map((cell) => cell.verdicts.map(({ verdict }) => verdict)),
+  );
+};
+
+test('a class is judged in the grid by keys alone: two keys for a picture in which all is shown', async ({
+  page,
+  school,
+}) => {
+  await openGrid(page, school);
+  await expectClean(page, 'the grid');
+  const chosen = page.getByRole('gridcell', { selected: true });
+  let keys = 0;
+  const press = async (key: string) => {
+    keys++;
+    await page.keyboard.press(key);
+  };
+  for (let column = 0; column < 2; column++)
+    for (let row = 0; row < 3; row++) {
+      await seen(page);
+      await press('Shift+1');
+      await expect(chosen).not.toHaveAccessibleName(/open/);
+      const before = await chosen.getAttribute('aria-label');
+      await press('n');
+      if (column < 1 || row < 2) await expect(chosen).not.toHaveAttribute('aria-label', before ?? '');
+    }
+  expect(keys).toBe(12);
+  await expect(page.getByText('6 of 6 judged')).toBeVisible();
+  await expect
+    .poll(() => states(page, school))
+    .toEqual(Array.from({ length: 3 }, () => [['shown', 'shown'], ['shown']]));
+});
+
+test('the grid is walked both ways; what is put aside is passed over; Enter opens the page, and going back is where one was', async ({
+  page,
+  school,
+}) => {
+  await openGrid(page, school);
+  const chosen = page.getByRole('gridcell', { selected: true });
+  await page.keyboard.press('ArrowRight');
+  await expect(chosen).toHaveAccessibleName(/: P2/);
+  await expect(chosen).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowLeft');
+  await expect(chosen).toHaveAccessibleName(/Szalai, Imre: P1/);
+  await seen(page);
+  await page.keyboard.press('3');
+  await expect(chosen).toHaveAccessibleName(/a not shown, b open/);
+  await page.keyboard.press('x');
+  await expect(page.getByRole('grid').getByText('put aside')).toBeVisible();
+  await page.getByLabel('Which').selectOption('aside');
+  await expect(page.getByRole('row')).toHaveCount(2);
+  await page.getByLabel('Which').selectOption('all');
+  await page.getByLabel('Search for a student').fill('elin');
+  await expect(page.getByRole('row')).toHaveCount(2);
+  await page.getByLabel('Search for a student').fill('');
+  await page.getByRole('gridcell', { name: /Ödegård, Elin: P2/ }).click();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/review\?point=P2/);
+  await page.goBack();
+  await expect(chosen).toHaveAccessibleName(/Ödegård, Elin: P2/);
+});
+
+test('nothing is judged that was not on the screen; without a connection it is kept and sent later', async ({
+  page,
+  school,
+}) => {
+  let hold = true;
+  const held: Array<() => void> = [];
+  await page.route('**/files/b-*/**', async (route) => {
+    if (hold) await new Promise<void>((go) => held.push(go));
+    await route.continue().catch(() => undefined);
+  });
+  for (const person of [school.student, school.classmate]) await handInCurve(page, school, undefined, person);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/grid`);
+  const chosen = page.getByRole('gridcell', { selected: true });
+  await page.getByRole('region', { name: /^Verdicts for/ }).waitFor();
+  await page.keyboard.press('Shift+1');
+  await expect(page.getByText('The picture is not on the screen yet.')).toBeVisible();
+  await expect(chosen).toHaveAccessibleName(/a open/);
+  hold = false;
+  for (const go of held) go();
+  await seen(page);
+  await page.route('**/verdicts', (route) => route.abort());
+  await expect(async () => {
+    await page.keyboard.press('Shift+1');
+    await expect(chosen).toHaveAccessibleName(/a shown/, { timeout: 1000 });
+  }).toPass();
+  expect((await states(page, school))[0]).toEqual([[null, null], [null]]);
+  await page.unroute('**/verdicts');
+  await expect.poll(async () => (await states(page, school))[0]).toEqual([['shown', 'shown'], [null]]);
+});
+
+test.describe('at 390 pixels', () => {
+  test.use({ viewport: { width: 390, height: 800 } });
+  test('the grid and the chosen picture are both reached', async ({ page, school }) => {
+    await openGrid(page, school);
+    await expectClean(page, 'the grid at 390 pixels');
+    await page.getByRole('gridcell', { name: /Szalai, Imre: P1/ }).click();
+    await expect(page.getByRole('region', { name: 'Verdicts for P1' })).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  });
+});

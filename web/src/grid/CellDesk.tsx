@@ -1,0 +1,128 @@
+import type { Review } from '@nachweis/contract';
+import { isPin, type Verdict } from '@nachweis/core';
+import { type ReactNode, type RefObject, useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { PictureStage } from '../reviews/PictureStage.tsx';
+import { useReview } from '../reviews/useReview.ts';
+import { useReviewKeys } from '../reviews/useReviewKeys.ts';
+import { VerdictPanel } from '../reviews/VerdictPanel.tsx';
+import { buttonClasses } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
+import { Failed } from '../ui/states.tsx';
+
+interface CellDeskProps {
+  handInId: string;
+  proofPointId: string;
+  /** pictures that were on this screen: only what was seen is judged */
+  painted: RefObject<Set<string>>;
+  /** called when all must-shows of the cell have a verdict by this hand */
+  onDone: () => void;
+  onWalk: (columns: number, rows: number) => void;
+  onNextOpen: () => void;
+}
+
+/** The chosen cell, large: its picture, and the verdicts on what must be seen in it. */
+export function CellDesk(props: CellDeskProps): ReactNode {
+  const { handInId, proofPointId, painted, onDone, onWalk, onNextOpen } = props;
+  const { data: review, stand, error, mutate, actions } = useReview(handInId);
+  const [pinsShown, setPinsShown] = useState(true);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [toPin, setToPin] = useState(0);
+  const point = review?.assignment.proofPoints.find((one) => one.id === proofPointId);
+  const items = review?.items.filter((one) => one.proofPointId === proofPointId) ?? [];
+  const [item] = items;
+  const verdicts = stand?.verdicts ?? {};
+  const mustShows = point?.mustShows ?? [];
+  const chosen =
+    mustShows.find((one) => one.id === chosenId) ??
+    mustShows.find((one) => !verdicts[one.id]) ??
+    mustShows[0] ??
+    null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each cell begins with its first open must-show
+  useEffect(() => {
+    setChosenId(null);
+    setToPin(0);
+  }, [handInId, proofPointId]);
+  const give = (given: Record<string, Verdict | null>) => {
+    if (!review?.mayJudge) return;
+    if (item?.baseHref && !painted.current.has(item.id)) {
+      toast.warning('The picture is not on the screen yet. Look at it, then judge it.');
+      return;
+    }
+    const before = mustShows.every((one) => verdicts[one.id]);
+    actions.setVerdicts(given);
+    const after = { ...verdicts, ...given };
+    if (!before && mustShows.every((one) => after[one.id])) onDone();
+  };
+  useReviewKeys({
+    mustShows,
+    chosen,
+    verdicts,
+    onChoose: setChosenId,
+    onVerdicts: give,
+    onPoint: (step) => onWalk(step, 0),
+    onStudent: (step) => onWalk(0, step),
+    onPins: () => setPinsShown((shown) => !shown),
+    onRemark: () => {},
+    onToPin: () => setToPin((count) => count + 1),
+    onNextWaiting: onNextOpen,
+  });
+  if (!review || !stand)
+    return error ? (
+      <Failed error={error} onRetry={() => void mutate()} />
+    ) : (
+      <p role="status" className="p-4 text-faded">
+        Fetching the hand-in …
+      </p>
+    );
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-card px-3 py-1">
+        <h2 className="written min-w-0 flex-1 truncate text-base">
+          <span className="font-mono">{point?.code}</span> · {review.student.name}
+        </h2>
+        <Link to={pageOf(review, point?.code)} className={buttonClasses('quiet', true)}>
+          Remark, points, all of it
+        </Link>
+      </div>
+      <div className="flex min-h-64 flex-1 flex-col lg:min-h-0">
+        {item ? (
+          <PictureStage
+            item={item}
+            review={review}
+            pinsShown={pinsShown}
+            chosenRemark={null}
+            chosenLetter={chosen?.letter ?? null}
+            toPin={toPin}
+            remark={null}
+            onPlace={() => {}}
+            onChooseRemark={() => {}}
+            onPainted={(id) => painted.current.add(id)}
+          />
+        ) : (
+          <p className="grid flex-1 place-items-center bg-grey text-card">
+            Nothing was handed in for this proof point.
+          </p>
+        )}
+      </div>
+      <div className="max-h-[45%] overflow-auto border-t border-rule">
+        {point && (
+          <VerdictPanel
+            point={point}
+            findings={item ? (review.findings[item.id] ?? []) : null}
+            verdicts={verdicts}
+            unsent={stand.unsent}
+            given={review.judgement.verdicts}
+            locked={!review.mayJudge}
+            pinned={items.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
+            chosen={chosen?.id ?? null}
+            onChoose={setChosenId}
+            onVerdicts={give}
+          />
+        )}
+      </div>
+    </>
+  );
+}
+
+const pageOf = ({ handInId }: Review, code = '') => `/hand-ins/${handInId}/review?point=${code}`;
