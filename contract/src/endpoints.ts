@@ -39,6 +39,7 @@ import { HandInRequest, HandInView, Receipt } from './handIns.ts';
 import { Preset, PresetWrite } from './presets.ts';
 import {
   AdjustmentWrite,
+  Ledger,
   Released,
   RemarksNow,
   RemarkWrite,
@@ -143,6 +144,14 @@ export const endpoints = {
     summary: 'A course with its people and assignments.',
     params: z.object({ courseId: Id }),
     response: CourseView,
+  },
+  readLedger: {
+    method: 'get',
+    path: '/api/courses/:courseId/ledger',
+    access: 'course-manager',
+    summary: 'How every student of a course stands in each of its assignments.',
+    params: z.object({ courseId: Id }),
+    response: Ledger,
   },
   enterPeople: {
     method: 'post',

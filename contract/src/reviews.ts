@@ -144,3 +144,40 @@ export const AdjustmentWrite = z
 export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;
 
 export const Released = z.object({ released: z.int() });
+
+/** How one student stands in one assignment. */
+export const LEDGER_STATES = ['none', ...REVIEW_STATES] as const;
+
+export const LedgerCell = z.object({
+  /** `none`: nothing was handed in */
+  state: z.enum(LEDGER_STATES),
+  /** the hand-in that counts */
+  handInId: Id.nullable(),
+  handedInAt: Instant.nullable(),
+  late: z.boolean(),
+  /** null where there are none, or not all verdicts are given */
+  units: Units.nullable(),
+  /** of the question that was answered */
+  mostUnits: Units,
+});
+export type LedgerCell = z.infer<typeof LedgerCell>;
+
+/** The book of a course: students by assignments, by name and by due time. */
+export const Ledger = z.object({
+  courseId: Id,
+  courseTitle: z.string(),
+  timeZone: z.string(),
+  /** columns of the class list */
+  fields: z.array(z.string()),
+  assignments: z.array(z.object({ id: Id, title: z.string(), dueAt: Instant, mostUnits: Units })),
+  rows: z.array(
+    z.object({
+      student: ListedStudent.extend({ email: z.string(), fields: z.record(z.string(), z.string()) }),
+      /** in the order of the assignments */
+      cells: z.array(LedgerCell),
+      /** of what is released */
+      totalUnits: Units,
+    }),
+  ),
+});
+export type Ledger = z.infer<typeof Ledger>;

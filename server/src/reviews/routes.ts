@@ -1,6 +1,7 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
 import { correct, listCorrections } from './correct.ts';
+import { readLedger } from './ledger.ts';
 import { release, releaseAll } from './release.ts';
 import { putRemark, removeRemark } from './remarks.ts';
 import { readReview } from './review.ts';
@@ -12,6 +13,7 @@ type ReviewHandlers = Pick<
   Handlers,
   | 'reviewList'
   | 'reviewGrid'
+  | 'readLedger'
   | 'review'
   | 'writeVerdicts'
   | 'putRemark'
@@ -25,6 +27,7 @@ type ReviewHandlers = Pick<
 
 export function reviewHandlers(context: Context): ReviewHandlers {
   return {
+    readLedger: ({ params }) => readLedger(context, params.courseId),
     reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),

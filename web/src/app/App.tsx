@@ -23,6 +23,7 @@ const CoursesScreen = lazy(() => import('../courses/CoursesScreen.tsx'));
 const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
 const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
+const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
 const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
@@ -64,6 +65,7 @@ export function App(): ReactNode {
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
               <Route path="courses" element={<CoursesScreen />} />
               <Route path="courses/:courseId" element={<CourseScreen />} />
+              <Route path="courses/:courseId/ledger" element={<LedgerScreen />} />
               <Route path="courses/:courseId/assignments/new" element={<NewScreen />} />
               <Route path="assignments/:assignmentId/edit" element={<BuilderScreen />} />
               <Route path="ready" element={<LabScreen />} />

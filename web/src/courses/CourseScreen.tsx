@@ -37,6 +37,9 @@ export default function CourseScreen(): ReactNode {
           <h2 id="assignments-title" className="flex-1 text-xl">
             Assignments
           </h2>
+          <Link to={`/courses/${course.id}/ledger`} className={buttonClasses('plain')}>
+            Ledger
+          </Link>
           <Link to={`/courses/${course.id}/assignments/new`} className={buttonClasses('main')}>
             New assignment
           </Link>

@@ -1,0 +1,160 @@
+import type { Ledger, LedgerCell } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
+import { type ReactNode, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useApi } from '../api/useApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { saveAs } from '../ui/saveAs.ts';
+import { Empty, Failed, Loading } from '../ui/states.tsx';
+import { useTitle } from '../ui/useTitle.ts';
+import { Distribution } from './Distribution.tsx';
+import { oneRosterResults, plainTable } from './ledgerTables.ts';
+
+const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
+  none: 'nothing',
+  waiting: 'waiting',
+  marked: 'not released',
+  released: '',
+};
+
+/** The book of a course: how every student stands in each assignment. */
+export default function LedgerScreen(): ReactNode {
+  const { courseId = '' } = useParams();
+  const { data: ledger, error, mutate } = useApi('readLedger', { params: { courseId } });
+  useTitle(ledger ? `Ledger, ${ledger.courseTitle}` : 'Ledger');
+  if (!ledger)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the ledger" />;
+  return <Book ledger={ledger} />;
+}
+
+/** By name, or by one column, the most points first. */
+type Order = 'name' | 'total' | number;
+
+function Book({ ledger }: { ledger: Ledger }): ReactNode {
+  const { assignments, courseId, courseTitle } = ledger;
+  const [order, setOrder] = useState<Order>('name');
+  const [words, setWords] = useState('');
+  const wanted = words.trim().toLowerCase();
+  const value = (row: Ledger['rows'][number]) =>
+    order === 'total' ? row.totalUnits : order === 'name' ? 0 : (row.cells[order]?.units ?? -1);
+  const rows = ledger.rows
+    .filter((row) => row.student.name.toLowerCase().includes(wanted))
+    .sort((a, b) => value(b) - value(a));
+  const csv = (text: string, name: string) =>
+    // With a byte order mark, by which spreadsheet programs know that it is UTF-8.
+    saveAs(new Blob(['\uFEFF', text], { type: 'text/csv' }), name);
+  const head = (title: string, own: Order) => (
+    <button
+      type="button"
+      aria-pressed={order === own}
+      onClick={() => setOrder(own)}
+      className="written text-left font-semibold underline-offset-2 hover:underline aria-pressed:underline"
+    >
+      {title}
+    </button>
+  );
+  return (
+    <main className="flex flex-1 flex-col gap-4 p-4 sm:p-6">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div className="min-w-60 flex-1">
+          <Link to={`/courses/${courseId}`} className="written text-sm text-verdigris-deep underline">
+            {courseTitle}
+          </Link>
+          <h1 className="text-2xl">Ledger</h1>
+        </div>
+        <input
+          type="search"
+          aria-label="Search for a student"
+          placeholder="Student"
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+          className="min-h-10 w-40 border border-edge bg-card px-2"
+        />
+        <Button onClick={() => csv(plainTable(ledger), `${courseTitle}.csv`)}>Save as a table</Button>
+        <Button
+          onClick={() =>
+            csv(oneRosterResults(ledger, new Date().toISOString()), `${courseTitle}-results.csv`)
+          }
+        >
+          As OneRoster results
+        </Button>
+      </div>
+      {assignments.length === 0 || ledger.rows.length === 0 ? (
+        <Empty>There is nothing to enter yet: no assignment is given, or no student is in the course.</Empty>
+      ) : (
+        <section
+          aria-label="Students by assignments"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
+          tabIndex={0}
+          className="max-h-[70dvh] overflow-auto border border-rule"
+        >
+          <table className="border-collapse text-sm">
+            <thead className="sticky top-0 z-10 bg-card">
+              <tr>
+                <th scope="col" className="sticky left-0 z-10 min-w-44 bg-card px-2 py-1.5 text-left">
+                  {head('Student', 'name')}
+                </th>
+                {assignments.map((one, i) => (
+                  <th key={one.id} scope="col" className="w-40 min-w-32 px-2 py-1.5 text-left align-bottom">
+                    {head(one.title, i)}
+                    <span className="block font-mono font-normal text-faded">
+                      of {formatPoints(one.mostUnits)}
+                    </span>
+                  </th>
+                ))}
+                <th scope="col" className="min-w-24 px-2 py-1.5 text-left align-bottom">
+                  {head('Released', 'total')}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.student.id} className="border-t border-rule">
+                  <th
+                    scope="row"
+                    className="written sticky left-0 bg-paper px-2 py-1 text-left font-semibold"
+                  >
+                    {row.student.listed}
+                  </th>
+                  {row.cells.map((cell, i) => (
+                    <td key={assignments[i]?.id} className="px-2 py-1">
+                      <Cell cell={cell} />
+                    </td>
+                  ))}
+                  <td className="px-2 py-1 font-mono font-bold">{formatPoints(row.totalUnits)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {assignments.map((one, i) => (
+        <Distribution
+          key={one.id}
+          title={one.title}
+          mostUnits={one.mostUnits}
+          units={ledger.rows.flatMap((row) => row.cells[i]?.units ?? [])}
+        />
+      ))}
+    </main>
+  );
+}
+
+function Cell({ cell }: { cell: LedgerCell }): ReactNode {
+  const { state, handInId, units, late } = cell;
+  if (!handInId) return <span className="text-faded">{STATE_WORDS[state]}</span>;
+  return (
+    <Link
+      to={`/hand-ins/${handInId}/review`}
+      className="flex flex-wrap items-baseline gap-x-2 hover:underline"
+    >
+      {units !== null && (
+        <span className={`font-mono ${state === 'released' ? 'font-bold' : 'text-faded'}`}>
+          {formatPoints(units)}
+        </span>
+      )}
+      {STATE_WORDS[state] && <span className="text-faded">{STATE_WORDS[state]}</span>}
+      {late && <span className="text-ochre">late</span>}
+    </Link>
+  );
+}

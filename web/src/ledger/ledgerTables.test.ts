@@ -1,0 +1,92 @@
+import type { Ledger } from '@nachweis/contract';
+import Papa from 'papaparse';
+import { expect, it } from 'vitest';
+import { oneRosterResults, plainTable } from './ledgerTables.ts';
+
+const cell = {
+  state: 'released',
+  handInId: 'h',
+  handedInAt: '2026-11-05T10:00:00Z',
+  late: true,
+  units: 275,
+  mostUnits: 400,
+} as const;
+const ledger: Ledger = {
+  courseId: 'c',
+  courseTitle: 'Field Data',
+  timeZone: 'Europe/Berlin',
+  fields: ['station'],
+  assignments: [
+    { id: 'a1', title: 'Gap', dueAt: '', mostUnits: 400 },
+    { id: 'a2', title: 'Gap', dueAt: '', mostUnits: 400 },
+  ],
+  rows: [
+    {
+      student: {
+        id: 's1',
+        name: '',
+        listed: '=HYPERLINK("x"), Kim',
+        email: 'k@s.example',
+        fields: { station: 'NE-1' },
+      },
+      cells: [cell, { ...cell, state: 'marked', units: 300 }],
+      totalUnits: 275,
+    },
+    {
+      student: { id: 's2', name: '', listed: 'Okafor, "K"; Kim', email: 'o@s.example', fields: {} },
+      cells: [
+        { ...cell, state: 'none', units: null, handInId: null, handedInAt: null, late: false },
+        { ...cell, units: 0 },
+      ],
+      totalUnits: 0,
+    },
+  ],
+};
+
+it('gives released points only, keeps two assignments of one title apart, and runs no name as a formula', () => {
+  const { data } = Papa.parse<Record<string, string>>(plainTable(ledger), { header: true });
+  expect(data).toEqual([
+    {
+      Name: `'=HYPERLINK("x"), Kim`,
+      'E-mail': 'k@s.example',
+      station: 'NE-1',
+      'Gap (4)': '2.75',
+      'Gap (4) 2': '',
+      Total: '2.75',
+    },
+    {
+      Name: 'Okafor, "K"; Kim',
+      'E-mail': 'o@s.example',
+      station: '',
+      'Gap (4)': '',
+      'Gap (4) 2': '0',
+      Total: '0',
+    },
+  ]);
+});
+
+it('has the columns of OneRoster 1.2, results.csv (from memory of the specification)', () => {
+  const { data, meta } = Papa.parse<Record<string, string>>(
+    oneRosterResults(ledger, '2026-11-26T12:00:00.000Z'),
+    {
+      header: true,
+    },
+  );
+  expect(meta.fields).toEqual([
+    'sourcedId',
+    'status',
+    'dateLastModified',
+    'lineItemSourcedId',
+    'studentSourcedId',
+    'scoreStatus',
+    'score',
+    'scoreDate',
+    'comment',
+  ]);
+  expect(data.map((row) => [row.scoreStatus, row.score])).toEqual([
+    ['fully graded', '2.75'],
+    ['submitted', ''],
+    ['not submitted', ''],
+    ['fully graded', '0'],
+  ]);
+});
