@@ -9,5 +9,5 @@ export default defineConfig({
   resolve: { conditions: ['@nachweis/source', 'module', 'browser', 'development|production'] },
   build: { target: 'es2022', sourcemap: true, manifest: true, chunkSizeWarningLimit: 700 },
   worker: { format: 'es' },
-  server: { port: 4601, proxy: { '/api': server, '/files': server } },
+  server: { port: 4601, proxy: { '/api': server, '/files': server, '/archives': server } },
 });

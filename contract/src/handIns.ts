@@ -39,8 +39,28 @@ export const Receipt = z.object({
   /** null while its files are still being made; what was handed in and when is fixed already */
   sealedAt: Instant.nullable(),
   files: z.array(ReceiptFile),
+  /** the same, signed by the server: a compact JWS of a SignedReceipt; null until its files are sealed */
+  jws: z.string().nullable().default(null),
 });
 export type Receipt = z.infer<typeof Receipt>;
+
+/** What the server signs about a hand-in, for anybody to check. */
+export const SignedReceipt = z.object({
+  number: z.string(),
+  student: z.string(),
+  assignment: z.string(),
+  course: z.string(),
+  timeZone: z.string(),
+  attempt: z.int(),
+  handedInAt: Instant,
+  dueAt: Instant,
+  late: z.boolean(),
+  sealedAt: Instant,
+  files: z.array(z.object({ point: z.string(), name: z.string(), bytes: z.int(), sha256: Sha256 })),
+});
+export type SignedReceipt = z.infer<typeof SignedReceipt>;
+/** What stands in the head of a signed receipt, so that nothing else that is signed passes for one. */
+export const RECEIPT_TYPE = 'nachweis-receipt+jws';
 
 /** One handed-in picture, frozen. Addresses and hash are null until its files are sealed. */
 export const HandInItem = z.object({

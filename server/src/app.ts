@@ -8,6 +8,7 @@ import type { Context } from './context.ts';
 import { courseHandlers } from './courses/routes.ts';
 import { LAST_MIGRATION } from './db/database.ts';
 import { evidenceHandlers } from './evidence/routes.ts';
+import { archivesRoute } from './files/archives.ts';
 import { filesRoute } from './files/routes.ts';
 import { errorHandler } from './http/errorHandler.ts';
 import { openApi } from './http/openApi.ts';
@@ -36,7 +37,8 @@ export function createApp(context: Context): Express {
   mountEndpoints(app, context, actor, handlers(context));
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.get('/files/:fileId/:name', filesRoute(context, actor));
-  app.use(['/api', '/files'], () => {
+  app.get('/archives/:kind/:name', archivesRoute(context, actor));
+  app.use(['/api', '/files', '/archives'], () => {
     throw notFound('address');
   });
   serveInterface(app, settings.webFolder);

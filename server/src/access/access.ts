@@ -172,6 +172,22 @@ async function requireHandInRole(
   if (!roles.includes(role)) throw new HttpProblem('forbidden', { role });
 }
 
+/** What was handed in as one file: of one hand-in to whose it is and to the staff, of a class to the staff. */
+export async function mayFetchArchive(
+  db: DbOrTrx,
+  actor: Actor,
+  kind: 'hand-in' | 'assignment',
+  id: string,
+): Promise<boolean> {
+  if (kind === 'hand-in' && (await isOwnHandIn(db, actor, id))) return true;
+  const row =
+    kind === 'hand-in'
+      ? await db.selectFrom('hand_ins').select('assignment_id').where('id', '=', id).executeTakeFirst()
+      : { assignment_id: id };
+  const role = row ? await roleInAssignment(db, actor, row.assignment_id) : null;
+  return role !== null && STAFF.includes(role);
+}
+
 /** Files that have an address: a capture as it came in, and the base, the file and the thumbnail of a handed-in picture. */
 export type FileKind = 'capture' | 'capture-thumb' | 'base' | 'file' | 'thumb';
 

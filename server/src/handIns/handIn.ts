@@ -36,7 +36,7 @@ export async function handIn(context: Context, order: HandInOrder): Promise<Rece
   const assignment = await readAssignment(db, order.assignmentId);
   const receipt = await db.transaction().execute(async (trx) => {
     if (!(await madeBefore(trx, order))) await enterHandIn(context, trx, assignment, order);
-    return readReceipt(trx, order.id);
+    return readReceipt(context, trx, order.id);
   });
   jobs.wake();
   return receipt;

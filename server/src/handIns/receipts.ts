@@ -1,13 +1,35 @@
-import type { Receipt } from '@nachweis/contract';
+import { RECEIPT_TYPE, type Receipt, type SignedReceipt } from '@nachweis/contract';
 import { readAssignment } from '../assignments/documents.ts';
+import type { Context } from '../context.ts';
 import { termsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { handInNumber, readHandIn } from './handInRows.ts';
 import { readItems } from './items.ts';
 
-/** What was handed in and when, by the assignment and the terms as they were then. */
-export async function readReceipt(db: DbOrTrx, handInId: string): Promise<Receipt> {
+/** What was handed in and when, by the assignment and the terms as they were then; signed once its files are sealed. */
+export async function readReceipt(
+  { signing }: Pick<Context, 'signing'>,
+  db: DbOrTrx,
+  handInId: string,
+): Promise<Receipt> {
+  const receipt = await readUnsigned(db, handInId);
+  const signed = signedOf(receipt);
+  return { ...receipt, jws: signed && (await signing.sign(signed, RECEIPT_TYPE)) };
+}
+
+/** Null while its files are being made. A picture whose pixels could not be read has no file to sign. */
+function signedOf(receipt: Receipt): SignedReceipt | null {
+  const { number, student, timeZone, attempt, handedInAt, dueAt, late, sealedAt } = receipt;
+  if (!sealedAt) return null;
+  const files = receipt.files.flatMap(({ point, name, bytes, sha256 }) =>
+    bytes !== null && sha256 !== null ? [{ point, name, bytes, sha256 }] : [],
+  );
+  const { assignmentTitle: assignment, courseTitle: course } = receipt;
+  return { number, student, assignment, course, timeZone, attempt, handedInAt, dueAt, late, sealedAt, files };
+}
+
+async function readUnsigned(db: DbOrTrx, handInId: string): Promise<Receipt> {
   const handIn = await readHandIn(db, handInId);
   const assignment = await readAssignment(db, handIn.assignment_id, handIn.version);
   const items = await readItems(db, handInId);
@@ -34,5 +56,6 @@ export async function readReceipt(db: DbOrTrx, handInId: string): Promise<Receip
       href: item.fileHref,
       damaged: item.damaged,
     })),
+    jws: null,
   };
 }

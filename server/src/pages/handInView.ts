@@ -2,7 +2,7 @@ import type { HandInView } from '@nachweis/contract';
 import type { Actor } from '../access/access.ts';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
-import type { DbOrTrx } from '../db/database.ts';
+import type { Context } from '../context.ts';
 import { readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { readReceipt } from '../handIns/receipts.ts';
@@ -11,7 +11,8 @@ import { asAsked, fieldsOfHandIn } from '../people/classList.ts';
 import { gradeOf, namesIn, readJudgements, remarksShown, verdictsShown } from '../reviews/judgements.ts';
 
 /** An own hand-in with its receipt, and its feedback once released. */
-export async function readHandInView(db: DbOrTrx, actor: Actor, handInId: string): Promise<HandInView> {
+export async function readHandInView(context: Context, actor: Actor, handInId: string): Promise<HandInView> {
+  const { db } = context;
   const handIn = await readHandIn(db, handInId);
   const corrections = await readCorrections(db, handIn.assignment_id);
   const assignment = asJudged(await readAssignment(db, handIn.assignment_id, handIn.version), corrections);
@@ -28,7 +29,7 @@ export async function readHandInView(db: DbOrTrx, actor: Actor, handInId: string
       .sort()
       .at(-1) ?? null;
   return {
-    receipt: await readReceipt(db, handInId),
+    receipt: await readReceipt(context, db, handInId),
     assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
     statement: handIn.statement,
     items: await readItems(db, handInId),

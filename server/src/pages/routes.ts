@@ -14,7 +14,6 @@ type PageHandlers = Pick<
 
 /** What is put together from several features for one page. */
 export function pageHandlers(context: Context): PageHandlers {
-  const { db } = context;
   return {
     listAssignments: ({ actor }) => readCards(context, actor.personId),
     proofSheet: ({ params, actor }) => readProofSheet(context, actor, params.assignmentId),
@@ -26,10 +25,10 @@ export function pageHandlers(context: Context): PageHandlers {
         studentId: actor.personId,
         at,
       }),
-    handInView: ({ params, actor }) => readHandInView(db, actor, params.handInId),
+    handInView: ({ params, actor }) => readHandInView(context, actor, params.handInId),
     async withdraw({ params, actor, at }) {
       await withdraw(context, params.handInId, at);
-      return readHandInView(db, actor, params.handInId);
+      return readHandInView(context, actor, params.handInId);
     },
     personTerms: ({ params }) => readPersonTerms(context, params.assignmentId, params.personId),
     grantTerms: ({ params, body, actor }) =>

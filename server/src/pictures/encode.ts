@@ -18,7 +18,7 @@ export async function encode(
       // Colours at half the size make thin coloured letters hard to read.
       return picture.flatten({ background: PAPER }).jpeg({ quality, chromaSubsampling: '4:4:4' }).toBuffer();
     case 'gif':
-      return picture.gif({ colours: 256, effort: 7 }).toBuffer();
+      return picture.gif({ colours: 256, effort: 4 }).toBuffer();
     case 'webp':
       return picture.webp(quality === 100 ? { lossless: true } : { quality }).toBuffer();
   }

@@ -1,4 +1,4 @@
-import { CaptureRecord } from '@nachweis/contract';
+import { CaptureRecord, type SignedReceipt } from '@nachweis/contract';
 import {
   CompactSign,
   calculateJwkThumbprint,
@@ -13,10 +13,10 @@ import type { Db } from '../db/database.ts';
 /** ECDSA with P-256 and SHA-256 (RFC 7518, 3.4): every verifier knows it. */
 const ALGORITHM = 'ES256';
 
-/** Signs records of captures with the server's own key. */
+/** Signs records of captures and receipts with the server's own key. */
 export interface Signing {
-  /** @returns a compact JWS (RFC 7515, 7.1) */
-  sign(record: CaptureRecord): Promise<string>;
+  /** @param type says in the head what it is @returns a compact JWS (RFC 7515, 7.1) */
+  sign(payload: CaptureRecord | SignedReceipt, type?: string): Promise<string>;
   /** Public keys, as a JSON Web Key Set. */
   keys(): { keys: Array<Record<string, string>> };
 }
@@ -36,9 +36,9 @@ export async function openSigning(db: Db, now: () => Date): Promise<Signing> {
   const { kty = '', crv = '', x = '', y = '' } = jwk;
   const publicKey = { kty, crv, x, y, kid: id, alg: ALGORITHM, use: 'sig' };
   return {
-    sign: (record) =>
-      new CompactSign(new TextEncoder().encode(JSON.stringify(record)))
-        .setProtectedHeader({ alg: ALGORITHM, kid: id, typ: 'nachweis-capture+jws' })
+    sign: (payload, type = 'nachweis-capture+jws') =>
+      new CompactSign(new TextEncoder().encode(JSON.stringify(payload)))
+        .setProtectedHeader({ alg: ALGORITHM, kid: id, typ: type })
         .sign(key),
     keys: () => ({ keys: [publicKey] }),
   };

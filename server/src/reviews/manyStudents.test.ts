@@ -202,7 +202,7 @@ describe('what a page waits for', () => {
     await readCards(context, student.personId);
     await readCards(context, staff.personId);
     await readProofSheet(context, student, room.assignment.id);
-    await readHandInView(db, student, handInId);
+    await readHandInView(context, student, handInId);
     await readReview(context, staff, handInId);
     await readReviewList(context, staff, room.assignment.id);
     await listCaptures(context, student.personId, { words: 'weir', bin: 'no', limit: 60 });

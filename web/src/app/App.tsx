@@ -24,6 +24,7 @@ const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
 const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
 const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
+const CheckScreen = lazy(() => import('../receipts/CheckScreen.tsx'));
 const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
 
@@ -41,6 +42,14 @@ export function App(): ReactNode {
               element={
                 <Suspense fallback={<Loading what="the page" />}>
                   <SignInScreen />
+                </Suspense>
+              }
+            />
+            <Route
+              path="/check"
+              element={
+                <Suspense fallback={<Loading what="the page" />}>
+                  <CheckScreen />
                 </Suspense>
               }
             />

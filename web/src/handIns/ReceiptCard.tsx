@@ -1,7 +1,9 @@
 import type { Receipt } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { FileLink } from '../pictures/FileLink.tsx';
-import { Button } from '../ui/Button.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
+import { saveAs } from '../ui/saveAs.ts';
 import { dateAndTime, fileSize } from '../ui/when.ts';
 
 /** What proves that, when and what was handed in. */
@@ -51,6 +53,29 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
         <p role="status" className="mt-2 border-l-4 border-verdigris pl-2 text-sm">
           What you handed in and when is fixed. Its files are being sealed; their sizes and hashes follow here
           in a moment.
+        </p>
+      )}
+      {receipt.jws && (
+        <p className="mt-2 flex flex-wrap items-center gap-2 text-sm print:hidden">
+          <a
+            href={`/archives/hand-in/${receipt.handInId}.zip`}
+            download
+            className={buttonClasses('plain', true)}
+          >
+            All files as a ZIP
+          </a>
+          <Button
+            small
+            onClick={() =>
+              receipt.jws &&
+              saveAs(new Blob([receipt.jws], { type: 'application/jose' }), `${receipt.number}-receipt.jws`)
+            }
+          >
+            Save the receipt
+          </Button>
+          <Link to="/check" className="text-verdigris-deep underline">
+            Anybody can check it
+          </Link>
         </p>
       )}
       <ul className="mt-2 border-t border-rule">

@@ -61,6 +61,11 @@ export default function ReviewListScreen(): ReactNode {
           )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
           {rows.length > 0 && (
+            <a href={`/archives/assignment/${assignment.id}.zip`} download className={buttonClasses('quiet')}>
+              All as a ZIP
+            </a>
+          )}
+          {rows.length > 0 && (
             <Link to={`/assignments/${assignment.id}/grid`} className={buttonClasses('plain')}>
               Grid
             </Link>

@@ -57,6 +57,8 @@ export function useStoreSync(personId: string): void {
           { revalidate: false },
         );
         await show<Review>(reviewKey(now.handInId), (review) => judged(review, now));
+        // A list that was opened before the verdict had arrived shows how it stands now.
+        void mutate((key) => typeof key === 'string' && /\/(hand-ins|ledger)$/.test(key));
       },
       onNotJudged: (handInId, problem) => {
         toast.error(problem.message, { duration: 15_000 });
