@@ -96,36 +96,8 @@ async function station(): Promise<void> {
     .first()
     .click();
   await page.getByText('2 displays seem to be in the picture.').waitFor();
-  await page.keyboard.press('w');
-  const stage = (await page.getByTestId('frame-stage').boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
-  const onPicture = (x: number, y: number): [number, number] => [
-    stage.x + (x / 2464) * stage.width,
-    stage.y + (y / 900) * stage.height,
-  ];
-  await page.mouse.move(...onPicture(800, 620));
-  await page.getByTestId('lit-part').waitFor();
-  await shot('framing-parts');
-  await page.keyboard.press('o');
-  const around = [
-    [560, 170],
-    [900, 150],
-    [1280, 210],
-    [1290, 560],
-    [1100, 780],
-    [640, 760],
-    [540, 480],
-  ] as const;
-  await page.mouse.move(...onPicture(...around[0]));
-  await page.mouse.down();
-  for (const [x, y] of around) {
-    const [px, py] = onPicture(x, y);
-    await page.mouse.move(px, py, { steps: 6 });
-  }
-  await page.mouse.up();
-  await shot('framing-outline');
   await page.keyboard.press('Escape');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('Escape');
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
 
   await page.getByRole('link', { name: 'Capture station of this assignment' }).click();
   await page.locator('figure img').first().waitFor();
@@ -226,9 +198,13 @@ try {
   };
   await drag('Box', [40, 232], [440, 264]);
   await drag('Mosaic', [330, 42], [455, 66]);
+  await drag('Highlighter', [40, 96], [440, 118]);
   await drag('Callout', [300, 250], [250, 330]);
   await page.keyboard.type('From here on the logger was silent.');
   await shot('bench');
+  await page.getByRole('button', { name: 'Format', exact: true }).click();
+  await page.getByRole('table').waitFor({ timeout: 60_000 });
+  await shot('formats');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.locator('[data-status=saved]').waitFor();
   await toastsGone();
@@ -266,6 +242,22 @@ try {
   await page.keyboard.press('ArrowRight');
   await page.locator('[data-remark]').waitFor();
   await shot('review');
+  await page.getByRole('link', { name: 'Rating curve' }).click();
+  await page.getByRole('link', { name: 'Grid', exact: true }).click();
+  await page.getByRole('gridcell', { name: /Bellomo, Chiara: P2/ }).click();
+  await page.getByRole('region', { name: 'Verdicts for P2' }).waitFor();
+  await shot('grid');
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('heading', { name: 'People' }).waitFor();
+  await shot('course');
+  await page.getByRole('link', { name: 'Rating curve' }).first().click();
+  await page.getByRole('heading', { name: 'Proof points' }).waitFor();
+  await shot('builder');
+  await page.goBack();
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page.getByRole('table').first().waitFor();
+  await shot('ledger');
 } finally {
   await browser.close();
   await server.stop();

@@ -39,7 +39,7 @@ export function BuilderForm({
   const form = useForm<Form>({ defaultValues: first });
   const { register, handleSubmit, setError, clearErrors, reset, getValues, setValue, formState } = form;
   const [said, setSaid] = useState(
-    restored ? 'What was written here at the last visit and not saved is back.' : '',
+    restored ? 'What was written here at the last visit and not saved is back. ' : '',
   );
   const [problem, setProblem] = useState('');
   useBuilderDraft(id, version, form);
@@ -68,7 +68,7 @@ export function BuilderForm({
         forgetForm(id);
         reset(getValues());
       }
-      setSaid('Saved.');
+      setSaid(typedOn ? '' : 'Saved.');
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -97,7 +97,8 @@ export function BuilderForm({
             </p>
           )}
           <p role="status" className="text-sm text-faded">
-            {formState.isDirty ? 'Not saved yet; kept in this browser.' : said}
+            {said}
+            {formState.isDirty && 'Not saved yet; kept in this browser.'}
           </p>
           <Button type="submit" look="main" disabled={formState.isSubmitting}>
             {formState.isSubmitting ? 'Saving …' : 'Save'}

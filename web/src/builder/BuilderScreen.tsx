@@ -1,15 +1,17 @@
 import type { AssignmentDefinition, ChangeEffects, DefinitionView } from '@nachweis/contract';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { BuilderForm } from './BuilderForm.tsx';
 import { ChangeDialog } from './ChangeDialog.tsx';
+import { ConflictDialog } from './ConflictDialog.tsx';
 import { toForm } from './form.ts';
 import { StagePanel } from './StagePanel.tsx';
-import { keptForm } from './useBuilderDraft.ts';
+import { forgetForm, keptForm } from './useBuilderDraft.ts';
 
 /** An assignment is changed. */
 export default function BuilderScreen(): ReactNode {
@@ -35,29 +37,49 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
   const { id, courseId, timeZone } = view;
   const course = useApi('readCourse', { params: { courseId } }, { revalidateOnFocus: false });
   const [asked, setAsked] = useState<{ effects: ChangeEffects; decide: (yes: boolean) => void } | null>(null);
-  const version = useRef(view.version);
-  const [start] = useState(() => {
-    const kept = keptForm(id, view.version);
-    return { form: kept ?? toForm(view.definition, timeZone), restored: kept !== null };
+  const [start, setStart] = useState(() => {
+    const kept = keptForm(id);
+    const form = kept?.form ?? toForm(view.definition, timeZone);
+    return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
+  const version = useRef(start.version);
+  const [conflict, setConflict] = useState<((keep: 'mine' | 'theirs' | 'neither') => void) | null>(null);
   if (!course.data)
     return course.error ? (
       <Failed error={course.error} onRetry={() => void course.mutate()} />
     ) : (
       <Loading what="the course" />
     );
-  const save = async (definition: AssignmentDefinition) => {
-    const params = { assignmentId: id };
-    const write = { definition, baseVersion: version.current };
+  const save = async (definition: AssignmentDefinition): Promise<AssignmentDefinition | null> => {
+    try {
+      return await write(definition);
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.code !== 'stale-version') throw error;
+      const latest = await callApi('readDefinition', { params });
+      const keep = await new Promise<'mine' | 'theirs' | 'neither'>((decide) => setConflict(() => decide));
+      setConflict(null);
+      if (keep === 'neither') return null;
+      version.current = latest.version;
+      onChanged(latest);
+      if (keep === 'mine') return write(definition);
+      forgetForm(id);
+      const form = toForm(latest.definition, timeZone);
+      setStart({ form, version: latest.version, restored: false, times: start.times + 1 });
+      return null;
+    }
+  };
+  const params = { assignmentId: id };
+  const write = async (definition: AssignmentDefinition): Promise<AssignmentDefinition | null> => {
+    const body = { definition, baseVersion: version.current };
     if (view.stage !== 'draft') {
-      const effects = await callApi('changeDefinition', { params, body: { ...write, dryRun: true } });
+      const effects = await callApi('changeDefinition', { params, body: { ...body, dryRun: true } });
       if (effects.handIns > 0 || effects.lost.some((point) => point.students > 0)) {
         const yes = await new Promise<boolean>((decide) => setAsked({ effects, decide }));
         setAsked(null);
         if (!yes) return null;
       }
     }
-    const made = await callApi('changeDefinition', { params, body: write });
+    const made = await callApi('changeDefinition', { params, body });
     version.current = made.version;
     // Ids of what is new come from the server.
     const saved = await callApi('readDefinition', { params });
@@ -66,14 +88,16 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
   };
   return (
     <main className="mx-auto w-full max-w-6xl flex-1 p-4 sm:p-6">
+      {conflict && <ConflictDialog onDecide={conflict} />}
       {asked && <ChangeDialog effects={asked.effects} onDecide={asked.decide} />}
       <Link to={`/courses/${courseId}`} className="text-sm text-verdigris-deep underline">
         {view.courseTitle}
       </Link>
       <h1 className="written mb-4 text-2xl">{view.definition.title}</h1>
       <BuilderForm
+        key={start.times}
         id={id}
-        version={view.version}
+        version={version.current}
         first={start.form}
         restored={start.restored}
         course={course.data}

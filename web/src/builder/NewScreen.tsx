@@ -32,8 +32,8 @@ function New({ course }: { course: CourseView }): ReactNode {
   const id = useRef(crypto.randomUUID());
   const draft = `new-${course.id}`;
   const [start, setStart] = useState<{ form: Form; restored: boolean; times: number }>(() => {
-    const kept = keptForm(draft, 0);
-    return { form: kept ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
+    const kept = keptForm(draft);
+    return { form: kept?.form ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
   });
   const [problem, setProblem] = useState('');
   const begin = (definition: AssignmentDefinition) => {

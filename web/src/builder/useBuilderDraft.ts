@@ -3,7 +3,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import type { BuilderForm } from './form.ts';
 
 /** What was written and not saved yet, with the version it was written on. */
-interface Kept {
+export interface Kept {
   version: number;
   form: BuilderForm;
 }
@@ -12,11 +12,10 @@ const keyOf = (id: string) => `nachweis-builder-${id}`;
 /** So long nothing was typed, it is written down. */
 const PAUSE_MS = 400;
 
-/** What an earlier visit left unsaved; null where there is nothing, or it was written on an older version. */
-export function keptForm(id: string, version: number): BuilderForm | null {
+/** What an earlier visit left unsaved, also where somebody else has saved another version since; null for nothing. */
+export function keptForm(id: string): Kept | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
-    return kept && kept.version === version ? kept.form : null;
+    return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
   } catch {
     return null;
   }

@@ -3,10 +3,11 @@ import Markdown from 'react-markdown';
 import remarkGfm from 'remark-gfm';
 import capturing from '../../../docs/capturing.md?raw';
 import hiding from '../../../docs/hiding.md?raw';
+import instructors from '../../../docs/instructors.md?raw';
 import { useTitle } from '../ui/useTitle.ts';
 
 /** The guides of the docs folder, as they are there; in the page's own code, so that they need no connection. */
-const GUIDES = [capturing, hiding];
+const GUIDES = [capturing, hiding, instructors];
 
 export default function GuideScreen(): ReactNode {
   useTitle('Guide');

@@ -1,0 +1,58 @@
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, signIn, test } from '../fixtures/school.ts';
+
+test('two instructors change one assignment: the second is asked, and nothing written is lost', async ({
+  page,
+  school,
+  browser,
+}) => {
+  const path = `/assignments/${school.curve.id}/edit`;
+  await signIn(page, school, school.instructor);
+  await page.goto(path);
+  const title = page.getByLabel('Title', { exact: true }).first();
+  await expect(title).toHaveValue('Rating curve');
+  const context = await browser.newContext({ baseURL: school.address });
+  const other = await context.newPage();
+  await signIn(other, school, school.instructor);
+  await other.goto(path);
+  await other.getByLabel('Title', { exact: true }).first().fill('Theirs');
+  await other.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(other.getByText('Saved.')).toBeVisible();
+  await title.fill('Mine');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: /Somebody else saved/ });
+  await dialog.getByRole('button', { name: 'Look at it first' }).click();
+  await expect(title).toHaveValue('Mine');
+  // Even a reload brings back what was written, and the question with it.
+  await expect.poll(() => page.evaluate(() => Object.values({ ...localStorage }).join(''))).toContain('Mine');
+  page.on('dialog', (one) => void one.accept());
+  await page.reload();
+  await expect(title).toHaveValue('Mine');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Save mine' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  // The other one, in turn, takes what is there now.
+  await other.getByLabel('Title', { exact: true }).first().fill('Once more');
+  await other.getByRole('button', { name: 'Save', exact: true }).click();
+  await other.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.getByLabel('Title', { exact: true }).first()).toHaveValue('Mine');
+  await context.close();
+});
+
+test('a change of an assignment that runs says what it means before it is made', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}`);
+  await page.getByText('The next picture goes to').waitFor();
+  await addByDrop(page, 300, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  await page.getByRole('button', { name: 'Remove P1' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Students have work in it already' });
+  await expect(dialog).toContainText('One student has pictures there');
+  await dialog.getByRole('button', { name: 'Change nothing' }).click();
+  await expect(page.getByText('Not saved yet')).toBeVisible();
+  const answer = await page.request.get(`/api/assignments/${school.curve.id}/definition`);
+  expect((await answer.json()).definition.points).toHaveLength(2);
+});
