@@ -104,6 +104,14 @@ export const CaptureRecord = z.object({
 });
 export type CaptureRecord = z.infer<typeof CaptureRecord>;
 
+/**
+ * The record of a capture as others than its owner get it: without the hash of its bytes and how many they are, with the
+ * SHA-256 of the owner's salt and that hash, by which the owner can show which capture it is.
+ */
+export const SharedRecord = CaptureRecord.omit({ sha256: true, bytes: true }).extend({ salted: Sha256 });
+export type SharedRecord = z.infer<typeof SharedRecord>;
+export const SHARED_RECORD_TYPE = 'nachweis-shared-capture+jws';
+
 const Tag = z.string().trim().min(1).max(40);
 
 /** What a person writes about an own capture. */
@@ -124,6 +132,8 @@ export const CaptureItem = Capture.extend({
   done: z.array(Done),
   /** compact JWS of its CaptureRecord; empty for what was taken in before records were signed */
   jws: z.string(),
+  /** with it the owner can show that a record others have is of this capture */
+  salt: z.string(),
   thumbHref: Href,
   courseTitle: z.string(),
   /** proof points and hand-ins that hold it; `attempt` is null for a proof sheet */

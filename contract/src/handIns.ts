@@ -77,7 +77,7 @@ export const HandInItem = z.object({
   bytes: z.int().positive().nullable(),
   sha256: Sha256.nullable(),
   damaged: z.boolean(),
-  /** the signed record of the capture, a compact JWS; empty for captures older than records, and where something in it is hidden */
+  /** the signed record of the capture, a compact JWS of a SharedRecord; empty for captures older than records */
   record: z.string(),
   /** the framed picture without marks */
   baseHref: Href.nullable(),

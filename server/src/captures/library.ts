@@ -103,6 +103,7 @@ async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureIt
       scale: row.scale,
       done: doneColumn.read(row.done),
       jws: row.record,
+      salt: row.salt,
       thumbHref: fileHref('capture-thumb', row.id, 'small.webp'),
       courseTitle: row.course_title ?? '',
       uses: [

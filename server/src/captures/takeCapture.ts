@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import type { Capture, CaptureQuery, CaptureRecord, Source } from '@nachweis/contract';
 import { FORMAT_FACTS, MAX_PICTURE_BYTES, refuseTooLarge } from '@nachweis/core';
@@ -97,6 +98,7 @@ async function enterCapture(
     done: doneColumn.write(done),
     assignment_id: capture.assignmentId ?? null,
     record: await signing.sign(record),
+    salt: randomBytes(16).toString('hex'),
     keeps_format: keepsFormat ? 1 : 0,
   };
   return blobLock.with(sha256, async () => {

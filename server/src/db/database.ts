@@ -10,6 +10,7 @@ import * as captureScale from './migrations/0003_capture_scale.ts';
 import * as foundations from './migrations/0004_foundations.ts';
 import * as classList from './migrations/0005_class_list.ts';
 import * as courses from './migrations/0006_courses.ts';
+import * as recordSalts from './migrations/0007_record_salts.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -24,6 +25,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0004_foundations': foundations,
   '0005_class_list': classList,
   '0006_courses': courses,
+  '0007_record_salts': recordSalts,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -103,6 +103,8 @@ export interface Tables {
     assignment_id: Generated<string | null>;
     /** compact JWS */
     record: Generated<string>;
+    /** hexadecimal; nobody but the owner gets it */
+    salt: Generated<string>;
     note: Generated<string>;
     tags: Generated<string>;
     favourite: Generated<number>;
@@ -168,6 +170,8 @@ export interface Tables {
     /** when all its files had been made */
     sealed_at: string | null;
     withdrawn_at: string | null;
+    /** signed, a compact JWS; null until it is asked for after its files were sealed */
+    receipt: string | null;
   };
   /** whose hand-in it is */
   hand_in_people: {
@@ -193,6 +197,8 @@ export interface Tables {
     base_sha256: string | null;
     file_sha256: string | null;
     damaged: Generated<number>;
+    /** of its capture, as others get it, a compact JWS; null until it is asked for */
+    record: string | null;
   };
   verdict_events: {
     seq: Generated<number>;

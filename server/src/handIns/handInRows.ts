@@ -14,6 +14,7 @@ export interface HandInRow {
   statement: string;
   sealed_at: string | null;
   withdrawn_at: string | null;
+  receipt: string | null;
   personIds: string[];
 }
 

@@ -120,7 +120,8 @@ describe('handing in', () => {
     expect(receipt.sealedAt).not.toBeNull();
     const file = await student.get(receipt.files[0].href).expect(200);
     expect(sha256Of(file.body)).toBe(receipt.files[0].sha256);
-    expect({ ...receipt, sealedAt: null, files: [] }).toEqual({ ...body, files: [] });
+    expect(body.jws).toBeNull();
+    expect({ ...receipt, sealedAt: null, files: [], jws: null }).toEqual({ ...body, files: [] });
   });
   it('does equal work once: the picture of the draft is the picture of the hand-in, and of the next one', async () => {
     const { student, assignment } = await classroom(server(), { attempts: 3 });

@@ -3,9 +3,18 @@ import { FORMAT_FACTS, kindOf, PICTURE_FORMATS } from '@nachweis/core';
 import { evidenceColumn, marksColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { fileHref, withExtension } from '../files/hrefs.ts';
+import { shareRecord } from '../records/sharedRecord.ts';
+import type { Signing } from '../records/signing.ts';
 
-/** The frozen pictures of a hand-in, in the order of the proof sheet. */
-export async function readItems(db: DbOrTrx, handInId: string): Promise<HandInItem[]> {
+/**
+ * The frozen pictures of a hand-in, in the order of the proof sheet.
+ * @param signing signs the records of their captures; null where nobody reads them
+ */
+export async function readItems(
+  db: DbOrTrx,
+  handInId: string,
+  signing: Signing | null,
+): Promise<HandInItem[]> {
   const rows = await db
     .selectFrom('hand_in_items')
     .innerJoin('captures', 'captures.id', 'hand_in_items.capture_id')
@@ -13,29 +22,36 @@ export async function readItems(db: DbOrTrx, handInId: string): Promise<HandInIt
     .leftJoin('blobs as file', 'file.sha256', 'hand_in_items.file_sha256')
     .leftJoin('blobs as base', 'base.sha256', 'hand_in_items.base_sha256')
     .selectAll('hand_in_items')
-    .select(['captures.source', 'captures.surface', 'captures.record', 'renderings.document'])
+    .select([
+      'captures.source',
+      'captures.surface',
+      'captures.record as capture_record',
+      'captures.salt',
+      'renderings.document',
+    ])
     .select(['file.bytes', 'file.media_type as file_type', 'base.media_type as base_type'])
     .where('hand_in_id', '=', handInId)
     .orderBy('position')
     .execute();
-  return rows.map((row) => ({
-    id: row.id,
-    proofPointId: row.proof_point_id,
-    width: row.width,
-    height: row.height,
-    marks: marksColumn.read(row.marks),
-    source: row.source,
-    surface: row.surface,
-    fileName: row.file_name,
-    bytes: row.bytes,
-    sha256: row.file_sha256,
-    damaged: row.damaged === 1,
-    // A hash of the whole capture lets what is hidden in it be guessed.
-    record: hidesSomething(row.document) ? '' : row.record,
-    baseHref: row.base_type && fileHref('base', row.id, withType(row.file_name, row.base_type)),
-    fileHref: row.file_type && fileHref('file', row.id, row.file_name),
-    thumbHref: row.file_type && fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),
-  }));
+  return Promise.all(
+    rows.map(async (row) => ({
+      id: row.id,
+      proofPointId: row.proof_point_id,
+      width: row.width,
+      height: row.height,
+      marks: marksColumn.read(row.marks),
+      source: row.source,
+      surface: row.surface,
+      fileName: row.file_name,
+      bytes: row.bytes,
+      sha256: row.file_sha256,
+      damaged: row.damaged === 1,
+      record: signing ? await recordOf(db, signing, row) : '',
+      baseHref: row.base_type && fileHref('base', row.id, withType(row.file_name, row.base_type)),
+      fileHref: row.file_type && fileHref('file', row.id, row.file_name),
+      thumbHref: row.file_type && fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),
+    })),
+  );
 }
 
 /** The base may be in another format than the file, which then ends in another way. */
@@ -46,3 +62,25 @@ function withType(name: string, mediaType: string): string {
 
 const hidesSomething = (document: string | null): boolean =>
   evidenceColumn.read(document).marks.some((mark) => kindOf(mark).burns);
+
+interface RecordedItem {
+  id: string;
+  record: string | null;
+  capture_record: string;
+  salt: string;
+  document: string | null;
+}
+
+/** Signed once, so that it stays what it was. */
+async function recordOf(db: DbOrTrx, signing: Signing, row: RecordedItem): Promise<string> {
+  if (row.record !== null) return row.record;
+  const hides = hidesSomething(row.document);
+  const record = await shareRecord(signing, { jws: row.capture_record, salt: row.salt, hides });
+  await db
+    .updateTable('hand_in_items')
+    .set({ record })
+    .where('id', '=', row.id)
+    .where('record', 'is', null)
+    .execute();
+  return record;
+}

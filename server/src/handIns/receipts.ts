@@ -13,9 +13,23 @@ export async function readReceipt(
   db: DbOrTrx,
   handInId: string,
 ): Promise<Receipt> {
-  const receipt = await readUnsigned(db, handInId);
+  const { kept, ...receipt } = await readUnsigned(db, handInId);
   const signed = signedOf(receipt);
-  return { ...receipt, jws: signed && (await signing.sign(signed, RECEIPT_TYPE)) };
+  if (kept || !signed) return { ...receipt, jws: kept };
+  const jws = await signing.sign(signed, RECEIPT_TYPE);
+  // Where two ask at once, the one that was first stays.
+  await db
+    .updateTable('hand_ins')
+    .set({ receipt: jws })
+    .where('id', '=', handInId)
+    .where('receipt', 'is', null)
+    .execute();
+  const { receipt: first } = await db
+    .selectFrom('hand_ins')
+    .select('receipt')
+    .where('id', '=', handInId)
+    .executeTakeFirstOrThrow();
+  return { ...receipt, jws: first };
 }
 
 /** Null while its files are being made. A picture whose pixels could not be read has no file to sign. */
@@ -29,10 +43,10 @@ function signedOf(receipt: Receipt): SignedReceipt | null {
   return { number, student, assignment, course, timeZone, attempt, handedInAt, dueAt, late, sealedAt, files };
 }
 
-async function readUnsigned(db: DbOrTrx, handInId: string): Promise<Receipt> {
+async function readUnsigned(db: DbOrTrx, handInId: string): Promise<Receipt & { kept: string | null }> {
   const handIn = await readHandIn(db, handInId);
   const assignment = await readAssignment(db, handIn.assignment_id, handIn.version);
-  const items = await readItems(db, handInId);
+  const items = await readItems(db, handInId, null);
   const names = await namesOf(db, handIn.personIds);
   return {
     handInId,
@@ -57,5 +71,6 @@ async function readUnsigned(db: DbOrTrx, handInId: string): Promise<Receipt> {
       damaged: item.damaged,
     })),
     jws: null,
+    kept: handIn.receipt,
   };
 }

@@ -32,7 +32,7 @@ export async function readHandInView(context: Context, actor: Actor, handInId: s
     receipt: await readReceipt(context, db, handInId),
     assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
     statement: handIn.statement,
-    items: await readItems(db, handInId),
+    items: await readItems(db, handInId, context.signing),
     withdrawnAt: handIn.withdrawn_at,
     mayWithdraw: handIn.withdrawn_at === null && !(await isJudged(db, handInId)),
     feedback: releasedAt

@@ -1,4 +1,4 @@
-import { CaptureRecord, type SignedReceipt } from '@nachweis/contract';
+import { CaptureRecord, type SharedRecord, type SignedReceipt } from '@nachweis/contract';
 import {
   CompactSign,
   calculateJwkThumbprint,
@@ -16,7 +16,7 @@ const ALGORITHM = 'ES256';
 /** Signs records of captures and receipts with the server's own key. */
 export interface Signing {
   /** @param type says in the head what it is @returns a compact JWS (RFC 7515, 7.1) */
-  sign(payload: CaptureRecord | SignedReceipt, type?: string): Promise<string>;
+  sign(payload: CaptureRecord | SharedRecord | SignedReceipt, type?: string): Promise<string>;
   /** Public keys, as a JSON Web Key Set. */
   keys(): { keys: Array<Record<string, string>> };
 }

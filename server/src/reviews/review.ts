@@ -14,7 +14,7 @@ import { gradeOf, namesIn, readJudgements, remarksShown, stateOf, verdictsShown 
 import { readLine } from './line.ts';
 
 /** One hand-in as its reviewer sees it. */
-export async function readReview({ db }: Context, actor: Actor, handInId: string): Promise<Review> {
+export async function readReview({ db, signing }: Context, actor: Actor, handInId: string): Promise<Review> {
   const handIn = await readHandIn(db, handInId);
   const assignment = asJudged(
     await readAssignment(db, handIn.assignment_id, handIn.version),
@@ -41,7 +41,7 @@ export async function readReview({ db }: Context, actor: Actor, handInId: string
     handedInAt: handIn.handed_in_at,
     late: submissionWindow(terms, handIn.handed_in_at) !== 'open',
     statement: handIn.statement,
-    items: await readItems(db, handInId),
+    items: await readItems(db, handInId, signing),
     findings: Object.fromEntries(
       (await readFindings(db, assignment.id, () => assignment, handInId)).map((item) => [
         item.id,

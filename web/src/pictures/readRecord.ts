@@ -1,10 +1,10 @@
-import { CaptureRecord } from '@nachweis/contract';
+import { CaptureRecord, SHARED_RECORD_TYPE, SharedRecord } from '@nachweis/contract';
 import { callApi } from '../api/callApi.ts';
 import { verifyJws } from '../receipts/verifyJws.ts';
 
 /** What a record says, and whether its signature is the server's. */
 export interface ReadRecord {
-  record: CaptureRecord;
+  record: CaptureRecord | SharedRecord;
   /** null where the browser cannot check it: it needs a secure address for that */
   genuine: boolean | null;
 }
@@ -14,6 +14,7 @@ export async function readRecord(jws: string): Promise<ReadRecord | null> {
   const { keys } = await callApi('signingKeys', {});
   const verified = await verifyJws(jws, keys);
   if (!verified) return null;
-  const record = CaptureRecord.parse(verified.payload);
+  const shape = verified.type === SHARED_RECORD_TYPE ? SharedRecord : CaptureRecord;
+  const record = shape.parse(verified.payload);
   return { record, genuine: verified.by === 'unknown' ? null : verified.by === 'signed' };
 }
