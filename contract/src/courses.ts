@@ -78,9 +78,12 @@ export const CoursePerson = z.object({
 });
 export type CoursePerson = z.infer<typeof CoursePerson>;
 
-export const CourseView = z.object({
-  ...CourseWrite.shape,
-  id: Id,
+/** What is said of a course everywhere; what was entered by earlier rules is shown all the same. */
+const CourseFacts = z.object({ id: Id, title: z.string(), timeZone: z.string(), language: z.string() });
+
+export const CourseLine = CourseFacts.extend({ people: z.int() });
+
+export const CourseView = CourseFacts.extend({
   people: z.array(CoursePerson),
   assignments: z.array(
     z.object({

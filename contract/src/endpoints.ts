@@ -21,6 +21,7 @@ import {
 } from './captures.ts';
 import {
   ChangeEffects,
+  CourseLine,
   CourseView,
   CourseWrite,
   DefinitionView,
@@ -125,7 +126,7 @@ export const endpoints = {
     path: '/api/courses',
     access: 'admin',
     summary: 'All courses.',
-    response: z.array(CourseWrite.extend({ id: Id, people: z.int() })),
+    response: z.array(CourseLine),
   },
   createCourse: {
     method: 'put',

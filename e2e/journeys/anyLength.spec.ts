@@ -82,7 +82,7 @@ test('no text of any length or script moves, covers or widens anything: a studen
 
   await signIn(page, school, school.warden);
   await page.goto('/');
-  await page.getByRole('link', { name: /Hochwasser/ }).waitFor();
+  await page.getByRole('link', { name: /^Course:/ }).waitFor();
   await expectInOrder(page, 'assignments of an instructor');
   await page.goto(`/assignments/${school.crowded.id}/hand-ins`);
   await page.getByRole('table').waitFor();
@@ -97,6 +97,21 @@ test('no text of any length or script moves, covers or widens anything: a studen
   await page.getByRole('button', { name: /Correct/ }).click();
   await page.getByRole('dialog').waitFor();
   await expectInOrder(page, 'a correction');
+  await page.goto(`/assignments/${school.crowded.id}/grid`);
+  await page.getByRole('grid').waitFor();
+  await page.getByRole('region', { name: /^Verdicts for/ }).waitFor();
+  await expectInOrder(page, 'the grid');
+  await page.goto(`/assignments/${school.crowded.id}/edit`);
+  await page.getByRole('heading', { name: 'Proof points' }).waitFor();
+  await expectInOrder(page, 'the builder');
+  await page.goBack();
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('heading', { name: 'People' }).waitFor();
+  await expectInOrder(page, 'a course');
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page.getByRole('table').first().waitFor();
+  await expectInOrder(page, 'the ledger');
   await page.goto(`${handIn}/review`);
   await page.getByTestId('points').waitFor();
   await page.keyboard.press('r');

@@ -198,7 +198,7 @@ try {
   };
   await drag('Box', [40, 232], [440, 264]);
   await drag('Mosaic', [330, 42], [455, 66]);
-  await drag('Highlighter', [40, 96], [440, 118]);
+  await drag('Highlighter', [40, 115], [440, 138]);
   await drag('Callout', [300, 250], [250, 330]);
   await page.keyboard.type('From here on the logger was silent.');
   await shot('bench');

@@ -1,6 +1,6 @@
 import type { CourseView } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
 import { readCourseAssignments } from '../assignments/documents.ts';
+import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
 import { fieldsColumn } from '../db/columns.ts';
 import { notFound } from '../http/problem.ts';
@@ -58,7 +58,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
         id: one.id,
         title: one.title,
         stage: one.stage,
-        window: submissionWindow(one, at),
+        window: windowOf(one, one, at),
         opensAt: one.opensAt,
         dueAt: one.dueAt,
         handIns: handIns.get(one.id) ?? 0,

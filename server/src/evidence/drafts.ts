@@ -1,5 +1,6 @@
 import type { Assignment, DraftDocument, Evidence, Terms } from '@nachweis/contract';
-import { distinctNames, PICTURE_FORMATS, submissionWindow, usualEncoding } from '@nachweis/core';
+import { distinctNames, PICTURE_FORMATS, usualEncoding } from '@nachweis/core';
+import { windowOf } from '../assignments/windowOf.ts';
 import { captureOf } from '../captures/captureOf.ts';
 import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
@@ -121,8 +122,8 @@ export async function requireDraftable(
   studentId: string,
   at: string,
 ): Promise<void> {
-  const { title, stage } = assignment;
-  const state = stage === 'archived' ? 'closed' : submissionWindow(terms, at);
+  const { title } = assignment;
+  const state = windowOf(assignment, terms, at);
   if (state === 'not-open') throw new HttpProblem('not-open', { title });
   if (state === 'closed') throw new HttpProblem('closed', { title });
   const { used } = await readAttempts(db, assignment.id, studentId);

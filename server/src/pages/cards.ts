@@ -1,8 +1,8 @@
 import type { Assignment, AssignmentCard } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readCourseAssignments, readVersions } from '../assignments/documents.ts';
 import { readTerms } from '../assignments/terms.ts';
+import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
@@ -80,7 +80,7 @@ async function studentCard(
   return {
     ...baseOf(assignment),
     ...times,
-    window: submissionWindow(times, at),
+    window: windowOf(assignment, times, at),
     as: 'student',
     state: counts ? (counts.releasedAt ? 'returned' : 'handed-in') : pictures > 0 ? 'draft' : 'to-do',
     lateHandIn: counts?.late ?? false,
@@ -108,7 +108,7 @@ async function staffCard(
   return {
     ...baseOf(asJudged(assignment, await readCorrections(db, assignment.id))),
     ...{ opensAt, dueAt, lateUntil },
-    window: submissionWindow(assignment, at),
+    window: windowOf(assignment, assignment, at),
     as: 'staff',
     stage: assignment.stage,
     manages,

@@ -1,9 +1,9 @@
 import type { ProofSheet } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
 import { type Actor, roleInAssignment } from '../access/access.ts';
 import { readCorrections } from '../assignments/corrections.ts';
 import { readAssignment, readVersions } from '../assignments/documents.ts';
 import { readTerms } from '../assignments/terms.ts';
+import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
 import { readDraft } from '../evidence/drafts.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
@@ -30,7 +30,7 @@ export async function readProofSheet(
     assignment: asAsked(assignment, fields),
     terms,
     role,
-    window: submissionWindow(terms, now().toISOString()),
+    window: windowOf(assignment, terms, now().toISOString()),
     attemptsLeft: Math.max(terms.attempts - used, 0),
     draft: role === 'student' ? await readDraft(context, db, assignment, actor.personId) : null,
     handIns:

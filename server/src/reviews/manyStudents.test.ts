@@ -1,14 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
+import { readDefinition } from '../assignments/definitions.ts';
 import { listCaptures } from '../captures/library.ts';
 import type { Context } from '../context.ts';
+import { readCourse } from '../courses/readCourse.ts';
 import { documentColumn, factsColumn, marksColumn, termsColumn } from '../db/columns.ts';
 import { readCards } from '../pages/cards.ts';
 import { readHandInView } from '../pages/handInView.ts';
 import { readProofSheet } from '../pages/proofSheet.ts';
 import { classroom, DEFINITION, serverPerTest, type TestServer } from '../testServer.testing.ts';
+import { readLedger } from './ledger.ts';
 import { readReview } from './review.ts';
+import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
 
 const server = serverPerTest();
@@ -205,6 +209,10 @@ describe('what a page waits for', () => {
     await readHandInView(context, student, handInId);
     await readReview(context, staff, handInId);
     await readReviewList(context, staff, room.assignment.id);
+    await readReviewGrid(context, room.assignment.id);
+    await readLedger(context, room.courseId);
+    await readDefinition(context, room.assignment.id);
+    await readCourse(context, room.courseId);
     await listCaptures(context, student.personId, { words: 'weir', bin: 'no', limit: 60 });
     await listCaptures(context, student.personId, { words: '', bin: 'no', limit: 60, used: 'no' });
     const grows =

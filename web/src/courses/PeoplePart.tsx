@@ -1,9 +1,10 @@
-import { type CourseView, ROLES, type Role, type SignInLink } from '@nachweis/contract';
+import { type CoursePerson, type CourseView, ROLES, type Role, type SignInLink } from '@nachweis/contract';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { BringList } from './BringList.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
@@ -24,6 +25,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   const me = useMe();
   const [bringing, setBringing] = useState(false);
   const [links, setLinks] = useState<SignInLink[] | null>(null);
+  const [leaving, setLeaving] = useState<CoursePerson | null>(null);
   const [problem, setProblem] = useState('');
   const columns = [...new Set(course.people.flatMap((person) => Object.keys(person.fields)))];
   const waiting = course.people.filter((person) => !person.canSignIn);
@@ -47,6 +49,30 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   return (
     <section aria-labelledby="people-title" className="flex flex-col gap-3">
       {bringing && <BringList course={course} onEntered={onChanged} onClose={() => setBringing(false)} />}
+      {leaving && (
+        <Dialog title={`Take ${leaving.listed} out of the course?`} onClose={() => setLeaving(null)}>
+          <div className="flex flex-col gap-3 p-4">
+            <p>
+              What was handed in stays, and so do their captures. They see the course no more. What the class
+              list says of them goes; when you bring them in again, bring it too.
+            </p>
+            <div className="flex justify-end gap-2">
+              <Button look="quiet" keyName="Esc" onClick={() => setLeaving(null)}>
+                Leave them in
+              </Button>
+              <Button
+                look="danger"
+                onClick={() => {
+                  setLeaving(null);
+                  void leave(leaving.id);
+                }}
+              >
+                Take out
+              </Button>
+            </div>
+          </div>
+        </Dialog>
+      )}
       {links && <LinksDialog course={course} links={links} onClose={() => setLinks(null)} />}
       <div className="flex flex-wrap items-center gap-2">
         <h2 id="people-title" className="flex-1 text-xl">
@@ -106,7 +132,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
                       small
                       look="quiet"
                       aria-label={`Take ${person.listed} out of the course`}
-                      onClick={() => void leave(person.id)}
+                      onClick={() => setLeaving(person)}
                     >
                       Take out
                     </Button>
@@ -117,9 +143,6 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
           </tbody>
         </table>
       </div>
-      <p className="text-sm text-faded">
-        Who is taken out keeps what was handed in; bringing them in again brings everything back.
-      </p>
     </section>
   );
 }

@@ -48,7 +48,8 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
       type="button"
       aria-pressed={order === own}
       onClick={() => setOrder(own)}
-      className="written text-left font-semibold underline-offset-2 hover:underline aria-pressed:underline"
+      title={title}
+      className="written line-clamp-3 text-left font-semibold underline-offset-2 hover:underline aria-pressed:underline"
     >
       {title}
     </button>
@@ -86,12 +87,15 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
           aria-label="Students by assignments"
           // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
           tabIndex={0}
-          className="max-h-[70dvh] overflow-auto border border-rule"
+          className="max-h-[70dvh] scroll-pt-14 overflow-auto border sm:scroll-pl-52 border-rule"
         >
-          <table className="border-collapse text-sm">
+          <table className="w-full border-collapse text-sm">
             <thead className="sticky top-0 z-10 bg-card">
               <tr>
-                <th scope="col" className="sticky left-0 z-10 min-w-44 bg-card px-2 py-1.5 text-left">
+                <th
+                  scope="col"
+                  className="z-10 w-52 max-w-52 min-w-36 bg-card px-2 py-1.5 text-left sm:sticky sm:left-0"
+                >
                   {head('Student', 'name')}
                 </th>
                 {assignments.map((one, i) => (
@@ -112,9 +116,11 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
                 <tr key={row.student.id} className="border-t border-rule">
                   <th
                     scope="row"
-                    className="written sticky left-0 bg-paper px-2 py-1 text-left font-semibold"
+                    className="written max-w-52 bg-paper px-2 py-1 text-left font-semibold sm:sticky sm:left-0"
                   >
-                    {row.student.listed}
+                    <span className="line-clamp-3" title={row.student.listed}>
+                      {row.student.listed}
+                    </span>
                   </th>
                   {row.cells.map((cell, i) => (
                     <td key={assignments[i]?.id} className="px-2 py-1">

@@ -1,6 +1,6 @@
 import type { DemoPerson, Role } from '@nachweis/contract';
 import { type FormEvent, type ReactNode, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
@@ -90,6 +90,11 @@ export default function SignInScreen(): ReactNode {
             Sign in
           </Button>
         </form>
+        <p className="mt-6 text-sm">
+          <Link to="/check" className="text-verdigris-deep underline">
+            Check a receipt
+          </Link>
+        </p>
       </section>
       {demoPeople.length > 0 && (
         <section aria-labelledby="demo-title" className="md:border-l md:border-rule md:pl-10">

@@ -7,6 +7,7 @@ import { useTitle } from '../ui/useTitle.ts';
 import { changeTakeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { KeyList } from './KeyList.tsx';
 import { KEY_PARTS } from './keyWords.ts';
+import { PasswordForm } from './PasswordForm.tsx';
 
 /** What a person wants of this browser. */
 export default function SettingsScreen(): ReactNode {
@@ -66,6 +67,10 @@ export default function SettingsScreen(): ReactNode {
         <Button className="self-start" onClick={reset}>
           Back to how they were at first
         </Button>
+      </section>
+      <section className="mt-8 border-t border-rule pt-3">
+        <h2 className="mb-2 text-lg">Password</h2>
+        <PasswordForm />
       </section>
       <section className="mt-8 border-t border-rule pt-3">
         <h2 className="text-lg">All keys</h2>

@@ -1,0 +1,47 @@
+import { expect, signIn, test } from '../fixtures/school.ts';
+
+test('one person is added, gets a link, and is taken out only after a question; an own password is changed', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByText('Add one person').click();
+  await page.getByLabel('Surname').fill('Nováková');
+  await page.getByLabel('E-mail').fill('no mail');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('This is no e-mail address.')).toBeVisible();
+  await page.getByLabel('E-mail').fill('jana@school.example');
+  await page.keyboard.press('Enter');
+  const row = page.getByRole('row', { name: /Nováková/ });
+  await expect(row).toContainText('not yet');
+  await expect(page.getByLabel('Given name')).toBeFocused();
+  await row.getByRole('button', { name: /^Sign-in link/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('/welcome/');
+  await page.keyboard.press('Escape');
+  await row.getByRole('button', { name: /^Take/ }).click();
+  await page.keyboard.press('Escape');
+  await expect(row).toBeVisible();
+  await row.getByRole('button', { name: /^Take/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click();
+  await expect(row).toBeHidden();
+
+  await page.goto('/settings');
+  const fill = async (before: string, password: string, again = password) => {
+    await page.getByLabel('Password until now').fill(before);
+    await page.getByLabel('New password', { exact: true }).fill(password);
+    await page.getByLabel('New password, once more').fill(again);
+    await page.keyboard.press('Enter');
+  };
+  await fill('river-survey', 'a long password', 'another one');
+  await expect(page.getByRole('alert')).toContainText('not the same');
+  await fill('wrong', 'a long password');
+  await expect(page.getByRole('alert')).toContainText('do not fit');
+  await fill('river-survey', 'short');
+  await expect(page.getByRole('alert')).toContainText('at least 8');
+  await fill('river-survey', 'a long password');
+  await expect(page.getByText('The password is changed.')).toBeVisible();
+  const answer = await page.request.get('/api/session');
+  expect(answer.ok()).toBe(true);
+});
