@@ -13,6 +13,7 @@ import { markSentence } from '../words/marks.ts';
 import { BenchBar } from './BenchBar.tsx';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
+import { HideElsewhere } from './HideElsewhere.tsx';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
@@ -26,6 +27,9 @@ import type { Work } from './useWorkHistory.ts';
 interface BenchStepProps {
   picture: SheetPicture;
   point: ProofPoint;
+  /** the other pictures of the sheet */
+  others: readonly SheetPicture[];
+  codeOf: (proofPointId: string) => string;
   onChange: (work: Work) => void;
   /** to the framing */
   onTrim: () => void;
@@ -35,13 +39,15 @@ interface BenchStepProps {
 }
 
 /** Makes a picture say what it proves: pins for its must-shows, marks, and areas that are hidden. Every change is kept at once. */
-export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }: BenchStepProps): ReactNode {
+export function BenchStep(props: BenchStepProps): ReactNode {
+  const { picture, point, others, codeOf, onChange, onTrim, onDone, stepBack } = props;
   const root = useRef<HTMLDivElement>(null);
   const field = useRef<HTMLTextAreaElement>(null);
   const pointer = useRef<Point | null>(null);
   /** the letter of the pin that is being moved, and when that began */
   const dragging = useRef<{ letter: string; since: number } | null>(null);
   const [looked, setLooked] = useState<Tool | null>(null);
+  const [hiding, setHiding] = useState(false);
   const bench = useBench(picture, point, onChange, field, root);
   const { placing, shown, setting, tool, letter, chosen, choose } = bench;
   const { trimmed, size, factor } = placing;
@@ -117,108 +123,121 @@ export function BenchStep({ picture, point, onChange, onTrim, onDone, stepBack }
   const [sceneHandled] = handled ? scaleMarks([handled], factor) : [];
   const drawingNow = tool.make !== null;
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: letter and arrow keys work anywhere in this step; every command has a button too
-    <div
-      ref={root}
-      tabIndex={-1}
-      data-keys="bench"
-      className="flex min-h-0 flex-1 flex-col outline-none"
-      onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
-    >
-      <BenchBar tool={tool} onTool={bench.takeTool} onLook={setLooked} history={bench.history} />
-      <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
-        <Stage
-          picture={trimmed}
-          label={`${point.code}, to be marked`}
-          className={tool === FINISH_TOOL ? 'select-none' : 'cursor-crosshair select-none'}
-          onPick={(at) => tool === PIN_TOOL && bench.pinNext(placing.back.point(at))}
-          onHover={onHover}
-          image={
-            <FramedImage
-              url={shown.url}
-              width={shown.width}
-              height={shown.height}
-              framing={shown.framing}
-              alt={`${point.code}, to be marked`}
-            />
-          }
-        >
-          {(scale) => (
-            <>
-              <StageMarks
-                marks={sceneMarks}
-                size={size}
-                scale={scale / factor}
-                chosen={passingId ?? chosen?.id ?? null}
-                handles={sceneHandled ? kindOf(sceneHandled).handles(sceneHandled, sceneSetting) : []}
-                hidden={hidden.filter((area) => area.id !== passingId)}
-                factor={factor}
+    <>
+      {hiding && chosen?.kind === 'redaction' && (
+        <HideElsewhere
+          area={chosen}
+          width={picture.width}
+          height={picture.height}
+          others={others}
+          codeOf={codeOf}
+          onClose={() => setHiding(false)}
+        />
+      )}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: letter and arrow keys work anywhere in this step; every command has a button too */}
+      <div
+        ref={root}
+        tabIndex={-1}
+        data-keys="bench"
+        className="flex min-h-0 flex-1 flex-col outline-none"
+        onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
+      >
+        <BenchBar tool={tool} onTool={bench.takeTool} onLook={setLooked} history={bench.history} />
+        <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
+          <Stage
+            picture={trimmed}
+            label={`${point.code}, to be marked`}
+            className={tool === FINISH_TOOL ? 'select-none' : 'cursor-crosshair select-none'}
+            onPick={(at) => tool === PIN_TOOL && bench.pinNext(placing.back.point(at))}
+            onHover={onHover}
+            image={
+              <FramedImage
+                url={shown.url}
+                width={shown.width}
+                height={shown.height}
+                framing={shown.framing}
+                alt={`${point.code}, to be marked`}
               />
-              {drawingNow && (
-                <div
-                  data-testid="drawing"
-                  className="absolute inset-0 cursor-crosshair touch-none"
-                  {...drawing.handlersFor(scale)}
+            }
+          >
+            {(scale) => (
+              <>
+                <StageMarks
+                  marks={sceneMarks}
+                  size={size}
+                  scale={scale / factor}
+                  chosen={passingId ?? chosen?.id ?? null}
+                  handles={sceneHandled ? kindOf(sceneHandled).handles(sceneHandled, sceneSetting) : []}
+                  hidden={hidden.filter((area) => area.id !== passingId)}
+                  factor={factor}
+                />
+                {drawingNow && (
+                  <div
+                    data-testid="drawing"
+                    className="absolute inset-0 cursor-crosshair touch-none"
+                    {...drawing.handlersFor(scale)}
+                  />
+                )}
+                <PinLayer
+                  marks={all}
+                  frame={wholeBox(trimmed)}
+                  shown={{ width: trimmed.width * scale, height: trimmed.height * scale }}
+                  chosen={chosen ? null : letter}
+                  {...(tool === PIN_TOOL ? { handlers: moves } : {})}
+                />
+              </>
+            )}
+          </Stage>
+          <aside className="flex w-full flex-col border-rule bg-card md:w-84 md:border-l">
+            <p className="min-h-14 border-b border-rule p-2 px-3 text-sm text-faded">
+              {(looked ?? tool).hint}
+              {!tool.trim && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
+            </p>
+            <div className="min-h-0 flex-1 md:overflow-auto">
+              {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
+              {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
+              {!tool.trim && tool !== FINISH_TOOL && (
+                <PinList
+                  point={point}
+                  marks={all}
+                  chosen={chosen ? '' : letter}
+                  onChoose={bench.chooseLetter}
+                  onPut={(one) => {
+                    bench.chooseLetter(one);
+                    bench.pin(one);
+                    focusNext();
+                  }}
+                  onSays={bench.say}
+                  onRemove={bench.unpin}
                 />
               )}
-              <PinLayer
-                marks={all}
-                frame={wholeBox(trimmed)}
-                shown={{ width: trimmed.width * scale, height: trimmed.height * scale }}
-                chosen={chosen ? null : letter}
-                {...(tool === PIN_TOOL ? { handlers: moves } : {})}
-              />
-            </>
-          )}
-        </Stage>
-        <aside className="flex w-full flex-col border-rule bg-card md:w-84 md:border-l">
-          <p className="min-h-14 border-b border-rule p-2 px-3 text-sm text-faded">
-            {(looked ?? tool).hint}
-            {!tool.trim && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
-          </p>
-          <div className="min-h-0 flex-1 md:overflow-auto">
-            {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
-            {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
-            {!tool.trim && tool !== FINISH_TOOL && (
-              <PinList
-                point={point}
-                marks={all}
-                chosen={chosen ? '' : letter}
-                onChoose={bench.chooseLetter}
-                onPut={(one) => {
-                  bench.chooseLetter(one);
-                  bench.pin(one);
-                  focusNext();
-                }}
-                onSays={bench.say}
-                onRemove={bench.unpin}
-              />
-            )}
-            <MarkList marks={drawnMarks.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
-            {chosen && (
-              <MarkPanel
-                mark={chosen}
-                words={markSentence(handledMark ?? chosen)}
-                field={field}
-                onChange={bench.replace}
-                onCalibrate={bench.calibrate}
-                onDuplicate={bench.duplicateChosen}
-                onRemove={bench.removeChosen}
-              />
-            )}
-          </div>
-          <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
-            {drawingNow && (
-              <Button small keyName="Ins" onClick={bench.addInMiddle}>
-                Put one in the middle
+              <MarkList marks={drawnMarks.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
+              {chosen && (
+                <MarkPanel
+                  mark={chosen}
+                  words={markSentence(handledMark ?? chosen)}
+                  field={field}
+                  onChange={bench.replace}
+                  onCalibrate={bench.calibrate}
+                  onHideElsewhere={others.length > 0 ? () => setHiding(true) : null}
+                  onDuplicate={bench.duplicateChosen}
+                  onRemove={bench.removeChosen}
+                />
+              )}
+            </div>
+            <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
+              {drawingNow && (
+                <Button small keyName="Ins" onClick={bench.addInMiddle}>
+                  Put one in the middle
+                </Button>
+              )}
+              <Button look="main" data-next onClick={done} keyName="Enter">
+                Done
               </Button>
-            )}
-            <Button look="main" data-next onClick={done} keyName="Enter">
-              Done
-            </Button>
-          </div>
-        </aside>
+            </div>
+          </aside>
+        </div>
       </div>
-    </div>
+    </>
   );
 }

@@ -15,6 +15,8 @@ interface MarkPanelProps {
   onChange: (mark: Mark, mergeWith?: string) => void;
   /** of a length: its real value */
   onCalibrate: (value: number, unit: string) => void;
+  /** of a hidden area: the same in other pictures; null where there are none */
+  onHideElsewhere: (() => void) | null;
   onDuplicate: () => void;
   onRemove: () => void;
 }
@@ -29,6 +31,7 @@ export function MarkPanel({
   field,
   onChange,
   onCalibrate,
+  onHideElsewhere,
   onDuplicate,
   onRemove,
 }: MarkPanelProps): ReactNode {
@@ -92,6 +95,11 @@ export function MarkPanel({
           <p className="text-faded">
             What is under it is in nothing that leaves you. Mosaic and blur are made of what lies around it.
           </p>
+          {onHideElsewhere && (
+            <Button small onClick={onHideElsewhere}>
+              Hide this place in other pictures too
+            </Button>
+          )}
         </>
       )}
       {mark.kind === 'highlight' && (

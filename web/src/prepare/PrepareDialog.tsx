@@ -20,6 +20,9 @@ const STEP_LABELS: Readonly<Record<PrepareStep, string>> = { frame: 'Frame', pin
 interface PrepareDialogProps {
   picture: SheetPicture;
   point: ProofPoint;
+  /** the other pictures of the sheet */
+  others: readonly SheetPicture[];
+  codeOf: (proofPointId: string) => string;
   firstStep: PrepareStep;
   /** how a new picture is to be framed; null for one that is changed again */
   firstFraming: PresetSettings['framing'] | null;
@@ -44,6 +47,8 @@ const FIRST_TOOLS: Readonly<Record<PresetSettings['framing'], FrameTool>> = {
 export default function PrepareDialog({
   picture,
   point,
+  others,
+  codeOf,
   firstStep,
   firstFraming,
   bitmap,
@@ -125,6 +130,8 @@ export default function PrepareDialog({
         <BenchStep
           picture={picture}
           point={point}
+          others={others}
+          codeOf={codeOf}
           onChange={change}
           onTrim={() => setStep('frame')}
           onDone={onClose}

@@ -293,6 +293,8 @@ export function useTaking(
           <PrepareDialog
             picture={prepared}
             point={preparedPoint}
+            others={own.pictures.filter((one) => one.evidenceId !== prepared.evidenceId)}
+            codeOf={(id) => points.find((one) => one.id === id)?.code ?? ''}
             firstStep={preparing.step}
             firstFraming={fresh ? (atStation ? settings.framing : 'whole') : null}
             bitmap={fresh?.document.evidenceId === prepared.evidenceId ? fresh.bitmap : null}
