@@ -5,6 +5,8 @@ import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { CardDue } from '../ui/DueTime.tsx';
+import { toast } from '../ui/notices.ts';
+import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
@@ -55,7 +57,16 @@ export default function AssignmentsScreen(): ReactNode {
           </li>
         ))}
       </ul>
-      <p className="mt-4 flex flex-wrap gap-x-6 text-sm">
+      <p className="mt-4 flex flex-wrap items-center gap-x-6 text-sm">
+        {cards.length > 0 && (
+          <button
+            type="button"
+            className="text-verdigris-deep underline"
+            onClick={() => void saveCalendar(cards)}
+          >
+            Due times as a calendar file
+          </button>
+        )}
         <Link to="/ready" className="text-verdigris-deep underline">
           Ready for the lab? Try it here
         </Link>
@@ -65,6 +76,16 @@ export default function AssignmentsScreen(): ReactNode {
       </p>
     </main>
   );
+}
+
+async function saveCalendar(cards: readonly AssignmentCard[]): Promise<void> {
+  try {
+    const { dueCalendar } = await import('../calendar/dueCalendar.ts');
+    const text = dueCalendar(cards, new Date().toISOString(), location.origin);
+    saveAs(new Blob([text], { type: 'text/calendar' }), 'nachweis.ics');
+  } catch {
+    toast.error('The calendar file cannot be made now: there is no connection.');
+  }
 }
 
 /** The courses that one manages. */
