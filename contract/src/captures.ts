@@ -253,6 +253,7 @@ export const Mark = z.discriminatedUnion('kind', [
       .min(2)
       .max(800),
   }),
+  z.object({ kind: z.literal('loop'), ...drawn, points: z.array(PlaceAt).min(3).max(200) }),
   z.object({ kind: z.literal('highlight'), id: Id, tint: Ink, box: AreaBox }),
   z.object({
     kind: z.literal('measure'),

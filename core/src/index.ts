@@ -55,6 +55,7 @@ export type { Callout } from './marks/kinds/callout.ts';
 export { channelsOf } from './marks/kinds/colour.ts';
 export { HIGHLIGHT_TINTS } from './marks/kinds/highlight.ts';
 export type { Line } from './marks/kinds/line.ts';
+export { MAX_LOOP_POINTS } from './marks/kinds/loop.ts';
 export { calibrated, MEASURES, type Measure, measured, resultOf } from './marks/kinds/measure.ts';
 export { renumbered } from './marks/kinds/number.ts';
 export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';

@@ -87,7 +87,7 @@ test('every tool by keys alone: made, written, moved, pulled, renumbered and rem
   await page.keyboard.press('Shift+ArrowUp');
   await page.keyboard.press('Alt+ArrowLeft');
   await expect(list(page)).toHaveText([/^Arrow to 372, 222$/]);
-  for (let i = 0; i < 4; i++) await page.keyboard.press('1');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('1');
   await expect(page.getByRole('button', { name: 'Step', exact: true })).toHaveAttribute(
     'aria-pressed',
     'true',
@@ -213,6 +213,7 @@ test('what the browser saves is what the server seals, for every kind of mark', 
     ['Mosaic', [0.7, 0.1], [0.9, 0.3]],
     ['Blur', [0.7, 0.7], [0.9, 0.9]],
     ['Stroke', [0.55, 0.4], [0.65, 0.5]],
+    ['Loop', [0.3, 0.3], [0.4, 0.45]],
     ['Highlighter', [0.05, 0.4], [0.25, 0.5]],
     ['Length', [0.1, 0.6], [0.3, 0.6]],
     ['Angle', [0.4, 0.6], [0.5, 0.5]],

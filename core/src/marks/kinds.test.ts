@@ -31,6 +31,7 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
   fc.tuple(at, at).map(([from, to]): Mark => ({ kind: 'line', ...base, from, to })),
   box.map((b): Mark => ({ kind: 'ring', ...base, shape: 'box', box: b })),
   box.map((b): Mark => ({ kind: 'ring', ...base, shape: 'ellipse', box: b })),
+  fc.array(at, { minLength: 3, maxLength: 12 }).map((points): Mark => ({ kind: 'loop', ...base, points })),
   at.map((p): Mark => ({ kind: 'number', ...base, number: 3, says: 'third', ...p })),
   fc
     .tuple(at, fc.string({ minLength: 1, maxLength: 60 }))

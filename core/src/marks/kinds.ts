@@ -3,6 +3,7 @@ import { callout } from './kinds/callout.ts';
 import { colour } from './kinds/colour.ts';
 import { highlight } from './kinds/highlight.ts';
 import { line } from './kinds/line.ts';
+import { loop } from './kinds/loop.ts';
 import { measure } from './kinds/measure.ts';
 import { number } from './kinds/number.ts';
 import { pin } from './kinds/pin.ts';
@@ -18,6 +19,7 @@ export const KINDS: { [K in Mark['kind']]: MarkKind<Extract<Mark, { kind: K }>> 
   arrow,
   line,
   ring,
+  loop,
   number,
   text,
   callout,

@@ -5,6 +5,7 @@ import type { Callout } from './kinds/callout.ts';
 import type { ColourMark } from './kinds/colour.ts';
 import type { Highlight } from './kinds/highlight.ts';
 import type { Line } from './kinds/line.ts';
+import type { Loop } from './kinds/loop.ts';
 import type { Measure } from './kinds/measure.ts';
 import type { NumberMark } from './kinds/number.ts';
 import type { Redaction } from './kinds/redaction.ts';
@@ -20,6 +21,7 @@ export type Mark =
   | Arrow
   | Line
   | Ring
+  | Loop
   | NumberMark
   | TextMark
   | Callout

@@ -3,12 +3,14 @@ import {
   type Finish,
   HIGHLIGHT_TINTS,
   KINDS,
+  MAX_LOOP_POINTS,
   MAX_STROKE_POINTS,
   type Mark,
   type Point,
   REDACTION_LOOKS,
   type Redaction,
   type Size,
+  simplifyLine,
   type Trim,
 } from '@nachweis/core';
 import { MEASURE_TOOLS } from './measureTools.ts';
@@ -76,6 +78,25 @@ const ringAs = (shape: 'box' | 'ellipse', label: string, evenly: string): Tool =
   drawn: true,
   make: ({ id, ink, from, to, even }) => ({ kind: 'ring', id, ink, shape, box: boxOf(from, to, even) }),
 });
+const loop: Tool = {
+  name: 'loop',
+  label: 'Loop',
+  hint: 'Draw around what is meant by hand. It closes by itself.',
+  drawn: true,
+  make: ({ id, ink, path, from, to }) => ({ kind: 'loop', id, ink, points: closed(path, from, to) }),
+};
+
+/** What was drawn by hand as few places that keep its shape; without a hand, a box. */
+function closed(path: readonly Point[], from: Point, to: Point): Point[] {
+  const drawn = simplifyLine(
+    path.map(({ x, y }) => ({ x, y })),
+    1,
+  );
+  if (drawn.length < 3) return [from, { x: to.x, y: from.y }, to, { x: from.x, y: to.y }];
+  const every = Math.ceil(drawn.length / MAX_LOOP_POINTS);
+  return drawn.filter((_, i) => i % every === 0);
+}
+
 const line: Tool = {
   name: 'line',
   label: 'Line',
@@ -164,7 +185,15 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
   {
     key: '1',
     label: 'Point',
-    tools: [pin, arrow, ringAs('box', 'Box', 'square'), ringAs('ellipse', 'Ellipse', 'circle'), line, number],
+    tools: [
+      pin,
+      arrow,
+      ringAs('box', 'Box', 'square'),
+      ringAs('ellipse', 'Ellipse', 'circle'),
+      loop,
+      line,
+      number,
+    ],
   },
   { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter] },
   { key: '3', label: 'Measure', tools: MEASURE_TOOLS },

@@ -13,6 +13,7 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
   line: ({ x, y, toX, toY }) => `Line from ${x}, ${y} to ${toX}, ${toY}`,
   ring: ({ shape, x, y, width, height }) =>
     `${shape === 'box' ? 'Box' : 'Ellipse'} around ${x}, ${y}, ${width} × ${height}`,
+  loop: ({ x, y, width, height }) => `Loop around ${x}, ${y}, ${width} × ${height}`,
   number: ({ number, says, x, y }) => `Step ${number} at ${x}, ${y}${says ? `: ${shortened(says)}` : ''}`,
   text: ({ text, x, y }) => `Text at ${x}, ${y}: ${shortened(text)}`,
   callout: ({ text, x, y }) => `Callout to ${x}, ${y}: ${shortened(text)}`,
