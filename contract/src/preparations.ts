@@ -29,8 +29,8 @@ export const Trim = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('tone'), as: z.enum(['greys', 'inverted']) }),
 ]) satisfies z.ZodType<CoreTrim>;
 
-/** Most steps of one picture. */
-export const MAX_TRIMS = 30;
+/** Most steps of one picture; each goes over all its pixels. */
+export const MAX_TRIMS = 12;
 export const Trims = z.array(Trim).max(MAX_TRIMS);
 
 /** How a picture is written. */

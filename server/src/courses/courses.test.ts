@@ -176,6 +176,27 @@ describe('sign-in links', () => {
     await s.nobody().post(`/api/links/${token}`).send({ password: 'another long one' }).expect(404);
     await s.nobody().post('/api/session').send({ email: student.email, password: PASSWORD }).expect(200);
   });
+  it('end together: who has set a password cannot have it set again by another link that was made before', async () => {
+    const s = server();
+    const { admin, id } = await course(s);
+    await admin.post(`/api/courses/${id}/people`).send({ people: [line(1)], dryRun: false });
+    const student = (await admin.get(`/api/courses/${id}`)).body.people[1];
+    const make = async () =>
+      (
+        await admin
+          .post(`/api/courses/${id}/links`)
+          .send({ personIds: [student.id] })
+          .expect(200)
+      ).body[0].href
+        .split('/')
+        .at(-1);
+    const [first, second, third] = [await make(), await make(), await make()];
+    const agent = s.nobody();
+    await agent.post(`/api/links/${first}`).send({ password: PASSWORD }).expect(200);
+    await s.nobody().post(`/api/links/${second}`).send({ password: 'somebody else’s' }).expect(404);
+    await s.nobody().get(`/api/links/${third}`).expect(404);
+    await agent.get('/api/session').expect(200);
+  });
   it('end after two weeks', async () => {
     const s = server();
     const person = await s.addPerson();

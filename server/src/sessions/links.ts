@@ -111,9 +111,17 @@ export async function useLink(
   });
 }
 
-/** Sets a password; whoever was signed in as the person is so no longer. */
+/**
+ * Sets a password; whoever was signed in as the person is so no longer, and links that were made for them and not used
+ * end: whoever kept one could set another password with it.
+ */
 export async function setPassword(trx: DbOrTrx, personId: string, password_hash: string): Promise<void> {
   await trx.updateTable('people').set({ password_hash }).where('id', '=', personId).execute();
+  await trx
+    .deleteFrom('sign_in_links')
+    .where('person_id', '=', personId)
+    .where('used_at', 'is', null)
+    .execute();
   await trx.deleteFrom('sessions').where('person_id', '=', personId).execute();
 }
 
