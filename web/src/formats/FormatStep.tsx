@@ -1,5 +1,5 @@
-import type { Encoding, FormatDesk, ProofPoint, WrittenAs } from '@nachweis/contract';
-import { recommendFormat, staysLegible } from '@nachweis/core';
+import type { Encoding, FormatDesk, ProofPoint } from '@nachweis/contract';
+import { recommendFormat } from '@nachweis/core';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { type ApiProblem, sentenceOf } from '../api/apiProblem.ts';
@@ -7,15 +7,8 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { fileSize } from '../ui/when.ts';
-import {
-  alternatives,
-  encodingLabel,
-  formatLabel,
-  REASONS,
-  TRANSPARENCY_WORDS,
-  textSentence,
-} from '../words/formats.ts';
+import { alternatives, encodingLabel, formatLabel, REASONS, textSentence } from '../words/formats.ts';
+import { FormatTable } from './FormatTable.tsx';
 
 interface FormatStepProps {
   picture: SheetPicture;
@@ -157,103 +150,6 @@ function Weighed({ picture, point, quality, under, onChoose }: WeighedProps): Re
 
 const hasUnder = ({ rows }: FormatDesk, kilobytes: number) =>
   rows.some(({ encoding, bytes }) => encoding.format === 'jpeg' && bytes <= kilobytes * 1000);
-
-interface FormatTableProps {
-  desk: FormatDesk;
-  point: ProofPoint;
-  chosen: Encoding | null;
-  busy: boolean;
-  best: Encoding | null;
-  onChoose: (encoding: Encoding | null) => void;
-}
-
-const cell = 'border-b border-rule px-2 py-1.5 text-left align-middle';
-
-function FormatTable({ desk, point, chosen, busy, best, onChoose }: FormatTableProps): ReactNode {
-  const { formats } = point.requirements;
-  return (
-    <table aria-busy={busy} className="w-full min-w-150 border-collapse text-sm">
-      <thead className="text-faded">
-        <tr>
-          {['Format', 'Size', 'Likeness', 'Smallest text, at actual pixels', 'Transparency'].map((title) => (
-            <th key={title} scope="col" className={`${cell} font-semibold`}>
-              {title}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <th scope="row" className={`${cell} font-normal`} colSpan={5}>
-            <label className="flex items-center gap-2">
-              <input
-                type="radio"
-                name="format"
-                className="size-4 accent-verdigris"
-                checked={chosen === null}
-                onChange={() => onChoose(null)}
-              />
-              Left to Nachweis:{' '}
-              {formats
-                ? `the first that fits of what ${point.code} takes`
-                : 'PNG, or as it came where nothing is done to it'}
-            </label>
-          </th>
-        </tr>
-        {desk.rows.map((row) => {
-          const taken = !formats || formats.includes(row.encoding.format);
-          return (
-            <tr key={keyOf(row.encoding)} className={taken ? '' : 'text-faded'}>
-              <th scope="row" className={`${cell} font-normal whitespace-nowrap`}>
-                <label className="flex items-center gap-2">
-                  <input
-                    type="radio"
-                    name="format"
-                    className="size-4 accent-verdigris"
-                    checked={chosen !== null && keyOf(chosen) === keyOf(row.encoding)}
-                    disabled={!taken}
-                    onChange={() => onChoose(row.encoding)}
-                  />
-                  <span className={best && keyOf(best) === keyOf(row.encoding) ? 'font-bold' : ''}>
-                    {encodingLabel(row.encoding)}
-                  </span>
-                  {!taken && 'not taken here'}
-                </label>
-              </th>
-              <td className={`${cell} font-mono whitespace-nowrap`}>{fileSize(row.bytes)}</td>
-              <td className={`${cell} font-mono`}>
-                {row.lossless ? 'the same' : `${(Math.floor(row.likeness * 1000) / 10).toFixed(1)} %`}
-              </td>
-              <td className={cell}>
-                <TextCell row={row} letters={desk.letters} />
-              </td>
-              <td className={cell}>{TRANSPARENCY_WORDS[row.transparency]}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-function TextCell({ row, letters }: { row: WrittenAs; letters: number | null }): ReactNode {
-  const legible = staysLegible(row, letters);
-  if (!row.sample) return 'no text';
-  return (
-    <span className="flex items-center gap-2">
-      <img
-        src={row.sample}
-        alt={`Smallest text as ${encodingLabel(row.encoding)}`}
-        className="max-w-none border border-rule"
-        style={{ width: `calc(220px / ${devicePixelRatio})`, imageRendering: 'pixelated' }}
-      />
-      {legible === false ? 'hard to read' : legible ? 'can be read' : ''}
-    </span>
-  );
-}
-
-const keyOf = ({ format, palette, quality }: Encoding) =>
-  JSON.stringify([format, palette ?? false, quality ?? 0]);
 
 /** A value once it has been left alone for a moment. */
 function usePaused<T>(value: T): T {

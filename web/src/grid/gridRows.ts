@@ -100,3 +100,26 @@ export function timeLeft(at: readonly number[], open: number): number | null {
   if (recent.length < 4 || first === undefined || last === undefined) return null;
   return Math.round(((last - first) / (recent.length - 1) / 1000) * open);
 }
+
+/** Where the address says, or at the first that is open. */
+export function firstSpot(rows: readonly GridRow[], search: URLSearchParams, columns: number): Spot | null {
+  const [first] = rows;
+  if (!first) return null;
+  const named = rows.find((row) => row.handInId === search.get('hand'));
+  const column = Math.min(Math.max(Number(search.get('point')?.slice(1) ?? 1) - 1 || 0, 0), columns - 1);
+  if (named) return { handInId: named.handInId, column };
+  const open = nextOpen(
+    rows,
+    columns,
+    { handInId: rows.at(-1)?.handInId ?? '', column: columns - 1 },
+    new Set(),
+  );
+  return open ?? { handInId: first.handInId, column: 0 };
+}
+
+/** Rows with one more, at the place that it has among all. */
+export function keptIn(rows: readonly GridRow[], own: GridRow, all: readonly GridRow[]) {
+  const place = all.indexOf(own);
+  const before = rows.filter((row) => all.indexOf(row) < place);
+  return [...before, own, ...rows.filter((row) => !before.includes(row))];
+}
