@@ -162,6 +162,30 @@ export const LedgerCell = z.object({
 });
 export type LedgerCell = z.infer<typeof LedgerCell>;
 
+/** How one must-show went, over the hand-ins that count and have all their verdicts. */
+export const LedgerMustShow = z.object({
+  id: Id,
+  /** "P1a" */
+  code: z.string(),
+  text: z.string(),
+  judged: z.int().min(0),
+  /** mean share of its worth that was earned, 0 to 1; null of none */
+  earned: z.number().min(0).max(1).nullable(),
+  /** correlation with all the others, -1 to 1; null where it has no value */
+  discrimination: z.number().min(-1.001).max(1.001).nullable(),
+});
+export type LedgerMustShow = z.infer<typeof LedgerMustShow>;
+
+export const LedgerAssignment = z.object({
+  id: Id,
+  title: z.string(),
+  dueAt: Instant,
+  mostUnits: Units,
+  /** of the newest version, in its order, without those that count no more */
+  mustShows: z.array(LedgerMustShow),
+});
+export type LedgerAssignment = z.infer<typeof LedgerAssignment>;
+
 /** The book of a course: students by assignments, by name and by due time. */
 export const Ledger = z.object({
   courseId: Id,
@@ -169,7 +193,7 @@ export const Ledger = z.object({
   timeZone: z.string(),
   /** columns of the class list */
   fields: z.array(z.string()),
-  assignments: z.array(z.object({ id: Id, title: z.string(), dueAt: Instant, mostUnits: Units })),
+  assignments: z.array(LedgerAssignment),
   rows: z.array(
     z.object({
       student: ListedStudent.extend({ email: z.string(), fields: z.record(z.string(), z.string()) }),

@@ -31,6 +31,11 @@ export { SNAP_WITHIN, type SnapLines, snapLines, snapSides } from './geometry/sn
 export { type Correction, correctedUnits } from './grading/correctedUnits.ts';
 export { formatPoints, parsePoints } from './grading/formatPoints.ts';
 export { type Grade, gradeHandIn, type JudgedMustShow } from './grading/gradeHandIn.ts';
+export {
+  type JudgedHandIn,
+  type MustShowStatistics,
+  mustShowStatistics,
+} from './grading/mustShowStatistics.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
 export {
   type Draft,

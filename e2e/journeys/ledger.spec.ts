@@ -32,7 +32,13 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await expect(
     page.getByRole('img', { name: /Distribution of points: 1 judged, median 3.25 of 3.25/ }),
   ).toBeVisible();
-  await expectClean(page, 'the ledger with a chart');
+  const mustShows = page
+    .getByRole('figure')
+    .filter({ has: page.getByRole('img', { name: /^Must-shows: 1 judged, least earned: P1a with 100 %/ }) });
+  await mustShows.getByText('As a table').click();
+  await expect(mustShows.getByRole('row').nth(1)).toContainText('100 %');
+  await expect(mustShows.getByRole('row').nth(1)).toContainText('none');
+  await expectClean(page, 'the ledger with its charts');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save as a table' }).click(),

@@ -40,6 +40,46 @@ it('the book says nothing, waiting, not released and released, with points only 
   await room.student.get(`/api/courses/${room.courseId}/ledger`).expect(403);
 });
 
+it('says of each must-show what was earned, once all verdicts are given, and not of what counts no more', async () => {
+  const room = await handedIn(server());
+  const mustShows = async () => {
+    const { body } = await room.instructor.get(`/api/courses/${room.courseId}/ledger`).expect(200);
+    return Ledger.parse(body).assignments[0]?.mustShows.map(({ code, judged, earned, discrimination }) => [
+      code,
+      judged,
+      earned,
+      discrimination,
+    ]);
+  };
+  const judge = (verdicts: Record<string, unknown>) =>
+    room.instructor
+      .put(`/api/hand-ins/${room.handInId}/verdicts`)
+      .send({ id: randomUUID(), verdicts })
+      .expect(200);
+  await judge({ [room.exponent]: { verdict: 'shown', on: 0 } });
+  const nothing = [
+    ['P1a', 0, null, null],
+    ['P1b', 0, null, null],
+  ];
+  expect(await mustShows()).toEqual(nothing);
+  await judge({ [room.axes]: { verdict: 'partly', on: 0 } });
+  expect(await mustShows()).toEqual([
+    ['P1a', 1, 1, null],
+    ['P1b', 1, 0.5, null],
+  ]);
+  await room.instructor
+    .post(`/api/assignments/${room.assignment.id}/corrections`)
+    .send({
+      id: randomUUID(),
+      mustShowId: room.exponent,
+      worth: null,
+      reason: 'Nobody could see it.',
+      baseVersion: 0,
+    })
+    .expect((r) => expect(r.status, JSON.stringify(r.body)).toBeLessThan(300));
+  expect(await mustShows()).toEqual([['P1b', 1, 0.5, null]]);
+});
+
 it('the grid has each hand-in under the question it answered, with pictures, findings and verdicts', async () => {
   const room = await handedIn(server());
   const path = `/api/assignments/${room.assignment.id}`;

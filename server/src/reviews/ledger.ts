@@ -1,4 +1,5 @@
-import type { Assignment, Ledger, LedgerCell } from '@nachweis/contract';
+import type { Assignment, Ledger, LedgerCell, LedgerMustShow } from '@nachweis/contract';
+import { type JudgedHandIn, mustShowStatistics } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readCourseAssignments } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
@@ -53,7 +54,10 @@ export async function readLedger({ db }: Context, courseId: string): Promise<Led
     courseTitle: course.title,
     timeZone: course.time_zone,
     fields: [...new Set(rows.flatMap((row) => Object.keys(row.student.fields)))],
-    assignments: assignments.map(({ id, title, dueAt, mostUnits }) => ({ id, title, dueAt, mostUnits })),
+    assignments: assignments.map((assignment, i) => {
+      const { id, title, dueAt, mostUnits } = assignment;
+      return { id, title, dueAt, mostUnits, mustShows: mustShowsOf(assignment, counting[i]) };
+    }),
     rows,
   };
 }
@@ -67,6 +71,34 @@ function countingOf(line: readonly LineEntry[]): Map<string, LineEntry> {
       if (!there || entry.total >= there.total) found.set(personId, entry);
     }
   return found;
+}
+
+/** How each must-show went. A hand-in of several people is one hand-in here. */
+function mustShowsOf(assignment: Assignment, counting: Map<string, LineEntry> | undefined): LedgerMustShow[] {
+  const judged = [...new Set(counting?.values())]
+    .filter(({ state, open }) => state !== 'waiting' && open === 0)
+    .map(judgedOf);
+  return assignment.proofPoints.flatMap(({ code, mustShows }) =>
+    mustShows
+      .filter(({ corrected }) => corrected?.counts !== false)
+      .map(({ id, letter, text }) => ({
+        id,
+        code: code + letter,
+        text,
+        ...mustShowStatistics(id, judged),
+      })),
+  );
+}
+
+function judgedOf({ assignment, judgement }: LineEntry): JudgedHandIn {
+  return new Map(
+    assignment.proofPoints
+      .flatMap(({ mustShows }) => mustShows)
+      .flatMap(({ id, units, corrected }) => {
+        const verdict = judgement.verdicts.get(id)?.verdict;
+        return verdict && corrected?.counts !== false ? [[id, { verdict, units }] as const] : [];
+      }),
+  );
 }
 
 function cellOf(entry: LineEntry | undefined, mostUnits: number): LedgerCell {

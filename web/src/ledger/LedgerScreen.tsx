@@ -9,6 +9,7 @@ import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { Distribution } from './Distribution.tsx';
 import { oneRosterResults, plainTable } from './ledgerTables.ts';
+import { MustShowChart } from './MustShowChart.tsx';
 
 const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
   none: 'nothing',
@@ -135,13 +136,22 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
         </section>
       )}
       {assignments.map((one, i) => (
-        <Distribution
-          key={one.id}
-          title={one.title}
-          mostUnits={one.mostUnits}
-          units={ledger.rows.flatMap((row) => row.cells[i]?.units ?? [])}
-        />
+        <div key={one.id} className="flex flex-wrap items-start gap-4 *:flex-[1_1_24rem]">
+          <Distribution
+            title={one.title}
+            mostUnits={one.mostUnits}
+            units={ledger.rows.flatMap((row) => row.cells[i]?.units ?? [])}
+          />
+          <MustShowChart assignment={one} />
+        </div>
       ))}
+      {assignments.some(({ mustShows }) => mustShows.some(({ judged }) => judged > 0)) && (
+        <p className="max-w-2xl text-sm text-faded">
+          Separates: how what a must-show earned goes with what all the others earned, as a correlation. Near
+          1, those who have it have the rest too; near 0 or below, look at the must-show again. It has no
+          figure where nothing differs.
+        </p>
+      )}
     </main>
   );
 }

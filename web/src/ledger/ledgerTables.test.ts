@@ -17,8 +17,8 @@ const ledger: Ledger = {
   timeZone: 'Europe/Berlin',
   fields: ['station'],
   assignments: [
-    { id: 'a1', title: 'Gap', dueAt: '', mostUnits: 400 },
-    { id: 'a2', title: 'Gap', dueAt: '', mostUnits: 400 },
+    { id: 'a1', title: 'Gap', dueAt: '', mostUnits: 400, mustShows: [] },
+    { id: 'a2', title: 'Gap', dueAt: '', mostUnits: 400, mustShows: [] },
   ],
   rows: [
     {
