@@ -93,6 +93,13 @@ test('reads and hands in at 390 pixels, and at 200 %', async ({ page, school }) 
   await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(1280, 800), type: 'image/png' }]);
   await page.getByTestId('frame-stage').waitFor();
   await expect(page.getByRole('button', { name: 'Accept' })).toBeInViewport();
+  // With the bars in place the picture still has a size that can be worked in, and what is below them is reached.
+  await page.getByText('Nothing to check was seen in it.').waitFor();
+  const stage = await page.getByTestId('frame-stage').boundingBox();
+  expect(stage?.height ?? 0).toBeGreaterThan(120);
+  await page.getByLabel('height', { exact: true }).focus();
+  await expect(page.getByLabel('height', { exact: true })).toBeInViewport({ ratio: 0.9 });
+  await page.keyboard.press('Shift+Tab');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('button', { name: 'Accept' }).click();
   await expect(page.locator('[data-status=saved]')).toBeVisible();

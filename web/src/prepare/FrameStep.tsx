@@ -276,7 +276,8 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       <footer
         ref={below}
         style={furnished ? undefined : { height: bars.below }}
-        className="border-t border-rule bg-card"
+        // Where there is little height, as at 200 %, the picture has most of it: the buttons stay, the fields are scrolled to.
+        className="low:max-h-16 shrink-0 border-t border-rule bg-card low:overflow-y-auto"
       >
         {furnished && (
           <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-4 py-2">
@@ -305,8 +306,10 @@ export function FrameStep(props: FrameStepProps): ReactNode {
               leastScale={look?.leastScale ?? null}
               onChange={setScale}
             />
-            <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2">
-              <p className="min-w-40 flex-1 text-sm text-faded">{hintFor(tool, look && parts.length)}</p>
+            <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2 low:order-first">
+              <p className="min-w-40 flex-1 text-sm text-faded low:hidden">
+                {hintFor(tool, look && parts.length)}
+              </p>
               <Button onClick={onBack} look="quiet" keyName="Esc">
                 Back
               </Button>

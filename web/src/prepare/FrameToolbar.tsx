@@ -80,7 +80,7 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
   );
 }
 
-const LINE = 'flex min-h-11 items-center gap-3 px-4 py-1 sm:h-11 sm:overflow-y-auto';
+const LINE = 'flex min-h-11 items-center gap-3 px-4 py-1 sm:h-11 sm:overflow-y-auto low:h-9! low:min-h-9!';
 
 /** The displays that a key takes: those found, or those that may be some. */
 export const displaysOffered = (look: Look | null): Box[] =>

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fittingScale } from './fitting.ts';
 
-const MARGIN = 72;
+const marginIn = (room: { height: number }) => Math.min(72, room.height / 4);
 const size = (least: number, most: number) =>
   fc.record({ width: fc.integer({ min: least, max: most }), height: fc.integer({ min: least, max: most }) });
 
@@ -15,7 +15,7 @@ describe('fittingScale', () => {
     fc.assert(
       fc.property(size(200, 4000), size(1, 16_384), (room, picture) => {
         const scale = fittingScale(room, picture);
-        const [freeWidth, freeHeight] = [room.width - MARGIN, room.height - MARGIN];
+        const [freeWidth, freeHeight] = [room.width - marginIn(room), room.height - marginIn(room)];
         expect(picture.width * scale).toBeLessThanOrEqual(freeWidth + 1e-6);
         expect(picture.height * scale).toBeLessThanOrEqual(freeHeight + 1e-6);
         if (scale < 1)

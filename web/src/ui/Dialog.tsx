@@ -51,11 +51,11 @@ export function Dialog({
           className={classes(
             'fixed z-50 flex flex-col border border-edge bg-paper focus:outline-none',
             full
-              ? 'inset-0 sm:inset-3'
+              ? 'inset-0 sm:inset-3 low:inset-0!'
               : 'top-1/2 left-1/2 max-h-[90dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto',
           )}
         >
-          <header className="flex items-center gap-2 border-b border-rule px-4 py-2 sm:gap-4">
+          <header className="flex items-center gap-2 border-b border-rule px-4 py-2 sm:gap-4 low:py-0">
             <Radix.Title className="written line-clamp-2 min-w-20 flex-1 text-lg">{title}</Radix.Title>
             {aside && <div className="flex min-w-0 items-center gap-3">{aside}</div>}
             <Radix.Close
