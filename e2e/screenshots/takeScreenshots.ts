@@ -168,6 +168,7 @@ try {
   await page.getByTestId('frame-pixels').waitFor();
   for (const [label, value] of Object.entries({ width: '470', height: '510', x: '70', y: '120' }))
     await page.getByLabel(label, { exact: true }).fill(value);
+  await page.getByText('The picture is being looked at.').waitFor({ state: 'detached' });
   await shot('framing');
   await page.getByRole('button', { name: 'Accept' }).click();
   await page.getByText('not pinned').first().waitFor();
