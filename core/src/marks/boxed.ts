@@ -27,6 +27,25 @@ export const boxed = {
   places: (mark: { box: Box }): Point[] => boxed.handles(mark),
 };
 
+/** What marks do that cover all of their box: they are hit anywhere in it. */
+export const filled = {
+  ...boxed,
+  bounds: ({ box }: { box: Box }): Box => box,
+  hits: ({ box }: { box: Box }, at: Point, tolerance: number): boolean =>
+    at.x >= box.x - tolerance &&
+    at.y >= box.y - tolerance &&
+    at.x <= box.x + box.width + tolerance &&
+    at.y <= box.y + box.height + tolerance,
+};
+
+/** A box as it is said, in whole pixels. */
+export const wholePixels = ({ x, y, width, height }: Box): Box => ({
+  x: Math.round(x),
+  y: Math.round(y),
+  width: Math.round(width),
+  height: Math.round(height),
+});
+
 /** The box between two places, at least a pixel in each direction. @param even a square, as large as the longer side */
 export function boxOf(from: Point, to: Point, even: boolean): Box {
   let [width, height] = [to.x - from.x, to.y - from.y];

@@ -1,5 +1,5 @@
 import type { Box } from '../../geometry/box.ts';
-import { boxed } from '../boxed.ts';
+import { filled, wholePixels } from '../boxed.ts';
 import type { MarkKind } from '../mark.ts';
 
 /** Light tints: dark text under them stays dark. */
@@ -15,15 +15,9 @@ export interface Highlight {
 }
 
 export const highlight: MarkKind<Highlight> = {
-  ...boxed,
+  ...filled,
   burns: false,
   multiplies: true,
-  bounds: ({ box }) => box,
-  hits: ({ box }, at, tolerance) =>
-    at.x >= box.x - tolerance &&
-    at.y >= box.y - tolerance &&
-    at.x <= box.x + box.width + tolerance &&
-    at.y <= box.y + box.height + tolerance,
   draw(canvas, { box, tint }) {
     canvas.fillStyle = tint;
     canvas.beginPath();
@@ -33,10 +27,7 @@ export const highlight: MarkKind<Highlight> = {
   words: ({ box }) => ({
     code: 'highlight',
     data: {
-      x: Math.round(box.x),
-      y: Math.round(box.y),
-      width: Math.round(box.width),
-      height: Math.round(box.height),
+      ...wholePixels(box),
     },
   }),
 };

@@ -1,5 +1,5 @@
 import type { Box } from '../../geometry/box.ts';
-import { boxed } from '../boxed.ts';
+import { filled, wholePixels } from '../boxed.ts';
 import type { MarkKind } from '../mark.ts';
 
 /** What is seen where something is hidden. Mosaic and blur are looks: nothing in them comes from what they hide. */
@@ -14,24 +14,15 @@ export interface Redaction {
 }
 
 export const redaction: MarkKind<Redaction> = {
-  ...boxed,
+  ...filled,
   burns: true,
-  bounds: ({ box }) => box,
-  hits: ({ box }, at, tolerance) =>
-    at.x >= box.x - tolerance &&
-    at.y >= box.y - tolerance &&
-    at.x <= box.x + box.width + tolerance &&
-    at.y <= box.y + box.height + tolerance,
   // Its pixels are made by `redact`, which sees what lies around it.
   draw() {},
   words: ({ box, look }) => ({
     code: 'redaction',
     data: {
       look,
-      x: Math.round(box.x),
-      y: Math.round(box.y),
-      width: Math.round(box.width),
-      height: Math.round(box.height),
+      ...wholePixels(box),
     },
   }),
 };
