@@ -4,6 +4,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
 import { type ClassList, readList } from './readList.ts';
 
@@ -73,11 +74,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
             onChange={({ target }) => target.value && void read(new TextEncoder().encode(target.value))}
           />
         </div>
-        {problem && (
-          <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         {list?.notes.includes('not-utf-8') && (
           <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
             The file is not in UTF-8. It was read as Windows-1252: check letters such as ö and ł.

@@ -6,6 +6,7 @@ import { useMe } from '../api/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { BringList } from './BringList.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
 
@@ -85,11 +86,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
           </Button>
         )}
       </div>
-      {problem && (
-        <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       <AddPerson course={course} onAdded={onChanged} />
       <div className="overflow-x-auto">
         <table className="w-full border-collapse text-sm">

@@ -13,6 +13,7 @@ import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { type LargePicture, LargeView } from '../stage/LargeView.tsx';
 import { keptProblem } from '../store/keptProblem.ts';
 import { Button } from '../ui/Button.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
 import { StatementField } from './StatementField.tsx';
 
@@ -119,11 +120,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
               The due time has passed. Your hand-in will be marked late.
             </p>
           )}
-          {problem && (
-            <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
-              {problem}
-            </p>
-          )}
+          <Problem>{problem}</Problem>
           <Button look="main" disabled={blocked || busy || !own.allSaved} onClick={() => void handIn()}>
             {busy ? 'Handing in …' : 'Hand in now'}
           </Button>

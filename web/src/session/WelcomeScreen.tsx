@@ -6,6 +6,7 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 
@@ -79,11 +80,7 @@ export default function WelcomeScreen(): ReactNode {
           <Field label="Once more">
             <input name="again" type="password" autoComplete="new-password" className={control} />
           </Field>
-          {problem && (
-            <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
-              {problem}
-            </p>
-          )}
+          <Problem>{problem}</Problem>
           <Button type="submit" look="main" disabled={busy}>
             Begin
           </Button>

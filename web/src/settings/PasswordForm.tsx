@@ -3,6 +3,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
 
 /** Sets another password; whoever is signed in elsewhere as this person is so no longer. */
 export function PasswordForm(): ReactNode {
@@ -37,11 +38,7 @@ export function PasswordForm(): ReactNode {
       <Field label="New password, once more">
         <input name="again" type="password" autoComplete="new-password" className={control} />
       </Field>
-      {problem && (
-        <p role="alert" className="border-l-4 border-madder bg-madder-wash px-3 py-2">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       <p role="status">{said}</p>
       <Button type="submit" className="justify-self-start">
         Change the password
