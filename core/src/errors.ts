@@ -1,4 +1,4 @@
-export type CoreErrorCode = 'bad-raster' | 'bad-quad' | 'bad-name-rule' | 'bad-points';
+export type CoreErrorCode = 'bad-raster' | 'bad-quad' | 'bad-name-rule' | 'bad-points' | 'bad-level';
 
 /** An error of the computation core: a closed code, and the values that were received as data. */
 export class CoreError extends Error {

@@ -1,3 +1,5 @@
+export { type AnnotationFault, readAnnotations } from './annotations/readAnnotations.ts';
+export { type PlacedRemark, toAnnotations } from './annotations/webAnnotation.ts';
 export {
   type CheckedWith,
   checkPicture,
@@ -28,9 +30,18 @@ export { clampBox } from './geometry/clampBox.ts';
 export { moveBox } from './geometry/moveBox.ts';
 export { HANDLES, type Handle, resizeBox } from './geometry/resizeBox.ts';
 export { SNAP_WITHIN, type SnapLines, snapLines, snapSides } from './geometry/snapping.ts';
+export { type Agreement, agreementOf } from './grading/agreement.ts';
 export { type Correction, correctedUnits } from './grading/correctedUnits.ts';
+export { dealOut } from './grading/dealOut.ts';
 export { formatPoints, parsePoints } from './grading/formatPoints.ts';
-export { type Grade, gradeHandIn, type JudgedMustShow } from './grading/gradeHandIn.ts';
+export {
+  criterionUnits,
+  type Grade,
+  gradeHandIn,
+  type JudgedCriterion,
+  type JudgedMustShow,
+} from './grading/gradeHandIn.ts';
+export { LATE_PER, type LatePer, type LateRule, lateCost, lateSteps } from './grading/lateRule.ts';
 export {
   type JudgedHandIn,
   type MustShowStatistics,

@@ -11,7 +11,7 @@ export interface DocumentPicture {
    * takes time and most are not chosen.
    * @throws Error when its pixels are damaged
    */
-  bytes(): Uint8Array;
+  bytes(): Promise<Uint8Array>;
   /** true where the document holds pixels only and the file was made from them, without loss */
   rebuilt: boolean;
 }
@@ -29,8 +29,6 @@ export type DocumentRefusal = ToldOf<DocumentRefusalData>;
 export interface DocumentNoteData {
   'drawings-left-out': Nothing;
   'picture-too-large': { page: number; width: number; height: number };
-  'coding-not-read': { page: number; coding: string };
-  'colours-not-read': { page: number };
   'document-damaged': Nothing;
 }
 export type DocumentNote = ToldOf<DocumentNoteData>;

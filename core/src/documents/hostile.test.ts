@@ -2,11 +2,12 @@
 import { zipSync, zlibSync } from 'fflate';
 import { type PDFDict, PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
+import { fetchDecoder } from './decoders.testing.ts';
 import { readDocument } from './readDocument.ts';
 
 const text = (content: string) => new TextEncoder().encode(content);
 const codeOf = async (bytes: Uint8Array, name: string) => {
-  const result = await readDocument(bytes, name);
+  const result = await readDocument(bytes, name, fetchDecoder);
   return result.ok ? 'read' : result.refusal.code;
 };
 const docx = () =>
@@ -81,8 +82,8 @@ describe('PDF', () => {
   it('unpacks no more than a picture needs, whatever its stream holds', async () => {
     const contents = zlibSync(new Uint8Array(20_000_000).fill(7), { level: 9 });
     const { pdf } = await pdfOf([{ dict: { ...GREY, Width: 20, Height: 20 }, contents }]);
-    const result = await readDocument(await pdf.save(), 'x.pdf');
-    const bytes = result.ok ? result.pictures[0]?.bytes() : undefined;
+    const result = await readDocument(await pdf.save(), 'x.pdf', fetchDecoder);
+    const bytes = result.ok ? await result.pictures[0]?.bytes() : undefined;
     expect(bytes?.length).toBeLessThan(2000);
   });
   it('does not list what makes another picture see-through', async () => {
@@ -94,7 +95,7 @@ describe('PDF', () => {
     const [first, mask] = refs;
     const picture = pdf.context.lookup(first) as PDFRawStream;
     picture.dict.set(PDFName.of('SMask'), mask as never);
-    const result = await readDocument(await pdf.save(), 'x.pdf');
+    const result = await readDocument(await pdf.save(), 'x.pdf', fetchDecoder);
     expect(result.ok && result.pictures.map((p) => p.name)).toEqual(['page 1 Im0.png']);
   });
 });

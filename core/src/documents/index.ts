@@ -6,4 +6,5 @@ export type {
   DocumentRefusalData,
   DocumentResult,
 } from './documentResult.ts';
+export type { FetchDecoder } from './pdfDecoder.ts';
 export { readDocument } from './readDocument.ts';

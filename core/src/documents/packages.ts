@@ -39,7 +39,8 @@ function found(files: ZipEntries, pictures: Place[], fileName: string): Document
     seen.add(path);
     const name = path.slice(path.lastIndexOf('/') + 1);
     if (/\.(emf|wmf|svg)$/i.test(name)) drawings = true;
-    else if (files.has(path)) readable.push({ page, name, bytes: () => files.file(path), rebuilt: false });
+    else if (files.has(path))
+      readable.push({ page, name, bytes: async () => files.file(path), rebuilt: false });
   }
   if (readable.length === 0) return refuseDocument('no-pictures', fileName);
   const notes: DocumentNote[] = drawings ? [tell('to-check', 'drawings-left-out', {})] : [];

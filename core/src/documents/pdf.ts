@@ -1,13 +1,16 @@
-import { encode } from 'fast-png';
 import {
   PDFArray,
   PDFDict,
   PDFDocument,
   PDFHexString,
+  PDFName,
+  PDFNumber,
   type PDFObject,
+  PDFObjectCopier,
   PDFRawStream,
   PDFString,
 } from 'pdf-lib';
+import { CoreError } from '../errors.ts';
 import { MAX_PICTURE_PIXELS } from '../pictures/admitPicture.ts';
 import { tell } from '../told/told.ts';
 import {
@@ -16,21 +19,31 @@ import {
   type DocumentResult,
   refuseDocument,
 } from './documentResult.ts';
-import { filtersOf, name, numberOf } from './pdfObjects.ts';
-import { canReadPixels, readPixels } from './pdfPixels.ts';
+import type { FetchDecoder } from './pdfDecoder.ts';
 
 /** Forms can hold forms; a document that nests deeper is built to do harm. */
 const DEEPEST = 6;
 /** Smaller pictures are bullets and rules. */
 const SMALLEST = 16;
 
-/** Takes the pictures out of a PDF (ISO 32000-1, 8.9.5 image dictionaries): JPEG as it is, others rebuilt as PNG. */
-export async function readPdf(bytes: Uint8Array, fileName: string): Promise<DocumentResult> {
+const name = (text: string): PDFName => PDFName.of(text);
+
+/**
+ * Takes the pictures out of a PDF (ISO 32000-1, 8.9.5 image dictionaries). A JPEG comes as it is in the file, which is
+ * why the file is read here; every other coding is decoded by pdf.js and comes as PNG.
+ */
+export async function readPdf(
+  bytes: Uint8Array,
+  fileName: string,
+  fetchDecoder: FetchDecoder,
+): Promise<DocumentResult> {
   let pdf: PDFDocument;
   try {
     pdf = await PDFDocument.load(bytes, { updateMetadata: false, throwOnInvalidObject: true });
   } catch (error) {
-    return refuseDocument(/encrypted/i.test(String(error)) ? 'protected' : 'broken', fileName);
+    if (!/encrypted/i.test(String(error))) return refuseDocument('broken', fileName);
+    const { readEncryptedPdf } = await import('./encryptedPdf.ts');
+    return readEncryptedPdf(bytes, fileName, SMALLEST, fetchDecoder);
   }
   let pictures: DocumentPicture[] = [];
   const notes: DocumentNote[] = [];
@@ -51,7 +64,11 @@ export async function readPdf(bytes: Uint8Array, fileName: string): Promise<Docu
         look(inner instanceof PDFDict ? inner : undefined, page, depth + 1);
       } else if (kind === name('Image')) {
         masks.add(object.dict.lookup(name('SMask'))).add(object.dict.lookup(name('Mask')));
-        const picture = readImage(object, `page ${page} ${key.decodeText()}`, page);
+        const picture = readImage(pdf, object, {
+          label: `page ${page} ${key.decodeText()}`,
+          page,
+          fetchDecoder,
+        });
         if (picture && 'code' in picture) notes.push(picture);
         else if (picture) {
           pictures.push(picture);
@@ -101,25 +118,53 @@ function titleOf(pdf: PDFDocument): string {
   return title instanceof PDFString || title instanceof PDFHexString ? title.decodeText().trim() : '';
 }
 
-/** @returns null for what is too small to be meant; a note for what cannot be read */
-function readImage(stream: PDFRawStream, label: string, page: number): DocumentPicture | DocumentNote | null {
-  const { dict } = stream;
-  const width = numberOf(dict, 'Width', 0);
-  const height = numberOf(dict, 'Height', 0);
+function numberOf(dict: PDFDict, key: string): number {
+  const value = dict.lookup(name(key));
+  return value instanceof PDFNumber ? value.asNumber() : 0;
+}
+
+/** Whether its file is in the document as such. */
+function isPlainJpeg(dict: PDFDict): boolean {
+  const filter = dict.lookup(name('Filter'));
+  const jpeg = name('DCTDecode');
+  return filter === jpeg || (filter instanceof PDFArray && filter.size() === 1 && filter.lookup(0) === jpeg);
+}
+
+/** @returns null for what is too small to be meant; a note for what is too large to be read */
+function readImage(
+  pdf: PDFDocument,
+  stream: PDFRawStream,
+  { label, page, fetchDecoder }: { label: string; page: number; fetchDecoder: FetchDecoder },
+): DocumentPicture | DocumentNote | null {
+  const width = numberOf(stream.dict, 'Width');
+  const height = numberOf(stream.dict, 'Height');
   if (width < SMALLEST || height < SMALLEST) return null;
   if (width * height > MAX_PICTURE_PIXELS)
     return tell('to-check', 'picture-too-large', { page, width, height });
-  const filters = filtersOf(dict);
-  const last = filters.at(-1);
-  if (last === 'DCTDecode' && filters.length === 1)
-    return { page, name: `${label}.jpg`, bytes: () => stream.contents, rebuilt: false };
-  if (last === 'JPXDecode' || last === 'CCITTFaxDecode' || last === 'JBIG2Decode' || last === 'DCTDecode')
-    return tell('to-check', 'coding-not-read', { page, coding: last });
-  if (!canReadPixels(dict)) return tell('to-check', 'colours-not-read', { page });
-  const bytes = () =>
-    encode(
-      { width, height, data: readPixels(stream, width, height), channels: 4, depth: 8 },
-      { zlib: { level: 1 } },
-    );
-  return { page, name: `${label}.png`, bytes, rebuilt: true };
+  if (isPlainJpeg(stream.dict))
+    return { page, name: `${label}.jpg`, bytes: async () => stream.contents, rebuilt: false };
+  return { page, name: `${label}.png`, bytes: () => decoded(pdf, stream, fetchDecoder), rebuilt: true };
+}
+
+/** Decodes one picture, from a document in which it is alone: what else a page holds costs nothing, and does no harm. */
+async function decoded(
+  pdf: PDFDocument,
+  stream: PDFRawStream,
+  fetchDecoder: FetchDecoder,
+): Promise<Uint8Array> {
+  const { openPdf, picturesOf, pngOf } = await import('./pdfDecoder.ts');
+  const alone = await PDFDocument.create({ updateMetadata: false });
+  const page = alone.addPage();
+  const copy = PDFObjectCopier.for(pdf.context, alone.context).copy(stream);
+  page.node.setXObject(name('Picture'), alone.context.register(copy));
+  page.node.set(name('Contents'), alone.context.register(alone.context.stream('/Picture Do')));
+  const opened = await openPdf(await alone.save({ useObjectStreams: false }), fetchDecoder);
+  try {
+    const shown = await opened.getPage(1);
+    const [picture] = await picturesOf(shown);
+    if (!picture) throw new CoreError('bad-raster', 'Pixels of the picture are missing.', {});
+    return await pngOf(shown, picture.id);
+  } finally {
+    await opened.loadingTask.destroy();
+  }
 }

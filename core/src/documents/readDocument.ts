@@ -1,6 +1,7 @@
 import { type DocumentResult, isNamedDocument, refuseDocument } from './documentResult.ts';
 import { readPackage } from './packages.ts';
 import { readPdf } from './pdf.ts';
+import type { FetchDecoder } from './pdfDecoder.ts';
 
 const startsWith = (bytes: Uint8Array, signature: readonly number[]) =>
   signature.every((byte, i) => bytes[i] === byte);
@@ -13,9 +14,14 @@ const COMPOUND = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
 /**
  * Lists the pictures in a document. The content decides what it is, not the name.
  * @param fileName as the person knows it; for the sentences
+ * @param fetchDecoder asked only for pictures in JPEG 2000 and JBIG2
  */
-export async function readDocument(bytes: Uint8Array, fileName: string): Promise<DocumentResult> {
-  if (startsWith(bytes, PDF)) return readPdf(bytes, fileName);
+export async function readDocument(
+  bytes: Uint8Array,
+  fileName: string,
+  fetchDecoder: FetchDecoder,
+): Promise<DocumentResult> {
+  if (startsWith(bytes, PDF)) return readPdf(bytes, fileName, fetchDecoder);
   if (startsWith(bytes, ZIP)) return readPackage(bytes, fileName);
   if (startsWith(bytes, COMPOUND)) {
     return /\.(doc|ppt|xls)$/i.test(fileName)

@@ -23,9 +23,11 @@ export class CornerLines {
     const along = line === 'y' ? 'x' : 'y';
     for (const corner of corners) {
       if (!corner[kind]) continue;
+      const place = corner[along];
       const places = this.byLine.get(corner[line]);
-      if (places) places.push(corner[along]);
-      else this.byLine.set(corner[line], [corner[along]]);
+      // Several edges may meet in one place; their corners come one after the other.
+      if (!places) this.byLine.set(corner[line], [place]);
+      else if (places[places.length - 1] !== place) places.push(place);
     }
   }
 
@@ -37,12 +39,17 @@ export class CornerLines {
       for (let d = -SLACK; d <= SLACK; d++)
         for (const place of this.byLine.get(at + d) ?? []) all.push(place);
       // A typed array sorts numbers many times as fast as a list.
-      const sorted = Int32Array.from(all).sort();
-      places = [...sorted.filter((place, i) => i === 0 || place !== sorted[i - 1])];
+      places = onceEachPlace(Int32Array.from(all).sort());
       this.sorted.set(at, places);
     }
     return places;
   }
+}
+
+function onceEachPlace(sorted: Int32Array): number[] {
+  const places: number[] = [];
+  for (const place of sorted) if (place !== places[places.length - 1]) places.push(place);
+  return places;
 }
 
 /** Where on a line one box ends and, close behind, the next begins: no side of a box leads over it. */

@@ -1,18 +1,14 @@
 import type { Box } from '../geometry/box.ts';
 import type { Kind } from './cornerLines.ts';
 import type { Corner } from './corners.ts';
+import { CoverSides } from './coverSides.ts';
 import type { EdgeRun, Edges } from './edges.ts';
 import { areaOf, LEAST_ALL, LEAST_SIDE, type Outline, SLACK } from './outline.ts';
+import { holds, LEAST_SEEN, seenSupport } from './seenSupport.ts';
 
 /** What can lie over a window: at least a small menu. */
 const COVER_WIDTH = 80;
 const COVER_HEIGHT = 40;
-/** A line that runs under a cover ends this close to the cover's side. */
-const TOUCH = 4;
-/** Sides of a window and of its parts may be apart by this. */
-const BORDER = 4;
-/** A covered side has to be seen for at least this long. */
-const LEAST_SEEN = 16;
 
 /** So that a picture full of boxes takes hardly longer than another: what is looked at of each at most. */
 const MOST_COVERS = 150;
@@ -50,33 +46,34 @@ export function coveredOutlines(
     .slice(0, MOST_COVERS);
   const nested = covers.map((box) => ({ box, holders: covers.filter((c) => c !== box && holds(c, box)) }));
   const sides = new CoverSides(covers);
-  const toHigher = (run: EdgeRun, flat: boolean) => sides.hide(flat, 'near', run.at, run.to);
-  const toLower = (run: EdgeRun, flat: boolean) => sides.hide(flat, 'far', run.at, run.from);
-  const cornersOf = (kind: Kind, row: typeof toHigher, column: typeof toHigher) =>
+  // Of the runs, few end under a cover; of corners there are many for each run.
+  const hidden = (runs: readonly EdgeRun[], flat: boolean) => ({
+    toHigher: new Set(runs.filter((run) => sides.hide(flat, 'near', run.at, run.to))),
+    toLower: new Set(runs.filter((run) => sides.hide(flat, 'far', run.at, run.from))),
+  });
+  const rows = hidden(edges.rows.runs, true);
+  const columns = hidden(edges.columns.runs, false);
+  const closed = corners.filter((c) => c.closed);
+  const cornersOf = (kind: Kind, row: ReadonlySet<EdgeRun>, column: ReadonlySet<EdgeRun>) =>
     fewEnough(
       once(
-        corners
-          .filter((c) => c.closed && c[kind])
+        closed
+          .filter((c) => c[kind])
           .map((c) => ({
             x: c.x,
             y: c.y,
             length: c.row.to - c.row.from + c.column.to - c.column.from,
-            rowOpen: row(c.row, true),
-            columnOpen: column(c.column, false),
+            rowOpen: row.has(c.row),
+            columnOpen: column.has(c.column),
           })),
       ),
     );
-  const upperLeft = cornersOf('upperLeft', toHigher, toHigher);
-  const upperRight = cornersOf('upperRight', toLower, toHigher);
-  const lowerLeft = cornersOf('lowerLeft', toHigher, toLower);
-  const lowerRight = cornersOf('lowerRight', toLower, toLower);
-  const longestBetween = (runs: readonly EdgeRun[], flat: boolean) =>
-    runs
-      .filter((run) => toLower(run, flat) && toHigher(run, flat))
-      .sort((a, b) => b.to - b.from - (a.to - a.from))
-      .slice(0, MOST_OPEN);
-  const rowsBetween = longestBetween(edges.rows.runs, true);
-  const columnsBetween = longestBetween(edges.columns.runs, false);
+  const upperLeft = cornersOf('upperLeft', rows.toHigher, columns.toHigher);
+  const upperRight = cornersOf('upperRight', rows.toLower, columns.toHigher);
+  const lowerLeft = cornersOf('lowerLeft', rows.toHigher, columns.toLower);
+  const lowerRight = cornersOf('lowerRight', rows.toLower, columns.toLower);
+  const rowsBetween = longestOfBoth(rows);
+  const columnsBetween = longestOfBoth(columns);
 
   const outlines: Outline[] = [];
   const seen = new Set<string>();
@@ -147,6 +144,17 @@ export function coveredOutlines(
   return outlines;
 }
 
+/** Runs both ends of which are hidden, the longest. */
+function longestOfBoth({
+  toHigher,
+  toLower,
+}: Record<'toHigher' | 'toLower', ReadonlySet<EdgeRun>>): EdgeRun[] {
+  return [...toLower]
+    .filter((run) => toHigher.has(run))
+    .sort((a, b) => b.to - b.from - (a.to - a.from))
+    .slice(0, MOST_OPEN);
+}
+
 /** Leaves out boxes of which there are many of one size. */
 function withoutAlike(boxes: readonly Box[]): Box[] {
   const counts = new Map<string, number>();
@@ -185,124 +193,20 @@ function byPlace(corners: readonly OpenCorner[], line: 'x' | 'y'): (at: number) 
   };
 }
 
-/** Finds the covers under which a line runs, by where their sides are. */
-class CoverSides {
-  private readonly rows = { near: new Map<number, Box[]>(), far: new Map<number, Box[]>() };
-  private readonly columns = { near: new Map<number, Box[]>(), far: new Map<number, Box[]>() };
-
-  constructor(covers: readonly Box[]) {
-    for (const box of covers) {
-      add(this.rows.near, box.x, box);
-      add(this.rows.far, box.x + box.width, box);
-      add(this.columns.near, box.y, box);
-      add(this.columns.far, box.y + box.height, box);
-    }
-  }
-
-  /** Whether a line at `at` that ends at `end` ends at the near (far) side of a cover. */
-  hide(flat: boolean, side: 'near' | 'far', at: number, end: number): boolean {
-    const covers = (flat ? this.rows : this.columns)[side].get(end);
-    return (
-      covers?.some((c) => (flat ? at > c.y && at < c.y + c.height : at > c.x && at < c.x + c.width)) ?? false
-    );
-  }
-}
-
-function add(sides: Map<number, Box[]>, at: number, box: Box): void {
-  for (let place = at - TOUCH; place <= at + TOUCH; place++) {
-    const list = sides.get(place);
-    if (list) list.push(box);
-    else sides.set(place, [box]);
-  }
-}
-
 const within = (run: EdgeRun, from: number, to: number) => run.from >= from && run.to <= to;
 
+/** One corner for each place; those given are changed. */
 function once(corners: readonly OpenCorner[]): OpenCorner[] {
   const byPlace = new Map<number, OpenCorner>();
   for (const c of corners) {
     const key = c.y * 65_536 + c.x;
     const before = byPlace.get(key);
-    byPlace.set(key, {
-      ...c,
-      length: Math.max(c.length, before?.length ?? 0),
-      rowOpen: c.rowOpen || (before?.rowOpen ?? false),
-      columnOpen: c.columnOpen || (before?.columnOpen ?? false),
-    });
+    if (!before) byPlace.set(key, c);
+    else {
+      before.length = Math.max(c.length, before.length);
+      before.rowOpen ||= c.rowOpen;
+      before.columnOpen ||= c.columnOpen;
+    }
   }
   return [...byPlace.values()];
-}
-
-interface Cover {
-  box: Box;
-  /** other covers it lies in */
-  holders: Box[];
-}
-
-/** Support of the parts of an outline that no cover hides; 0 when a side is hardly seen or not an edge. */
-function seenSupport(edges: Edges, box: Box, covers: readonly Cover[]): number {
-  const { x, y, width, height } = box;
-  // A part of the window itself may stick out by the thickness of its border.
-  const crosses = (c: Box) => overlaps(c, box) && !holds(c, box, BORDER) && !holds(box, c, BORDER);
-  // Of a window and the parts in it, the window alone says what is hidden.
-  const crossing = covers.filter((c) => crosses(c.box) && !c.holders.some(crosses)).map((c) => c.box);
-  if (crossing.length === 0) return 0;
-  const sides = [
-    { flat: true, at: y },
-    { flat: true, at: y + height },
-    { flat: false, at: x },
-    { flat: false, at: x + width },
-  ];
-  let edge = 0;
-  let seen = 0;
-  for (const { flat, at } of sides) {
-    const lines = flat ? edges.rows : edges.columns;
-    let sideEdge = 0;
-    let sideSeen = 0;
-    const stretch: [number, number] = flat ? [x, x + width] : [y, y + height];
-    for (const [from, to] of uncovered(crossing, flat, at, stretch)) {
-      sideSeen += to - from;
-      sideEdge += lines.support(at, from, to) * (to - from);
-    }
-    if (sideSeen < LEAST_SEEN || sideEdge / sideSeen < LEAST_SIDE) return 0;
-    edge += sideEdge;
-    seen += sideSeen;
-  }
-  return edge / seen;
-}
-
-/** Stretches of a side that lie under none of the covers. */
-function uncovered(
-  covers: readonly Box[],
-  flat: boolean,
-  at: number,
-  whole: [number, number],
-): Array<[number, number]> {
-  let open = [whole];
-  for (const c of covers) {
-    const [low, size, start, length] = flat ? [c.y, c.height, c.x, c.width] : [c.x, c.width, c.y, c.height];
-    if (at <= low || at >= low + size) continue;
-    open = open.flatMap(([from, to]) => {
-      const parts: Array<[number, number]> = [
-        [from, Math.min(start, to)],
-        [Math.max(start + length, from), to],
-      ];
-      return parts.filter(([a, b]) => b > a);
-    });
-  }
-  return open;
-}
-
-function overlaps(a: Box, b: Box): boolean {
-  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
-}
-
-/** Whether `b` lies in `a`, or sticks out by no more than `slack`. */
-function holds(a: Box, b: Box, slack = 0): boolean {
-  return (
-    b.x >= a.x - slack &&
-    b.y >= a.y - slack &&
-    b.x + b.width <= a.x + a.width + slack &&
-    b.y + b.height <= a.y + a.height + slack
-  );
 }

@@ -22,26 +22,32 @@ const OFF_BORDER = 2;
 
 export const areaOf = (box: Box): number => box.width * box.height;
 
+/** More cells of `SAME` pixels than any picture has in a row. */
+const CELLS = 1 << 20;
+
 /** Keeps one of the outlines that are the same but for a border's thickness: the outermost, seen whole before covered. */
 export function onceEach(outlines: readonly Outline[], picture: Size): Outline[] {
-  const cells = new Map<string, Outline[]>();
+  const cells = new Map<number, Outline[]>();
   const cell = (box: Box, dx: number, dy: number) =>
-    `${Math.floor(box.x / SAME) + dx},${Math.floor(box.y / SAME) + dy}`;
-  const around = [-1, 0, 1];
+    (Math.floor(box.y / SAME) + dy) * CELLS + Math.floor(box.x / SAME) + dx;
   const order = [...outlines].sort(
     (a, b) => Number(b.complete) - Number(a.complete) || areaOf(b.box) - areaOf(a.box),
   );
+  const isThere = (box: Box) => {
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++)
+        for (const other of cells.get(cell(box, dx, dy)) ?? [])
+          if (isSame(box, other.box, picture)) return true;
+    return false;
+  };
   const kept: Outline[] = [];
   for (const one of order) {
-    const twice = around.some((dy) =>
-      around.some((dx) =>
-        (cells.get(cell(one.box, dx, dy)) ?? []).some((o) => isSame(one.box, o.box, picture)),
-      ),
-    );
-    if (twice) continue;
+    if (isThere(one.box)) continue;
     kept.push(one);
     const key = cell(one.box, 0, 0);
-    cells.set(key, [...(cells.get(key) ?? []), one]);
+    const list = cells.get(key);
+    if (list) list.push(one);
+    else cells.set(key, [one]);
   }
   return kept;
 }

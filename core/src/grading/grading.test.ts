@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CoreError } from '../errors.ts';
 import { formatPoints, parsePoints } from './formatPoints.ts';
-import { gradeHandIn, type JudgedMustShow } from './gradeHandIn.ts';
+import { gradeHandIn, type JudgedCriterion, type JudgedMustShow } from './gradeHandIn.ts';
 import { VERDICTS, verdictUnits } from './verdicts.ts';
 
 const judged = fc.array(fc.record({ units: fc.nat(1000), verdict: fc.constantFrom(...VERDICTS, null) }), {
@@ -34,7 +34,32 @@ describe('gradeHandIn', () => {
       { units: 200, verdict: 'not-shown' },
       { units: 125, verdict: null },
     ];
-    expect(gradeHandIn(mustShows, 25)).toEqual({ fromVerdicts: 213, most: 650, open: 1, total: 238 });
+    expect(gradeHandIn(mustShows, 25)).toEqual({
+      fromVerdicts: 213,
+      lateCost: 0,
+      most: 650,
+      open: 1,
+      total: 238,
+    });
+  });
+  it('adds the level of each criterion, worked by hand: 1 of 1, 1.25 of at most 3, one open of at most 2', () => {
+    const judgements: Array<JudgedMustShow | JudgedCriterion> = [
+      { units: 100, verdict: 'shown' },
+      // Levels in any order and of any worth; the best need not be the last.
+      { levels: [300, 125, 0], level: 1 },
+      { levels: [0, 50, 200], level: null },
+    ];
+    expect(gradeHandIn(judgements)).toEqual({
+      fromVerdicts: 225,
+      lateCost: 0,
+      most: 600,
+      open: 1,
+      total: 225,
+    });
+  });
+  it('refuses a level that a criterion does not have', () => {
+    for (const level of [-1, 2, 0.5])
+      expect(() => gradeHandIn([{ levels: [0, 100], level }])).toThrow(CoreError);
   });
   it('never leaves 0 to the most there is, whatever the adjustment', () => {
     fc.assert(

@@ -1,4 +1,4 @@
-// Facts of geometry; what is drawn here is known.
+// Facts of geometry: what is drawn here is known.
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/box.ts';
@@ -46,4 +46,40 @@ describe('what is no sheet', () => {
     ];
     expect(findSheet(patch([a, ...bite.reverse(), b, c, d]))).toBeNull();
   });
+});
+
+describe('a screen in its bezel', () => {
+  /** A quad around the middle, `share` of the size of the first. */
+  const within = (points: readonly Point[], share: number): Point[] => {
+    const x = points.reduce((sum, p) => sum + p.x, 0) / 4;
+    const y = points.reduce((sum, p) => sum + p.y, 0) / 4;
+    return points.map((p) => ({ x: x + (p.x - x) * share, y: y + (p.y - y) * share }));
+  };
+  function screen(lit: string): Raster {
+    const context = createCanvas(WIDTH, HEIGHT).getContext('2d');
+    const fill = (points: readonly Point[], colour: string) => {
+      context.fillStyle = colour;
+      context.beginPath();
+      for (const { x, y } of points) context.lineTo(x, y);
+      context.fill();
+    };
+    context.fillStyle = '#a9a49c';
+    context.fillRect(0, 0, WIDTH, HEIGHT);
+    fill(quad(25), '#1c1c1e');
+    context.fillRect(470, 500, 60, 150);
+    fill(within(quad(25), 0.94), lit);
+    const { data } = context.getImageData(0, 0, WIDTH, HEIGHT);
+    return { width: WIDTH, height: HEIGHT, data: new Uint8ClampedArray(data.buffer) };
+  }
+  it.each(['#e8e8e8', '#56789a'])(
+    'is found where it is lit (%s), not at the rim, whatever it stands on',
+    (lit) => {
+      const found = findSheet(screen(lit));
+      expect(found).not.toBeNull();
+      for (const [i, corner] of within(quad(25), 0.94).entries())
+        expect(Math.hypot(found![i]!.x - corner.x, found![i]!.y - corner.y)).toBeLessThan(
+          0.01 * Math.hypot(WIDTH, HEIGHT),
+        );
+    },
+  );
 });

@@ -1,0 +1,127 @@
+import { type Levels, levelsOf, scaled, slopesOf } from '../raster/levels.ts';
+import { checkRaster, type Raster } from '../raster/raster.ts';
+import type { Alignment, Lie } from './alignment.ts';
+import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
+import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
+import { around, asMeant, refine, rescaled, scalesAround } from './refine.ts';
+
+/** Longer sides that are compared, just below a power of two: over many scales, at a few, and at the best. */
+const [COARSE, MIDDLE, FINE] = [110, 220, 440];
+/** Scales that are tried, and by which factor they go on: at the coarse size, less moves no pixel. */
+const [LEAST_SCALE, MOST_SCALE, STEP] = [0.45, 2.25, 1.015];
+/** So many of the coarse scales are looked at again, and so many of those closely. */
+const [AGAIN, CLOSE] = [4, 3];
+/** How well they have to go together, and how far the next best place has to be behind. */
+const [LEAST_AGREEMENT, MOST_RIVAL] = [0.45, 0.9];
+
+/**
+ * Finds how a second picture has to be scaled and moved to lie on a first, from their pixels alone: phase correlation of
+ * their slopes over many scales, then to a fraction of a pixel by the differences along edges.
+ */
+export function alignPictures(reference: Raster, other: Raster): Alignment {
+  checkRaster(reference);
+  checkRaster(other);
+  const [a, b] = [levelsOf(reference), levelsOf(other)];
+  // Between displays and zooms a few scales are usual: where one of them fits well, no other is looked for.
+  const meant = [...MEANT_SCALES, a.width / b.width, a.height / b.height];
+  let best = bestOf(a, b, meant, (scale) => [scale]);
+  if (!best || best.agreement < CLEAR_AGREEMENT || best.rival > MOST_RIVAL) {
+    const searched = bestOf(a, b, coarseScales(a, b), scalesAround);
+    if (searched && searched.agreement > (best?.agreement ?? 0) + MORE) best = searched;
+  }
+  if (!best || best.agreement < LEAST_AGREEMENT || best.rival > MOST_RIVAL)
+    return { ...UNSURE, agreement: best?.agreement ?? 0 };
+  const { small } = best;
+  const steps = pyramid(a, b, small.factor);
+  const guesses = [
+    best,
+    ...meant
+      .filter((scale) => scale !== best.scale && Math.abs(scale / best.scale - 1) < MEANT_ROOM)
+      .map((scale) => around(small, rescaled(small, best, scale), [scale], 1)),
+  ];
+  const climbed = guesses.map((guess) => climb(steps, guess)).sort((x, y) => y.agreement - x.agreement);
+  const { scale, dx, dy, agreement } = asMeant(steps.at(-1) ?? small, climbed[0] ?? best);
+  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT };
+}
+
+/** Scales between displays and zooms that are usual. */
+const MEANT_SCALES = [1, 0.5, 2, 2 / 3, 1.5, 0.75, 4 / 3, 0.8, 1.25, 4 / 7, 1.75] as const;
+/** One that is found this close to one of them is tried as that one, too. */
+const MEANT_ROOM = 0.03;
+/** From this on, a usual scale needs no other beside it; and so much better another one has to be. */
+const [CLEAR_AGREEMENT, MORE] = [0.85, 0.02];
+
+/** The best of some scales at a small size, and how far the next best place is behind. */
+function bestOf(
+  a: Levels,
+  b: Levels,
+  scales: readonly number[],
+  beside: (scale: number) => readonly number[],
+): (ReturnType<typeof refine> & { rival: number; small: PyramidStep }) | null {
+  const possible = scales.filter((scale) => scale >= LEAST_SCALE / 2 && scale <= MOST_SCALE * 2);
+  const close = correlated(a, b, possible, MIDDLE).slice(0, CLOSE);
+  const begun = correlated(
+    a,
+    b,
+    close.map((one) => one.scale),
+    FINE,
+  );
+  const [first] = begun;
+  if (!first) return null;
+  const small = pyramidStep(a, b, first.factor);
+  const [best] = begun
+    .map(({ scale, shift }) => ({
+      ...refine(small, around(small, { scale, dx: shift.dx, dy: shift.dy }, beside(scale), 2)),
+      rival: shift.rival,
+      small,
+    }))
+    .sort((x, y) => y.agreement - x.agreement);
+  return best ?? null;
+}
+
+/** From the small size up to the full one, each time twice as close. */
+function climb(steps: readonly PyramidStep[], guess: Lie): Lie & Pick<Alignment, 'agreement'> {
+  let at = { ...guess, agreement: 0 };
+  let factor = steps[0]?.factor ?? 1;
+  for (const step of steps) {
+    const up = step.factor / factor;
+    at = refine(step, { scale: at.scale, dx: at.dx * up, dy: at.dy * up });
+    factor = step.factor;
+  }
+  return at;
+}
+
+const UNSURE: Alignment = { scale: 1, dx: 0, dy: 0, sure: false, agreement: 0 };
+
+interface Tried {
+  scale: number;
+  shift: Shift;
+  /** pixels that were compared for each pixel of the first */
+  factor: number;
+}
+
+/** Where the second lies best at each scale, the best first. */
+function correlated(a: Levels, b: Levels, scales: readonly number[], long: number): Tried[] {
+  const factor = Math.min(1, long / Math.max(a.width, a.height, b.width, b.height));
+  let size = 1;
+  while (size < Math.max(a.width, a.height) * factor * 1.15) size *= 2;
+  const correlation = new PhaseCorrelation(size);
+  const spectrum = (picture: Levels, by: number) => {
+    const { levels, width, height } = slopesOf(scaled(picture, by));
+    return correlation.spectrumOf(levels, width, height);
+  };
+  const first = spectrum(a, factor);
+  return scales
+    .filter((scale) => scale * factor <= 1)
+    .map((scale) => ({ scale, factor, shift: correlation.shiftOf(first, spectrum(b, scale * factor)) }))
+    .sort((x, y) => y.shift.peak - x.shift.peak);
+}
+
+function coarseScales(a: Levels, b: Levels): number[] {
+  const scales: number[] = [];
+  for (let scale = LEAST_SCALE; scale <= MOST_SCALE; scale *= STEP) scales.push(scale);
+  // Each with what lies between it and its neighbours.
+  return correlated(a, b, scales, COARSE)
+    .slice(0, AGAIN)
+    .flatMap(({ scale }) => [-1, 0, 1].map((by) => scale * STEP ** (by / 2)));
+}

@@ -1,0 +1,3 @@
+export type { Alignment } from './alignment.ts';
+export { alignPictures } from './alignPictures.ts';
+export { comparePictures, type Differences } from './comparePictures.ts';

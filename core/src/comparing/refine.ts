@@ -1,0 +1,81 @@
+import { agreementOf } from './agreement.ts';
+import type { Alignment, Lie } from './alignment.ts';
+import type { PyramidStep } from './pyramid.ts';
+
+/** How far from a first guess is looked, and in which steps, as shares of the scale; and how far in pixels. */
+const [SCALE_ROOM, SCALE_STEP] = [0.03, 0.0025];
+const ROOM = 4;
+
+/** The same picture in another scale, about its middle: what is there stays where it is. */
+export const rescaled = ({ b }: PyramidStep, at: Lie, scale: number) => ({
+  scale,
+  dx: at.dx + ((at.scale - scale) * b.width) / 2,
+  dy: at.dy + ((at.scale - scale) * b.height) / 2,
+});
+
+/** The best of all places, and of these scales, around a guess: a peak may be of a scale beside the right one. */
+export function around(at: PyramidStep, guess: Lie, scales: readonly number[], step: number): Lie {
+  let best = guess;
+  let most = agreementOf(at, guess);
+  for (const scale of scales) {
+    const middle = rescaled(at, guess, scale);
+    for (let y = -ROOM; y <= ROOM; y += step)
+      for (let x = -ROOM; x <= ROOM; x += step) {
+        const next = { scale, dx: middle.dx + x, dy: middle.dy + y };
+        const agreement = agreementOf(at, next);
+        if (agreement > most) [most, best] = [agreement, next];
+      }
+  }
+  return best;
+}
+
+/** Scales to both sides of one. */
+export function scalesAround(scale: number): number[] {
+  const steps = Math.round(SCALE_ROOM / SCALE_STEP);
+  return Array.from({ length: 2 * steps + 1 }, (_, i) => scale * (1 + (i - steps) * SCALE_STEP));
+}
+
+/** Improves an alignment step by step, each time with smaller steps, to an eighth of a pixel. */
+export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agreement'> {
+  const { b } = at;
+  let best = { ...start, agreement: agreementOf(at, start) };
+  const consider = (next: Lie): boolean => {
+    const agreement = agreementOf(at, next);
+    if (agreement <= best.agreement) return false;
+    best = { ...next, agreement };
+    return true;
+  };
+  for (let step = 1; step >= 0.125; step /= 2) {
+    for (let round = 0, better = true; better && round < 6; round++) {
+      better = false;
+      for (const [x, y] of AROUND)
+        better = consider({ scale: best.scale, dx: best.dx + x * step, dy: best.dy + y * step }) || better;
+      const by = (2 * step) / Math.max(b.width, b.height);
+      for (const scale of [best.scale * (1 - by), best.scale * (1 + by)])
+        better = consider(rescaled(at, best, scale)) || better;
+    }
+  }
+  return best;
+}
+
+/** Whole pixels and a scale of 1 are what is meant where they are as good. */
+export function asMeant(
+  at: PyramidStep,
+  found: Lie & Pick<Alignment, 'agreement'>,
+): Lie & Pick<Alignment, 'agreement'> {
+  const { b } = at;
+  if (Math.abs(found.scale - 1) * Math.max(b.width, b.height) >= 3) return found;
+  // About the middle of what is laid on it, where another scale moves nothing.
+  const off = (found.scale - 1) / 2;
+  const plain = {
+    scale: 1,
+    dx: Math.round(found.dx + off * b.width),
+    dy: Math.round(found.dy + off * b.height),
+  };
+  const agreement = agreementOf(at, plain);
+  return agreement >= found.agreement - 0.01 ? { ...plain, agreement } : found;
+}
+
+const AROUND = [-1, 0, 1]
+  .flatMap((x) => [-1, 0, 1].map((y) => [x, y] as const))
+  .filter(([x, y]) => x !== 0 || y !== 0);
