@@ -1,6 +1,7 @@
-import type { TermsGrant as CoreGrant, Terms as CoreTerms } from '@nachweis/core';
+import type { LateRule as CoreLateRule, Terms as CoreTerms } from '@nachweis/core';
 import * as z from 'zod';
-import { Capture, Letter, PictureFormatName } from './captures.ts';
+import { Capture, PictureFormatName } from './captures.ts';
+import { Letter } from './marks.ts';
 import { Preparation } from './preparations.ts';
 import { Role } from './session.ts';
 import { Id, Instant, LongText, Units } from './shared.ts';
@@ -15,6 +16,15 @@ export const MustShow = z.object({
   corrected: z.object({ asWritten: Units, counts: z.boolean() }).optional(),
 });
 export type MustShow = z.infer<typeof MustShow>;
+
+/** Something judged on levels beside the must-shows, for the whole of a hand-in. */
+export const Criterion = z.object({
+  id: Id,
+  title: z.string(),
+  /** the best first; each says what it takes */
+  levels: z.array(z.object({ text: z.string(), units: Units.min(0) })).min(2),
+});
+export type Criterion = z.infer<typeof Criterion>;
 
 export const Requirements = z.object({
   minPictures: z.int().min(0),
@@ -40,6 +50,9 @@ export const ProofPoint = z.object({
 });
 export type ProofPoint = z.infer<typeof ProofPoint>;
 
+/** The assignment in which everybody may practise; nobody grades it. */
+export const PRACTICE_ASSIGNMENT = '7ac7ce00-0000-4000-8000-000000000002';
+
 export const WindowState = z.enum(['not-open', 'open', 'late', 'closed']);
 
 /** When one may hand in, and how often. */
@@ -56,18 +69,37 @@ export const STAGES = ['draft', 'given', 'archived'] as const;
 export const Stage = z.enum(STAGES);
 export type Stage = z.infer<typeof Stage>;
 
-/** Which of several hand-ins of one person counts. */
-export const COUNTS = ['last', 'best'] as const;
+/** Which of several hand-ins of one person counts; `returned`: the newest one that was released. */
+export const COUNTS = ['last', 'best', 'returned'] as const;
+
+/** What handing in late costs, as core counts it. */
+export const LateRule = z.object({
+  graceMinutes: z.int().min(0).max(10_000),
+  per: z.enum(['hour', 'day', 'calendar-day']),
+  takes: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('percent'), percent: z.int().min(0).max(100) }),
+    z.object({ kind: z.literal('units'), units: Units.min(0) }),
+  ]),
+  floorPercent: z.int().min(0).max(100),
+}) satisfies z.ZodType<CoreLateRule>;
 
 /** One version of an assignment: everything that is asked. It never changes; another wording is another version. */
 export const AssignmentDocument = Terms.extend({
   title: z.string(),
   brief: z.string(),
   counts: z.enum(COUNTS),
+  /** null: lateness costs nothing, as in all versions before there were such rules */
+  lateRule: LateRule.nullable().default(null),
+  /** column of the class list; who has the same in it hands in together. null: each alone */
+  groupColumn: z.string().nullable().default(null),
+  /** judged without names until all are judged */
+  anonymous: z.boolean().default(false),
   needsStatement: z.boolean(),
   statementPrompt: z.string(),
   nameRule: z.string(),
   proofPoints: z.array(ProofPoint),
+  /** none in all versions before there were criteria */
+  criteria: z.array(Criterion).default([]),
 });
 export type AssignmentDocument = z.infer<typeof AssignmentDocument>;
 
@@ -83,45 +115,6 @@ export const Assignment = AssignmentDocument.extend({
   mostUnits: Units,
 });
 export type Assignment = z.infer<typeof Assignment>;
-
-/** A proof point as it is written down; number and letters follow from the order. */
-export const PointDefinition = z.object({
-  /** of a proof point that an earlier version has; a new one without */
-  id: Id.optional(),
-  title: z.string(),
-  instructions: z.string(),
-  minPictures: z.int().min(0).optional(),
-  maxPictures: z.int().min(1).optional(),
-  needsPins: z.boolean().optional(),
-  minSize: z.object({ width: z.int().positive(), height: z.int().positive() }).optional(),
-  surface: Requirements.shape.surface.unwrap().optional(),
-  formats: Requirements.shape.formats.unwrap().optional(),
-  /** what must be seen, with its worth in units of a hundredth of a point */
-  mustShows: z.array(z.object({ id: Id.optional(), text: z.string(), units: Units.min(0) })).max(26),
-});
-export type PointDefinition = z.infer<typeof PointDefinition>;
-
-/** An assignment as it is written down. */
-export const AssignmentDefinition = z
-  .object({
-    title: z.string().trim().min(1, 'title-missing'),
-    brief: z.string(),
-    opensAt: Instant,
-    dueAt: Instant,
-    lateUntil: Instant.nullable(),
-    attempts: z.int().min(1),
-    counts: z.enum(COUNTS).optional(),
-    /** null: no own statement is asked for */
-    statementPrompt: z.string().nullable(),
-    nameRule: z.string().min(1),
-    points: z.array(PointDefinition),
-  })
-  .refine((a) => a.opensAt <= a.dueAt, { path: ['dueAt'], message: 'due-before-open' })
-  .refine((a) => a.lateUntil === null || a.lateUntil >= a.dueAt, {
-    path: ['lateUntil'],
-    message: 'late-before-due',
-  });
-export type AssignmentDefinition = z.infer<typeof AssignmentDefinition>;
 
 /** Evidence in a student's draft. */
 export const Evidence = z.object({
@@ -157,6 +150,8 @@ export const HandInSummary = z.object({
   late: z.boolean(),
   /** null while its files are still being made */
   sealedAt: Instant.nullable(),
+  /** who pressed it, where that was somebody else of one's group */
+  by: z.string().nullable(),
   withdrawnAt: Instant.nullable(),
   releasedAt: Instant.nullable(),
   /** null until released */
@@ -165,11 +160,24 @@ export const HandInSummary = z.object({
 export type HandInSummary = z.infer<typeof HandInSummary>;
 
 /** A student's page of an assignment. */
+/** With whom one hands in. */
+export const OwnGroup = z.object({
+  /** what the class list calls it; empty where it says nothing for this person */
+  value: z.string(),
+  /** the others of it */
+  mates: z.array(z.string()),
+});
+export type OwnGroup = z.infer<typeof OwnGroup>;
+
 export const ProofSheet = z.object({
   assignment: Assignment,
   /** what holds for this person; the assignment's own where nothing else was granted */
   terms: Terms,
   role: Role,
+  /** the assignment that is tried here; null where it is meant */
+  trialOf: z.object({ id: Id, title: z.string() }).nullable(),
+  /** null where each hands in alone */
+  group: OwnGroup.nullable(),
   window: WindowState,
   attemptsLeft: z.int().min(0),
   draft: DraftDocument.nullable(),
@@ -198,6 +206,8 @@ export const AssignmentCard = z.discriminatedUnion('as', [
   CardBase.extend({
     as: z.literal('student'),
     state: z.enum(STUDENT_STATES),
+    /** need not hand in */
+    exempt: z.boolean(),
     lateHandIn: z.boolean(),
     pictures: z.int(),
     proofPoints: z.int(),
@@ -216,72 +226,3 @@ export const AssignmentCard = z.discriminatedUnion('as', [
   }),
 ]);
 export type AssignmentCard = z.infer<typeof AssignmentCard>;
-
-/** Other times for one person; null for `lateUntil` means that nothing is taken after the due time. */
-export const TermsGrant = z.object({
-  opensAt: Instant.optional(),
-  dueAt: Instant.optional(),
-  lateUntil: Instant.nullable().optional(),
-  attempts: z.int().min(1).max(1000).optional(),
-}) satisfies z.ZodType<CoreGrant>;
-
-export const GrantWrite = z.object({
-  id: Id,
-  grant: TermsGrant,
-  reason: z.string().trim().min(1, 'reason-missing').max(2000),
-  /** how many grants the person had when this one was written */
-  baseVersion: z.int().min(0),
-  /** only says what it would do */
-  dryRun: z.boolean().default(false),
-});
-
-/** What holds for one person, how it came about, and what it means for what was handed in. */
-export const PersonTerms = z.object({
-  personId: Id,
-  name: z.string(),
-  assignment: Terms,
-  terms: Terms,
-  grants: z.array(z.object({ id: Id, grant: TermsGrant, reason: z.string(), by: z.string(), at: Instant })),
-  handIns: z.array(
-    z.object({
-      id: Id,
-      number: z.string(),
-      attempt: z.int(),
-      handedInAt: Instant,
-      /** on the receipt, which stays */
-      lateThen: z.boolean(),
-      /** by the terms above */
-      lateNow: z.boolean(),
-    }),
-  ),
-});
-export type PersonTerms = z.infer<typeof PersonTerms>;
-
-export const CorrectionWrite = z.object({
-  id: Id,
-  mustShowId: Id,
-  /** units; null: it counts no more; `as-written`: as the assignment has it */
-  worth: z.union([Units.min(0), z.null(), z.literal('as-written')]),
-  reason: z.string().trim().min(1, 'reason-missing').max(2000),
-  /** how many corrections the assignment had when this one was written */
-  baseVersion: z.int().min(0),
-  dryRun: z.boolean().default(false),
-});
-
-/** The corrections made for all, and, of the one just made or tried, whose points it changes. */
-export const Corrections = z.object({
-  corrections: z.array(
-    z.object({
-      id: Id,
-      mustShowId: Id,
-      worth: CorrectionWrite.shape.worth,
-      reason: z.string(),
-      by: z.string(),
-      at: Instant,
-    }),
-  ),
-  changes: z.array(
-    z.object({ handInId: Id, number: z.string(), student: z.string(), before: Units, after: Units }),
-  ),
-});
-export type Corrections = z.infer<typeof Corrections>;

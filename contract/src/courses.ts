@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { AssignmentDefinition, Stage, WindowState } from './assignments.ts';
+import { Stage, WindowState } from './assignments.ts';
+import { AssignmentDefinition } from './definitions.ts';
 import { Role } from './session.ts';
 import { Id, Instant } from './shared.ts';
 
@@ -100,7 +101,13 @@ export const CourseView = CourseFacts.extend({
 export type CourseView = z.infer<typeof CourseView>;
 
 /** A link that lets one person set a password, once. */
-export const SignInLink = z.object({ personId: Id, href: z.string(), expiresAt: Instant });
+export const SignInLink = z.object({
+  personId: Id,
+  href: z.string(),
+  expiresAt: Instant,
+  /** whether it went out by mail too; null where this server sends none */
+  mailed: z.boolean().nullable(),
+});
 export type SignInLink = z.infer<typeof SignInLink>;
 
 /** What a link is for, as whoever opens it is told. */

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { Assignment } from './assignments.ts';
-import { Marks, Source, Surface } from './captures.ts';
+import { Source, Surface } from './captures.ts';
+import { Marks } from './marks.ts';
+import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Sha256, Units } from './shared.ts';
 
 export const HandInRequest = z.object({
@@ -101,24 +103,18 @@ export const VerdictNow = z.object({
 });
 export type VerdictNow = z.infer<typeof VerdictNow>;
 
-export const Remark = z.object({
-  id: Id,
-  /** null: to the whole hand-in */
-  itemId: Id.nullable(),
-  x: z.int().nullable(),
-  y: z.int().nullable(),
-  text: z.string(),
-  author: z.string(),
-  /** whether it is the reader's own, who alone can change it */
-  own: z.boolean(),
-  writtenAt: Instant,
-  /** what a change has to be made on */
-  version: z.int().min(1),
+/** The level of a criterion as it stands. */
+export const LevelNow = VerdictNow.omit({ verdict: true }).extend({
+  /** from 0, the best; null: it was cleared */
+  level: z.int().min(0).nullable(),
 });
-export type Remark = z.infer<typeof Remark>;
+export type LevelNow = z.infer<typeof LevelNow>;
 
 export const GradeDocument = z.object({
   fromVerdicts: Units,
+  /** hours or days of lateness that count, by the assignment's rule, and what they cost */
+  lateSteps: z.int().min(0),
+  lateCost: Units,
   most: Units,
   total: Units,
   open: z.int(),
@@ -130,6 +126,8 @@ export type GradeDocument = z.infer<typeof GradeDocument>;
 export const Judgement = z.object({
   /** by must-show; none where no verdict was ever given */
   verdicts: z.record(Id, VerdictNow),
+  /** by criterion */
+  levels: z.record(Id, LevelNow),
   remarks: z.array(Remark),
   grade: GradeDocument,
 });
@@ -140,6 +138,8 @@ export const HandInView = z.object({
   receipt: Receipt,
   /** as it was when this was handed in, with what was corrected for all since */
   assignment: Assignment,
+  /** it was handed in to try the assignment; nobody looks at it */
+  isTrial: z.boolean(),
   statement: z.string(),
   items: z.array(HandInItem),
   withdrawnAt: Instant.nullable(),

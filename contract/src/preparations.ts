@@ -4,7 +4,8 @@ import type {
   Trim as CoreTrim,
 } from '@nachweis/core';
 import * as z from 'zod';
-import { Framing, Ink, Marks, PlaceAt } from './captures.ts';
+import { Framing } from './framings.ts';
+import { Ink, Marks, PlaceAt } from './marks.ts';
 
 const Column = z.int().min(0).max(1_000_000);
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { PixelBox } from './captures.ts';
+import { PixelBox } from './framings.ts';
 import { Id, Instant } from './shared.ts';
 
 export const PRESET_SOURCES = ['screen-share', 'practice-desk', 'camera'] as const;

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { Assignment } from './assignments.ts';
-import { GradeDocument, HandInItem, Judgement, Remark, VerdictName, VerdictNow } from './handIns.ts';
-import { Id, Instant, Told, Units } from './shared.ts';
+import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow } from './handIns.ts';
+import { Remark } from './remarks.ts';
+import { Href, Id, Instant, Told, Units } from './shared.ts';
 
 export const REVIEW_STATES = ['waiting', 'marked', 'released'] as const;
 export const ReviewState = z.enum(REVIEW_STATES);
@@ -19,11 +20,21 @@ export const Review = z.object({
   /** by what holds for the person now */
   late: z.boolean(),
   statement: z.string(),
+  /** what the class list knew of the student, by its columns */
+  fields: z.record(z.string(), z.string()),
+  /** what was said of the attempt before this one, where there was one */
+  earlier: z
+    .object({ handInId: Id, number: z.string(), attempt: z.int(), remarks: z.array(Remark) })
+    .nullable(),
+  /** whose it is, is kept back until all are judged */
+  veiled: z.boolean(),
   items: z.array(HandInItem),
   /** by item id; empty while the check still runs */
   findings: z.record(Id, z.array(Told)),
   state: ReviewState,
   releasedAt: Instant.nullable(),
+  /** when its student will see it, where that is set and not come yet */
+  releasesAt: Instant.nullable(),
   judgement: Judgement,
   /** version of the adjustment; 0 where there was none */
   adjustmentVersion: z.int().min(0),
@@ -58,6 +69,12 @@ export const ReviewRow = z.object({
   /** how many findings of each level */
   toCheck: z.int(),
   problems: z.int(),
+  /** when its student will see it, where that is set and not come yet */
+  releasesAt: Instant.nullable(),
+  /** who is to judge it; null: nobody in particular */
+  marker: z.object({ id: Id, name: z.string() }).nullable(),
+  /** remarks whose last answer is the student's and that are not settled */
+  answers: z.int().min(0),
 });
 export type ReviewRow = z.infer<typeof ReviewRow>;
 
@@ -67,9 +84,11 @@ export const thumbnailHref = (itemId: string): string => `/files/t-${itemId}/sma
 /** The hand-ins of an assignment that count, by name of their student, and who has handed in nothing. */
 export const ReviewList = z.object({
   assignment: Assignment,
+  /** whose each is, is kept back until all are judged */
+  veiled: z.boolean(),
   mayRelease: z.boolean(),
   rows: z.array(ReviewRow),
-  without: z.array(ListedStudent),
+  without: z.array(ListedStudent.extend({ exempt: z.boolean() })),
 });
 export type ReviewList = z.infer<typeof ReviewList>;
 
@@ -89,7 +108,14 @@ export type GridCell = z.infer<typeof GridCell>;
 export const ReviewGrid = z.object({
   assignment: Assignment,
   rows: z.array(
-    ReviewRow.pick({ handInId: true, student: true, handedInAt: true, late: true, state: true }).extend({
+    ReviewRow.pick({
+      handInId: true,
+      student: true,
+      handedInAt: true,
+      late: true,
+      state: true,
+      marker: true,
+    }).extend({
       cells: z.array(GridCell),
     }),
   ),
@@ -97,11 +123,35 @@ export const ReviewGrid = z.object({
 export type ReviewGrid = z.infer<typeof ReviewGrid>;
 export type GridRow = ReviewGrid['rows'][number];
 
-/** Verdicts, each with the version of the one it takes the place of; null clears. All are entered or none. */
+/** A handed-in picture that another one of the same proof point can be compared with. */
+export const Comparable = z.object({
+  itemId: Id,
+  handInId: Id,
+  number: z.string(),
+  student: z.string(),
+  attempt: z.int(),
+  /** an earlier or later attempt of the same people */
+  isOwn: z.boolean(),
+  /** which of the pictures of its proof point it is, from 1; null where it is the only one */
+  place: z.int().nullable(),
+  width: z.int().positive(),
+  height: z.int().positive(),
+  /** without marks; what was hidden is hidden in it */
+  baseHref: Href,
+});
+export type Comparable = z.infer<typeof Comparable>;
+
+/** The pictures of a hand-in's proof point, and those they can be compared with: own attempts first, then by name. */
+export const Comparables = z.object({ own: z.array(Comparable), others: z.array(Comparable) });
+export type Comparables = z.infer<typeof Comparables>;
+
+/** Verdicts and levels, each with the version of the one it takes the place of; null clears. All are entered or none. */
 export const VerdictsWrite = z.object({
   /** made by the browser, so that sending it again changes nothing */
   id: Id,
   verdicts: z.record(Id, z.object({ verdict: VerdictName.nullable(), on: z.int().min(0) })),
+  /** by criterion */
+  levels: z.record(Id, z.object({ level: z.int().min(0).nullable(), on: z.int().min(0) })).default({}),
 });
 export type VerdictsWrite = z.infer<typeof VerdictsWrite>;
 
@@ -109,28 +159,12 @@ export type VerdictsWrite = z.infer<typeof VerdictsWrite>;
 export const VerdictsNow = z.object({
   handInId: Id,
   verdicts: z.record(Id, VerdictNow),
+  levels: z.record(Id, LevelNow),
   grade: GradeDocument,
   adjustmentVersion: z.int().min(0),
   state: ReviewState,
 });
 export type VerdictsNow = z.infer<typeof VerdictsNow>;
-
-export const RemarksNow = z.object({ handInId: Id, remarks: z.array(Remark) });
-export type RemarksNow = z.infer<typeof RemarksNow>;
-
-export const RemarkWrite = z
-  .object({
-    itemId: Id.nullable(),
-    x: z.int().min(0).nullable(),
-    y: z.int().min(0).nullable(),
-    text: z.string().trim().min(1, 'remark-empty').max(10_000, 'remark-too-long'),
-    /** version of the remark this takes the place of; 0 for a new one */
-    on: z.int().min(0).default(0),
-  })
-  .refine((r) => (r.itemId === null) === (r.x === null) && (r.x === null) === (r.y === null), {
-    message: 'remark-place',
-  });
-export type RemarkWrite = z.infer<typeof RemarkWrite>;
 
 export const AdjustmentWrite = z
   .object({
@@ -145,12 +179,65 @@ export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;
 
 export const Released = z.object({ released: z.int() });
 
+/** When the students see what is released. */
+export const ReleaseOrder = z.object({
+  /** null: at once */
+  at: Instant.nullable().default(null),
+});
+export type ReleaseOrder = z.infer<typeof ReleaseOrder>;
+
+const Reason = z.string().trim().min(1, 'reason-missing').max(2000);
+export const TakeBackOrder = z.object({ reason: Reason });
+
+/** One thing that made a figure what it is. */
+export const HistoryEntry = z.object({
+  at: Instant,
+  by: z.string(),
+  change: z.discriminatedUnion('kind', [
+    z.object({
+      kind: z.literal('verdict'),
+      /** "P1a" */
+      code: z.string(),
+      from: VerdictName.nullable(),
+      to: VerdictName.nullable(),
+    }),
+    z.object({
+      kind: z.literal('level'),
+      /** of the criterion */
+      title: z.string(),
+      /** what the level says it takes; null: none */
+      from: z.string().nullable(),
+      to: z.string().nullable(),
+    }),
+    z.object({ kind: z.literal('adjustment'), from: Units, to: Units }),
+    /** a must-show is worth something else for all; null: it counts no more */
+    z.object({ kind: z.literal('correction'), code: z.string(), to: Units.nullable() }),
+    z.object({ kind: z.literal('released'), seenAt: Instant.nullable() }),
+    z.object({ kind: z.literal('taken-back') }),
+  ]),
+  reason: z.string(),
+  /** all points before and after it */
+  before: Units,
+  after: Units,
+});
+export type HistoryEntry = z.infer<typeof HistoryEntry>;
+
+/** How the points of a hand-in came to be what they are, the earliest first. */
+export const GradeHistory = z.object({ handInId: Id, entries: z.array(HistoryEntry) });
+export type GradeHistory = z.infer<typeof GradeHistory>;
+
+/** That a student need not hand in, or has to again. */
+export const ExemptionOrder = z.object({ id: Id, exempt: z.boolean(), reason: Reason });
+export type ExemptionOrder = z.infer<typeof ExemptionOrder>;
+
 /** How one student stands in one assignment. */
-export const LEDGER_STATES = ['none', ...REVIEW_STATES] as const;
+export const LEDGER_STATES = ['none', 'exempt', ...REVIEW_STATES] as const;
 
 export const LedgerCell = z.object({
-  /** `none`: nothing was handed in */
+  /** `none`: nothing was handed in; `exempt`: nothing has to be */
   state: z.enum(LEDGER_STATES),
+  /** why the student is exempt; empty otherwise */
+  reason: z.string(),
   /** the hand-in that counts */
   handInId: Id.nullable(),
   handedInAt: Instant.nullable(),

@@ -16,9 +16,12 @@ import { originCheck } from './http/originCheck.ts';
 import { notFound } from './http/problem.ts';
 import { requestLog } from './http/requestLog.ts';
 import { type Handlers, mountEndpoints, stampArrival } from './http/router.ts';
+import { liveRoute } from './live/liveRoute.ts';
+import { mailHandlers } from './mail/routes.ts';
 import { pageHandlers } from './pages/routes.ts';
 import { presetHandlers } from './presets/routes.ts';
 import { reviewHandlers } from './reviews/routes.ts';
+import { secondMarkingHandlers } from './secondMarking/routes.ts';
 import { sessionHandlers } from './sessions/routes.ts';
 import { readActor } from './sessions/sessions.ts';
 
@@ -38,7 +41,8 @@ export function createApp(context: Context): Express {
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.get('/files/:fileId/:name', filesRoute(context, actor));
   app.get('/archives/:kind/:name', archivesRoute(context, actor));
-  app.use(['/api', '/files', '/archives'], () => {
+  app.get('/live/hand-ins/:handInId', liveRoute(context, actor));
+  app.use(['/api', '/files', '/archives', '/live'], () => {
     throw notFound('address');
   });
   serveInterface(app, settings.webFolder);
@@ -58,8 +62,16 @@ function handlers(context: Context): Handlers {
     ...reviewHandlers(context),
     ...courseHandlers(context),
     ...definitionHandlers(context),
+    ...secondMarkingHandlers(context),
+    ...mailHandlers(context),
   };
 }
+
+/**
+ * The two workers that run WebAssembly: one decodes the pictures of PDFs, one reads the words of a picture. A worker has
+ * the policy it was sent with.
+ */
+const WASM_WORKER = /^\/assets\/(documents\.worker|worker\.min)-[\w-]+\.js$/;
 
 function securityHeaders(https: boolean) {
   return helmet({
@@ -67,7 +79,7 @@ function securityHeaders(https: boolean) {
       useDefaults: false,
       directives: {
         'default-src': ["'self'"],
-        'script-src': ["'self'"],
+        'script-src': [(req) => (WASM_WORKER.test(req.url ?? '') ? "'self' 'wasm-unsafe-eval'" : "'self'")],
         'script-src-attr': ["'none'"],
         // Radix and the toasts set styles at run time; they cannot run code.
         'style-src': ["'self'", "'unsafe-inline'"],

@@ -3,6 +3,8 @@ import type { BlobStore } from './blobs/blobStore.ts';
 import type { KeyedLock } from './blobs/keyedLock.ts';
 import type { Db } from './db/database.ts';
 import type { JobQueue } from './jobs/jobQueue.ts';
+import type { Watchers } from './live/watchers.ts';
+import type { Post } from './mail/post.ts';
 import type { PictureWork } from './pictures/pictureWork.ts';
 import type { Signing } from './records/signing.ts';
 import type { Settings } from './settings.ts';
@@ -17,6 +19,9 @@ export interface Context {
   pictures: PictureWork;
   jobs: JobQueue;
   signing: Signing;
+  post: Post;
+  /** pages that hear of changes */
+  live: Watchers;
   log: Logger;
   /** the clock; the demo and the tests bring their own */
   now: () => Date;

@@ -6,6 +6,8 @@ import { openDatabase } from './db/database.ts';
 import { lockFolder } from './db/folderLock.ts';
 import { sealHandler } from './handIns/seal.ts';
 import { createJobQueue } from './jobs/jobQueue.ts';
+import { createWatchers } from './live/watchers.ts';
+import { createPost } from './mail/post.ts';
 import { inspectHandler } from './pictures/inspectJob.ts';
 import { createPictureWork, type PictureWork } from './pictures/pictureWork.ts';
 import { renewWork } from './pictures/renewWork.ts';
@@ -37,7 +39,22 @@ export async function createContext(
     undo.push(() => jobs.stop());
     const signing = await openSigning(db, now);
     const blobLock = createKeyedLock();
-    const context: Context = { settings, db, blobs, blobLock, pictures, jobs, signing, log, now };
+    const live = createWatchers();
+    const post = createPost(settings);
+    undo.push(() => post.close());
+    const context: Context = {
+      settings,
+      db,
+      blobs,
+      blobLock,
+      pictures,
+      jobs,
+      signing,
+      post,
+      live,
+      log,
+      now,
+    };
     const seal = sealHandler(context);
     await jobs.start({ seal, render: seal, inspect: inspectHandler(context) });
     await renewWork(context);

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
+import { mailRound } from './mail/mailRound.ts';
 import { firstLink, linkPath } from './sessions/links.ts';
 import type { Settings } from './settings.ts';
 
@@ -17,19 +18,32 @@ export interface RunningServer {
 
 /** Requests that are still running after this are cut off, so that a stop always ends. */
 const PATIENCE_MS = 10_000;
+/**
+ * How long a connection without requests is kept: longer than proxies keep theirs (60 s is common practice, no source).
+ * Who closes first has to be the one who asks, or a request and the end of its connection cross on the way.
+ */
+const KEEP_ALIVE_MS = 75_000;
 /** How often the bin is looked through. */
 const BIN_ROUND_MS = 6 * 3600 * 1000;
+/** How long it rests between two looks for letters. */
+const MAIL_ROUND_MS = 20_000;
 
 export async function startServer(settings: Settings, log: Logger): Promise<RunningServer> {
   const context = await createContext(settings, log);
-  const server = createServer(createApp(context));
+  const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, createApp(context));
   const emptied = () =>
     emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
   await emptied();
   const binTimer = setInterval(emptied, BIN_ROUND_MS).unref();
+  const mail = repeat(
+    (signal) => mailRound(context, signal),
+    MAIL_ROUND_MS,
+    (error) => log.error({ err: error }, 'no letters were sent'),
+  );
   try {
     await listen(server, settings);
   } catch (error) {
+    await mail.stop();
     await context.close();
     throw error;
   }
@@ -42,12 +56,40 @@ export async function startServer(settings: Settings, log: Logger): Promise<Runn
     firstAddress: first && `${settings.origin ?? address}${linkPath(first)}`,
     async stop() {
       clearInterval(binTimer);
+      await mail.stop();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+      context.live.close();
       server.closeIdleConnections();
       const cutOff = setTimeout(() => server.closeAllConnections(), PATIENCE_MS);
       await closed;
       clearTimeout(cutOff);
       await context.close();
+    },
+  };
+}
+
+/** Does something again and again, with a rest after each time, so that no two run at once. */
+function repeat(
+  work: (signal: AbortSignal) => Promise<unknown>,
+  restMs: number,
+  failed: (error: unknown) => void,
+) {
+  let timer: NodeJS.Timeout | undefined;
+  const stopping = new AbortController();
+  let running = Promise.resolve();
+  const round = () => {
+    running = work(stopping.signal)
+      .then(() => {}, failed)
+      .then(() => {
+        if (!stopping.signal.aborted) timer = setTimeout(round, restMs).unref();
+      });
+  };
+  round();
+  return {
+    stop(): Promise<void> {
+      stopping.abort();
+      clearTimeout(timer);
+      return running;
     },
   };
 }

@@ -3,6 +3,7 @@ import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { roleInCourse } from './roles.ts';
+import { readOpenSecondMarkings, secondMarkerOf } from './secondMarkers.ts';
 
 /** The signed-in person of a request. */
 export interface Actor {
@@ -29,6 +30,38 @@ export async function authorise({ db }: Context, endpoint: Endpoint, question: Q
   if (endpoint.access === 'public') return;
   if (!question.actor) throw new HttpProblem('signed-out');
   await RULES[endpoint.access](db, question.actor, question);
+  if (isClosedToBlind(endpoint)) await requireNotBlind(db, question.actor, question.params);
+}
+
+/** Kinds of access by which one may read what somebody judged. */
+const AS_STAFF: readonly Access[] = [
+  'course-staff',
+  'course-instructor',
+  'hand-in-party',
+  'hand-in-staff',
+  'hand-in-instructor',
+];
+/** Whether it is asked as somebody who judges. */
+export const isAsStaff = ({ access }: Endpoint): boolean =>
+  AS_STAFF.includes(access) || access === 'second-marker';
+
+const isClosedToBlind = ({ access, blind }: Endpoint): boolean =>
+  blind === 'closed' || (blind === undefined && AS_STAFF.includes(access));
+
+/**
+ * Whoever has a second marking before them sees nothing of the first by any way until it is done: not of that hand-in,
+ * and of its assignment and course nothing that tells of all hand-ins together.
+ * @throws HttpProblem `blind`
+ */
+async function requireNotBlind(
+  db: DbOrTrx,
+  { personId }: Actor,
+  { handInId, assignmentId, courseId }: Record<string, string>,
+): Promise<void> {
+  const open = (await readOpenSecondMarkings(db, personId)).filter(
+    (one) => one.handInId === handInId || one.assignmentId === assignmentId || one.courseId === courseId,
+  );
+  if (open.length > 0) throw new HttpProblem('blind', { count: open.length });
 }
 
 type Rule = (db: DbOrTrx, actor: Actor, question: Question) => Promise<void>;
@@ -97,12 +130,35 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     if (capture?.owner_id !== actor.personId) throw notFound('capture');
   },
 
+  async 'own-stock'(db, actor, q) {
+    const row = await db
+      .selectFrom('stock_remarks')
+      .select('person_id')
+      .where('id', '=', q.params.stockId ?? '')
+      .executeTakeFirst();
+    if (row && row.person_id !== actor.personId) throw notFound('stock');
+  },
+
   async 'own-hand-in'(db, actor, q) {
     if (!(await isOwnHandIn(db, actor, q.params.handInId ?? ''))) throw notFound('hand-in');
+  },
+  async 'hand-in-party'(db, actor, q) {
+    const handInId = q.params.handInId ?? '';
+    if (await isOwnHandIn(db, actor, handInId)) return;
+    const role = await roleInHandIn(db, actor, handInId);
+    if (!role || !STAFF.includes(role)) throw notFound('hand-in');
   },
   'hand-in-staff': (db, actor, q) => requireHandInRole(db, actor, q.params.handInId ?? '', STAFF),
   'hand-in-instructor': (db, actor, q) =>
     requireHandInRole(db, actor, q.params.handInId ?? '', ['instructor']),
+  /** Done or not: what may still be changed is for its service to say. */
+  async 'second-marker'(db, actor, q) {
+    const handInId = q.params.handInId ?? '';
+    await requireHandInRole(db, actor, handInId, STAFF);
+    const role = await roleInHandIn(db, actor, handInId);
+    if ((await secondMarkerOf(db, handInId))?.markerId !== actor.personId)
+      throw new HttpProblem('forbidden', { role });
+  },
 };
 
 async function isAdmin(db: DbOrTrx, { personId }: Actor): Promise<boolean> {
@@ -162,14 +218,26 @@ async function requireHandInRole(
   handInId: string,
   roles: readonly Role[],
 ): Promise<void> {
+  const role = await roleInHandIn(db, actor, handInId);
+  if (!role) throw notFound('hand-in');
+  if (!roles.includes(role)) throw new HttpProblem('forbidden', { role });
+}
+
+/** The person's role in the course that a hand-in belongs to; null when there is none. */
+async function roleInHandIn(db: DbOrTrx, actor: Actor, handInId: string): Promise<Role | null> {
   const row = await db
     .selectFrom('hand_ins')
     .select('assignment_id')
     .where('id', '=', handInId)
     .executeTakeFirst();
-  const role = row && (await roleInAssignment(db, actor, row.assignment_id));
-  if (!role) throw notFound('hand-in');
-  if (!roles.includes(role)) throw new HttpProblem('forbidden', { role });
+  return row ? roleInAssignment(db, actor, row.assignment_id) : null;
+}
+
+/** Whether a person may hear of what is done to a hand-in while it is judged. */
+export async function mayWatch(db: DbOrTrx, actor: Actor, handInId: string): Promise<boolean> {
+  const role = await roleInHandIn(db, actor, handInId);
+  const open = await readOpenSecondMarkings(db, actor.personId);
+  return role !== null && STAFF.includes(role) && !open.some((one) => one.handInId === handInId);
 }
 
 /** What was handed in as one file: of one hand-in to whose it is and to the staff, of a class to the staff. */

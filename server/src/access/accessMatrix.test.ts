@@ -119,6 +119,15 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 404,
     strangerInstructor: 404,
   },
+  'own-stock': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
   'own-evidence': {
     nobody: 401,
     own: 'in',
@@ -137,12 +146,31 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 404,
     strangerInstructor: 404,
   },
+  'hand-in-party': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 'in',
+    marker: 'in',
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
   'hand-in-staff': {
     nobody: 401,
     own: 403,
     classmate: 403,
     instructor: 'in',
     marker: 'in',
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
+  // Here nobody was asked; who is asked and comes in is tested with second marking.
+  'second-marker': {
+    nobody: 401,
+    own: 403,
+    classmate: 403,
+    instructor: 403,
+    marker: 403,
     strangerStudent: 404,
     strangerInstructor: 404,
   },
@@ -219,10 +247,40 @@ async function world(s: TestServer) {
   await db.updateTable('people').set({ password_hash: '' }).where('id', '=', classmate.id).execute();
   const presetId = randomUUID();
   await agents.own.put(`/api/presets/${presetId}`).send(PRESET).expect(200);
+  const stockId = randomUUID();
+  await agents.own.put(`/api/remark-stock/${stockId}`).send({ text: 'x' }).expect(204);
+  // A remark that its student sees, so that it can be answered by both sides.
+  const remarkId = randomUUID();
+  const remark = { itemId: null, x: null, y: null, text: 'x' };
+  await room.instructor.put(`/api/hand-ins/${room.handInId}/remarks/${remarkId}`).send(remark).expect(200);
+  await db
+    .insertInto('verdict_events')
+    .values({
+      write_id: randomUUID(),
+      hand_in_id: room.handInId,
+      must_show_id: room.exponent,
+      round: 1,
+      verdict: 'shown',
+      given_by: room.instructorPerson.id,
+      given_at: '2026-11-01T00:00:00Z',
+    })
+    .execute();
+  await db
+    .insertInto('release_events')
+    .values({
+      hand_in_id: room.handInId,
+      given_by: room.instructorPerson.id,
+      given_at: '2026-11-01T00:00:00Z',
+    })
+    .execute();
   return {
     room,
     agents,
     ids: {
+      stockId,
+      // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
+      markerId: room.instructorPerson.id,
+      entryId: randomUUID(),
       courseId: room.courseId,
       token: 'x',
       assignmentId: room.assignment.id,
@@ -230,15 +288,18 @@ async function world(s: TestServer) {
       captureId,
       handInId: room.handInId,
       mustShowId: room.exponent,
-      remarkId: randomUUID(),
+      remarkId,
       presetId,
       personId: classmate.id,
+      proofPointId: room.assignment.points[0]?.id ?? '',
     },
   };
 }
 
 function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proofPointId: string) {
-  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '');
+  // One of one's own where a remark is written or taken away.
+  const meant = endpoint.access === 'hand-in-party' ? ids : { ...ids, remarkId: randomUUID() };
+  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => meant[key as keyof typeof meant] ?? '');
   // Well-formed, so that what refuses is the access and not the parsing; with a version that changes nothing.
   const body = {
     assignmentId: ids.assignmentId,
@@ -265,6 +326,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     favourite: false,
     ...PRESET,
     grant: {},
+    exempt: true,
     worth: 'as-written',
     mustShowId: ids.mustShowId,
     dryRun: true,
@@ -275,7 +337,16 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     personIds: [ids.personId],
     before: 'x',
     stage: 'given',
+    markerId: ids.markerId,
+    share: { kind: 'all' },
+    shares: [],
+    figures: [{ handInId: ids.handInId, was: 0, units: 0 }],
+    questionId: ids.mustShowId,
+    place: 0,
     definition: DEFINITION,
+    remarks: [
+      { id: randomUUID(), handInId: ids.handInId, remark: { itemId: null, x: null, y: null, text: 'x' } },
+    ],
   };
   const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard` : path);
   if (endpoint.body === 'picture')

@@ -41,5 +41,5 @@ export function asJudged(assignment: Assignment, corrections: readonly Correctio
       return { ...mustShow, units: units ?? 0, corrected };
     }),
   }));
-  return { ...assignment, proofPoints, mostUnits: mostUnitsOf({ proofPoints }) };
+  return { ...assignment, proofPoints, mostUnits: mostUnitsOf({ ...assignment, proofPoints }) };
 }

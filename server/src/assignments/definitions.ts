@@ -13,7 +13,8 @@ import { changeAssignment, enterAssignment } from './enterAssignment.ts';
 
 /** An assignment as it was written down, with the ids of its proof points and must-shows. */
 export function definitionOf(document: AssignmentDocument): AssignmentDefinition {
-  const { title, brief, opensAt, dueAt, lateUntil, attempts, counts, nameRule } = document;
+  const { title, brief, opensAt, dueAt, lateUntil, attempts, counts, lateRule, nameRule } = document;
+  const { groupColumn, anonymous } = document;
   return {
     title,
     brief,
@@ -22,8 +23,12 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
     lateUntil,
     attempts,
     counts,
+    ...(groupColumn && { groupColumn }),
+    ...(anonymous && { anonymous }),
+    ...(lateRule && { lateRule }),
     nameRule,
     statementPrompt: document.needsStatement ? document.statementPrompt : null,
+    ...(document.criteria.length > 0 && { criteria: document.criteria }),
     points: document.proofPoints.map(({ id, title: name, instructions, mustShows, requirements: r }) => ({
       id,
       title: name,

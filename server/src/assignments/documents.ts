@@ -1,4 +1,5 @@
 import type { Assignment, AssignmentDocument, Stage } from '@nachweis/contract';
+import { criterionUnits } from '@nachweis/core';
 import { documentColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { notFound } from '../http/problem.ts';
@@ -87,9 +88,15 @@ function toAssignment(row: VersionRow): Assignment {
   };
 }
 
-/** What all must-shows of an assignment that count are worth together. */
-export const mostUnitsOf = ({ proofPoints }: Pick<AssignmentDocument, 'proofPoints'>): number =>
-  proofPoints.flatMap((p) => p.mustShows).reduce((sum, m) => sum + m.units, 0);
+/** What all must-shows of an assignment that count, and the best levels of its criteria, are worth together. */
+export const mostUnitsOf = ({
+  proofPoints,
+  criteria,
+}: Pick<AssignmentDocument, 'proofPoints' | 'criteria'>): number =>
+  [
+    ...proofPoints.flatMap((point) => point.mustShows).map((mustShow) => mustShow.units),
+    ...criteria.map(({ levels }) => criterionUnits(levels.map((level) => level.units))),
+  ].reduce((sum, units) => sum + units, 0);
 
 /** Stands for a document that is damaged: one assignment without content, and every other one as it is. */
 const UNREADABLE: AssignmentDocument = {
@@ -100,8 +107,12 @@ const UNREADABLE: AssignmentDocument = {
   lateUntil: null,
   attempts: 1,
   counts: 'last',
+  groupColumn: null,
+  anonymous: false,
+  lateRule: null,
   needsStatement: false,
   statementPrompt: '',
   nameRule: '{surname}_{point}',
   proofPoints: [],
+  criteria: [],
 };

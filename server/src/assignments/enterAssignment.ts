@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type {
   AssignmentDefinition,
   AssignmentDocument,
+  Criterion,
+  CriterionDefinition,
   PointDefinition,
   ProofPoint,
   Stage,
@@ -17,6 +19,8 @@ export interface EnteredAssignment {
   id: string;
   version: number;
   points: Array<{ id: string; mustShows: Array<{ id: string; letter: string }> }>;
+  /** ids of them */
+  criteria: string[];
 }
 
 interface EnterOptions {
@@ -35,7 +39,7 @@ export async function enterAssignment(
   definition: AssignmentDefinition,
   { by = null, newId = randomUUID, id = newId(), stage = 'given' }: EnterOptions = {},
 ): Promise<EnteredAssignment> {
-  const document = documentOf(definition, [], newId);
+  const document = documentOf(definition, { proofPoints: [], criteria: [] }, newId);
   await db.transaction().execute(async (trx) => {
     await trx.insertInto('assignments').values({ id, course_id: courseId, version: 1, stage }).execute();
     await enterVersion(trx, id, 1, document, now().toISOString(), by);
@@ -45,7 +49,7 @@ export async function enterAssignment(
 
 /**
  * Asks something else from now on: a further version. Whatever was handed in stays under the version it was made
- * under. Proof points and must-shows that are named by id keep theirs.
+ * under. Proof points, must-shows and criteria that are named by id keep theirs.
  *
  * @param baseVersion the version that was changed
  * @throws HttpProblem `stale-version` when there is a newer one
@@ -61,7 +65,7 @@ export async function changeAssignment(
     const before = await readAssignment(trx, assignmentId);
     if (before.version !== baseVersion) throw new HttpProblem('stale-version', { of: 'assignment' });
     const version = before.version + 1;
-    const document = documentOf(definition, before.proofPoints, newId);
+    const document = documentOf(definition, before, newId);
     await enterVersion(trx, assignmentId, version, document, now().toISOString(), by);
     await trx.updateTable('assignments').set({ version }).where('id', '=', assignmentId).execute();
     return entered(assignmentId, version, document);
@@ -85,18 +89,37 @@ async function enterVersion(
 
 function documentOf(
   definition: AssignmentDefinition,
-  before: readonly ProofPoint[],
+  before: Pick<AssignmentDocument, 'proofPoints' | 'criteria'>,
   newId: () => string,
 ): AssignmentDocument {
-  const { points, statementPrompt, counts = 'last', ...rest } = definition;
+  const {
+    points,
+    criteria = [],
+    statementPrompt,
+    counts = 'last',
+    groupColumn = null,
+    anonymous = false,
+    lateRule = null,
+    ...rest
+  } = definition;
   return {
     ...rest,
     counts,
+    groupColumn,
+    anonymous,
+    lateRule,
     needsStatement: statementPrompt !== null,
     statementPrompt: statementPrompt ?? '',
-    proofPoints: points.map((point, index) => pointOf(point, index, before, newId)),
+    proofPoints: points.map((point, index) => pointOf(point, index, before.proofPoints, newId)),
+    criteria: criteria.map((criterion) => criterionOf(criterion, before.criteria, newId)),
   };
 }
+
+const criterionOf = (
+  { id, title, levels }: CriterionDefinition,
+  before: readonly Criterion[],
+  newId: () => string,
+): Criterion => ({ id: id && before.some((one) => one.id === id) ? id : newId(), title, levels });
 
 function pointOf(
   point: PointDefinition,
@@ -129,9 +152,14 @@ function pointOf(
   };
 }
 
-const entered = (id: string, version: number, { proofPoints }: AssignmentDocument): EnteredAssignment => ({
+const entered = (
+  id: string,
+  version: number,
+  { proofPoints, criteria }: AssignmentDocument,
+): EnteredAssignment => ({
   id,
   version,
+  criteria: criteria.map((one) => one.id),
   points: proofPoints.map((p) => ({
     id: p.id,
     mustShows: p.mustShows.map((m) => ({ id: m.id, letter: m.letter })),

@@ -116,6 +116,23 @@ describe('backup and restore', () => {
     const target = join(place(), 'restored');
     expect(await restore(file, target)).toEqual({ pictures, missing, sealed: true });
   });
+  it('hold a picture whose bytes end in nothing but zeros, and one of no more than a block', async () => {
+    const { context } = server();
+    const lengths = [1, 512, 5000];
+    for (const length of lengths) {
+      const sha256 = await context.blobs.put(Buffer.alloc(length));
+      await context.db
+        .insertInto('blobs')
+        .values({ sha256, bytes: length, media_type: 'image/png', created_at: '2026-11-01T00:00:00Z' })
+        .execute();
+    }
+    const file = join(place(), 'b.tar');
+    await backup(context.settings.dataFolder, file);
+    expect(await restore(file, join(place(), 'restored'))).toMatchObject({
+      pictures: lengths.length,
+      missing: [],
+    });
+  });
   it('are not stopped by a bin that is emptied meanwhile', async () => {
     const room = await handedIn(server());
     const ids: string[] = [];

@@ -50,20 +50,26 @@ export async function checkSeal(path: string): Promise<'whole' | 'broken' | 'non
   return last.toString('latin1').includes(SEAL.slice(0, 4)) ? 'broken' : 'none';
 }
 
-/** Where the empty blocks begin that end a tar file. */
+/**
+ * Where the empty blocks begin that end a tar file, found from entry to entry: what an entry holds may end in empty blocks
+ * too, as the last page of a database does.
+ */
 async function endOfEntries(path: string): Promise<number> {
-  let { size: end } = await stat(path);
+  const { size } = await stat(path);
   const file = await open(path, 'r');
   const block = Buffer.alloc(BLOCK);
+  let at = 0;
   try {
-    for (; end >= BLOCK; end -= BLOCK) {
-      await file.read(block, 0, BLOCK, end - BLOCK);
-      if (block.some((byte) => byte !== 0)) break;
+    while (at + BLOCK <= size) {
+      await file.read(block, 0, BLOCK, at);
+      if (!block.some((byte) => byte !== 0)) break;
+      const { size: held = 0 } = new tar.Header(block);
+      at += BLOCK + Math.ceil(held / BLOCK) * BLOCK;
     }
   } finally {
     await file.close();
   }
-  return end;
+  return at;
 }
 
 async function hashOf(path: string, end: number): Promise<string> {

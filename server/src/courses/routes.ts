@@ -3,8 +3,8 @@ import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { enterMember } from '../people/enterMember.ts';
-import { linkPath, makeLink } from '../sessions/links.ts';
 import { enterPeople } from './enterPeople.ts';
+import { makeLinks } from './makeLinks.ts';
 import { readCourse } from './readCourse.ts';
 
 type CourseHandlers = Pick<
@@ -19,7 +19,7 @@ type CourseHandlers = Pick<
 >;
 
 export function courseHandlers(context: Context): CourseHandlers {
-  const { db, now, settings } = context;
+  const { db } = context;
   return {
     async listCourses() {
       const rows = await db
@@ -27,6 +27,8 @@ export function courseHandlers(context: Context): CourseHandlers {
         .leftJoin('members', 'members.course_id', 'courses.id')
         .select(['courses.id', 'courses.title', 'time_zone', 'language'])
         .select((eb) => eb.fn.count<number>('members.person_id').as('people'))
+        // One in which somebody tries assignments is nobody's to manage.
+        .where('courses.trial_for', 'is', null)
         .groupBy('courses.id')
         .orderBy('courses.title')
         .execute();
@@ -62,33 +64,8 @@ export function courseHandlers(context: Context): CourseHandlers {
       if (numDeletedRows === 0n) throw notFound('person');
       return readCourse(context, courseId);
     },
-    async makeLinks({ params, body, actor }) {
-      const { courseId } = params;
-      return db.transaction().execute(async (trx) => {
-        const admin = await trx
-          .selectFrom('people')
-          .select('admin')
-          .where('id', '=', actor.personId)
-          .executeTakeFirstOrThrow();
-        const links = [];
-        for (const personId of body.personIds) {
-          const person = await trx
-            .selectFrom('members')
-            .innerJoin('people', 'people.id', 'members.person_id')
-            .select('password_hash')
-            .where('course_id', '=', courseId)
-            .where('person_id', '=', personId)
-            .executeTakeFirst();
-          if (!person) throw notFound('person');
-          // Whoever gets the link is the person from then on: for who has a password that is not an instructor's to give.
-          if (person.password_hash !== '' && admin.admin !== 1)
-            throw new HttpProblem('forbidden', { role: 'password-of-others' });
-          const { token, expiresAt } = await makeLink(trx, now, personId, actor.personId);
-          links.push({ personId, href: `${settings.origin ?? ''}${linkPath(token)}`, expiresAt });
-        }
-        return links;
-      });
-    },
+    makeLinks: ({ params, body, actor }) =>
+      makeLinks(context, params.courseId, body.personIds, actor.personId),
     createAssignment: ({ params, body, actor }) =>
       createDefinition(context, params.courseId, body.id, body.definition, actor.personId),
   };

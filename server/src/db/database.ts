@@ -11,6 +11,14 @@ import * as foundations from './migrations/0004_foundations.ts';
 import * as classList from './migrations/0005_class_list.ts';
 import * as courses from './migrations/0006_courses.ts';
 import * as recordSalts from './migrations/0007_record_salts.ts';
+import * as remarks from './migrations/0008_remarks.ts';
+import * as releases from './migrations/0009_releases_and_exemptions.ts';
+import * as criteria from './migrations/0010_criteria.ts';
+import * as secondMarking from './migrations/0011_second_marking.ts';
+import * as mail from './migrations/0012_mail.ts';
+import * as groups from './migrations/0013_groups.ts';
+import * as trials from './migrations/0014_trials.ts';
+import * as sharing from './migrations/0015_sharing.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -26,6 +34,14 @@ const MIGRATIONS: Record<string, Migration> = {
   '0005_class_list': classList,
   '0006_courses': courses,
   '0007_record_salts': recordSalts,
+  '0008_remarks': remarks,
+  '0009_releases_and_exemptions': releases,
+  '0010_criteria': criteria,
+  '0011_second_marking': secondMarking,
+  '0012_mail': mail,
+  '0013_groups': groups,
+  '0014_trials': trials,
+  '0015_sharing': sharing,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

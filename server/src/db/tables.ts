@@ -1,12 +1,13 @@
-import type { Role, Source, Stage, Surface } from '@nachweis/contract';
-import type { PictureFormat, Verdict } from '@nachweis/core';
+import type { MailKind, Role, Source, Stage, Surface } from '@nachweis/contract';
+import type { PictureFormat } from '@nachweis/core';
 import type { Generated } from 'kysely';
+import type { EventTables } from './eventTables.ts';
 
 /**
  * Rows as they lie in the database: instants as UTC ISO 8601 text, yes/no as 0 or 1, documents as JSON text with a
- * version (columns.ts). Tables that end in `_events` are only ever added to; what holds now is derived from them.
+ * version (columns.ts).
  */
-export interface Tables {
+export interface Tables extends EventTables {
   people: {
     id: string;
     email: string;
@@ -37,7 +38,11 @@ export interface Tables {
     time_zone: string;
     /** BCP 47; names are sorted by its letters */
     language: Generated<string>;
+    /** in which this person alone tries assignments as a student; null for a real course */
+    trial_for: Generated<string | null>;
   };
+  /** an assignment as its author tries it */
+  trials: { assignment_id: string; of_id: string; of_version: number };
   members: {
     course_id: string;
     person_id: string;
@@ -55,29 +60,6 @@ export interface Tables {
     document: string;
     made_at: string;
     made_by: string | null;
-  };
-  /** other times and attempts for one person */
-  term_events: {
-    seq: Generated<number>;
-    id: string;
-    assignment_id: string;
-    person_id: string;
-    grant_document: string;
-    reason: string;
-    given_by: string;
-    given_at: string;
-  };
-  /** changes of what a must-show is worth, for all that was handed in */
-  correction_events: {
-    seq: Generated<number>;
-    id: string;
-    assignment_id: string;
-    must_show_id: string;
-    kind: 'points' | 'dropped' | 'as-written';
-    units: number | null;
-    reason: string;
-    given_by: string;
-    given_at: string;
   };
   blobs: { sha256: string; bytes: number; media_type: string; created_at: string };
   /** bytes that nothing holds any more and whose files have still to go */
@@ -114,6 +96,24 @@ export interface Tables {
   };
   /** full-text index over captures, kept by triggers */
   captures_fts: { rowid: number; captures_fts: string };
+  /** words that are kept for remarks */
+  stock_remarks: { id: string; person_id: string; text: string; kept_at: string };
+  /** letters, each made once for a person and a subject */
+  mails: {
+    seq: Generated<number>;
+    kind: MailKind;
+    /** a hand-in, a release of one, or an assignment */
+    subject_id: string;
+    person_id: string;
+    made_at: string;
+    tries: Generated<number>;
+    /** null: nothing more is tried */
+    next_try_at: string | null;
+    sent_at: Generated<string | null>;
+    error: Generated<string | null>;
+  };
+  mail_choices: { person_id: string; kind: MailKind; wanted: number };
+  mail_start: { at: string };
   presets: {
     id: string;
     person_id: string;
@@ -170,6 +170,8 @@ export interface Tables {
     /** when all its files had been made */
     sealed_at: string | null;
     withdrawn_at: string | null;
+    /** of whom it belongs to, who handed it in; null where that was not kept yet */
+    made_by: Generated<string | null>;
     /** signed, a compact JWS; null until it is asked for after its files were sealed */
     receipt: string | null;
   };
@@ -199,46 +201,6 @@ export interface Tables {
     damaged: Generated<number>;
     /** of its capture, as others get it, a compact JWS; null until it is asked for */
     record: string | null;
-  };
-  verdict_events: {
-    seq: Generated<number>;
-    /** the write that it came with */
-    write_id: string;
-    hand_in_id: string;
-    must_show_id: string;
-    /** 1 for the first marking */
-    round: number;
-    /** null: cleared */
-    verdict: Verdict | null;
-    given_by: string;
-    given_at: string;
-  };
-  adjustment_events: {
-    seq: Generated<number>;
-    id: string;
-    hand_in_id: string;
-    units: number;
-    reason: string;
-    given_by: string;
-    given_at: string;
-  };
-  remark_events: {
-    seq: Generated<number>;
-    remark_id: string;
-    hand_in_id: string;
-    item_id: string | null;
-    x: number | null;
-    y: number | null;
-    /** null: taken away */
-    text: string | null;
-    author_id: string;
-    written_at: string;
-  };
-  release_events: {
-    seq: Generated<number>;
-    hand_in_id: string;
-    given_by: string;
-    given_at: string;
   };
   /** what the checks found in a picture's pixels, with the version of the check that found it */
   facts: { sha256: string; check_name: string; version: number; facts: string; made_at: string };

@@ -10,6 +10,7 @@ import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { readLine } from '../reviews/line.ts';
+import { readVeil } from '../veil/veil.ts';
 
 /** A file of an archive: its name in it, and where its bytes come from. */
 interface Entry {
@@ -32,6 +33,8 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
     const id = /^([0-9a-f-]{36})\.zip$/.exec(name)?.[1];
     if (!id || (kind !== 'hand-in' && kind !== 'assignment')) throw notFound('address');
     if (!(await mayFetchArchive(context.db, actor, kind, id))) throw notFound('hand-in');
+    const meant = kind === 'hand-in' ? { handInId: id } : { assignmentId: id };
+    if (await readVeil(context, actor, meant)) throw new HttpProblem('veiled');
     const { title, entries } = kind === 'hand-in' ? await ofHandIn(context, id) : await ofClass(context, id);
     res.set({
       'Content-Type': 'application/zip',
@@ -59,9 +62,9 @@ function filesOf({ files, number, jws }: Awaited<ReturnType<typeof readReceipt>>
 }
 
 async function ofClass(context: Context, assignmentId: string): Promise<{ title: string; entries: Entry[] }> {
-  const { db } = context;
+  const { db, now } = context;
   const { title, courseId } = await readAssignment(db, assignmentId);
-  const line = await readLine(db, assignmentId, await readClassOrder(db, courseId));
+  const line = await readLine(db, assignmentId, await readClassOrder(db, courseId), now().toISOString());
   const folders = distinctNames(
     line.map(({ student, handIn }) => soundFileName(student.listed || handIn.id, '')),
   );

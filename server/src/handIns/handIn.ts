@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Assignment, DraftDocument, Receipt } from '@nachweis/contract';
 import { missingForHandIn, submissionWindow } from '@nachweis/core';
 import { readAssignment } from '../assignments/documents.ts';
-import { readTerms } from '../assignments/terms.ts';
+import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { fieldsColumn, marksColumn, termsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -10,6 +10,7 @@ import { readAttempts, readDraft, requireDraftable, touchDraft } from '../eviden
 import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evidence/rendering.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
+import { readGroup } from '../people/groups.ts';
 import { readReceipt } from './receipts.ts';
 import { settleRendering } from './settle.ts';
 
@@ -60,13 +61,18 @@ async function enterHandIn(
   assignment: Assignment,
   { id, studentId, draftVersion, at }: HandInOrder,
 ): Promise<void> {
-  const terms = await readTerms(trx, assignment, studentId);
+  const personIds = (await readGroup(trx, assignment, studentId))?.personIds ?? [studentId];
+  // Whatever was granted to one of them, as where lateness is counted.
+  const terms = termsFor(assignment, await readGrants(trx, assignment.id), personIds);
   await requireDraftable(trx, assignment, terms, studentId, at);
   // A date in a file's name is the day it was handed in, not that on which the server came to it.
   const draft = await readDraft({ ...context, now: () => new Date(at) }, trx, assignment, studentId);
   if (draft.version !== draftVersion) throw new HttpProblem('stale-version', { of: 'draft' });
   requireComplete(assignment, draft);
-  const attempt = (await readAttempts(trx, assignment.id, studentId)).last + 1;
+  let last = 0;
+  for (const personId of personIds)
+    last = Math.max(last, (await readAttempts(trx, assignment.id, personId)).last);
+  const attempt = last + 1;
   await trx
     .insertInto('hand_ins')
     .values({
@@ -80,18 +86,20 @@ async function enterHandIn(
       statement: draft.statement,
       sealed_at: null,
       withdrawn_at: null,
+      made_by: studentId,
     })
     .execute();
-  await trx
-    .insertInto('hand_in_people')
-    .values({
-      hand_in_id: id,
-      person_id: studentId,
-      assignment_id: assignment.id,
-      attempt,
-      fields: fieldsColumn.write(await readFields(trx, assignment.courseId, studentId)),
-    })
-    .execute();
+  for (const personId of personIds)
+    await trx
+      .insertInto('hand_in_people')
+      .values({
+        hand_in_id: id,
+        person_id: personId,
+        assignment_id: assignment.id,
+        attempt,
+        fields: fieldsColumn.write(await readFields(trx, assignment.courseId, personId)),
+      })
+      .execute();
   const keys = await enterItems(context, trx, id, studentId, assignment, draft);
   for (const key of keys) await settleRendering(context, trx, key);
   await touchDraft(trx, assignment.id, studentId);

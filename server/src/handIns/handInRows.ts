@@ -1,3 +1,4 @@
+import type { Assignment } from '@nachweis/contract';
 import type { DbOrTrx } from '../db/database.ts';
 import { notFound } from '../http/problem.ts';
 
@@ -14,6 +15,7 @@ export interface HandInRow {
   statement: string;
   sealed_at: string | null;
   withdrawn_at: string | null;
+  made_by: string | null;
   receipt: string | null;
   personIds: string[];
 }
@@ -67,7 +69,7 @@ export async function readHandIns(
 export function replacementOf(
   handIn: HandInRow,
   handIns: readonly HandInRow[],
-  counts: 'last' | 'best',
+  counts: Assignment['counts'],
 ): HandInRow | null {
   if (counts !== 'last') return null;
   const newer = handIns.filter(

@@ -47,12 +47,16 @@ export async function readItems(
       sha256: row.file_sha256,
       damaged: row.damaged === 1,
       record: signing ? await recordOf(db, signing, row) : '',
-      baseHref: row.base_type && fileHref('base', row.id, withType(row.file_name, row.base_type)),
+      baseHref: row.base_type && baseHrefOf({ ...row, base_type: row.base_type }),
       fileHref: row.file_type && fileHref('file', row.id, row.file_name),
       thumbHref: row.file_type && fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),
     })),
   );
 }
+
+/** Where the framed picture without marks lies. */
+export const baseHrefOf = (item: { id: string; file_name: string; base_type: string }): string =>
+  fileHref('base', item.id, withType(item.file_name, item.base_type));
 
 /** The base may be in another format than the file, which then ends in another way. */
 function withType(name: string, mediaType: string): string {

@@ -4,8 +4,16 @@ import { HttpProblem } from '../http/problem.ts';
 import { readHandIn } from './handInRows.ts';
 
 /** Whether anything was said of a hand-in yet. */
+const TABLES = [
+  'verdict_events',
+  'level_events',
+  'adjustment_events',
+  'remark_events',
+  'release_events',
+] as const;
+
 export async function isJudged(db: DbOrTrx, handInId: string): Promise<boolean> {
-  for (const table of ['verdict_events', 'adjustment_events', 'remark_events', 'release_events'] as const) {
+  for (const table of TABLES) {
     const row = await db
       .selectFrom(table)
       .select('seq')

@@ -7,7 +7,7 @@ const server = serverPerTest();
 describe('the server', () => {
   it('says that it is well, with the schema it is on', async () => {
     const { body } = await server().nobody().get('/api/health').expect(200);
-    expect(body).toEqual({ status: 'ok', schema: '0007_record_salts' });
+    expect(body).toEqual({ status: 'ok', schema: '0015_sharing' });
   });
   it('allows no inline script and no foreign origin', async () => {
     const { headers } = await server().nobody().get('/api/health');
@@ -18,6 +18,14 @@ describe('the server', () => {
     expect(policy).not.toMatch(/https?:|unsafe-eval|script-src[^;]*unsafe-inline/);
     expect(headers['x-content-type-options']).toBe('nosniff');
     expect(headers['x-powered-by']).toBeUndefined();
+  });
+  it('allows WebAssembly to the workers that decode the pictures of documents and read words, and to nothing else', async () => {
+    const policyOf = async (path: string) =>
+      (await server().nobody().get(path)).headers['content-security-policy'] ?? '';
+    for (const worker of ['documents.worker-BZ1s9--w.js', 'worker.min-DQ5N6Uew.js'])
+      expect(await policyOf(`/assets/${worker}`)).toContain("script-src 'self' 'wasm-unsafe-eval';");
+    for (const path of ['/', '/assets/index-BZ1s9.js', '/documents.worker-a.js', '/api/health'])
+      expect(await policyOf(path)).toContain("script-src 'self';");
   });
   it.each(['https://elsewhere.example', 'null', ''])('refuses writes from %j', async (origin) => {
     const { body } = await server().nobody().post('/api/session').set('Origin', origin).send({}).expect(403);

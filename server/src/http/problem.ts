@@ -21,6 +21,9 @@ const PROBLEMS: Readonly<Record<ProblemCode, { status: number; title: string }>>
   'no-attempt-left': { status: 409, title: 'Already handed in' },
   'review-begun': { status: 409, title: 'Being judged already' },
   replaced: { status: 409, title: 'Replaced by a newer hand-in' },
+  blind: { status: 403, title: 'Not before the second marking is done' },
+  veiled: { status: 409, title: 'Not before all are judged' },
+  'marked-already': { status: 409, title: 'Marked already' },
   released: { status: 409, title: 'Released already' },
   withdrawn: { status: 409, title: 'Withdrawn' },
   'changed-since': { status: 412, title: 'Changed since' },
@@ -73,13 +76,15 @@ export type Thing =
   | 'assignment'
   | 'proof-point'
   | 'must-show'
+  | 'criterion'
   | 'person'
   | 'capture'
   | 'picture'
   | 'evidence'
   | 'hand-in'
   | 'remark'
-  | 'preset';
+  | 'preset'
+  | 'stock';
 
 /** The same whether it is not there or not the caller's to see. */
 export const notFound = (thing: Thing) => new HttpProblem('not-found', { thing });

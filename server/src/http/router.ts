@@ -1,5 +1,6 @@
 import type { Readable } from 'node:stream';
 import {
+  type Access,
   CONTRACT_HEADER,
   CONTRACT_VERSION,
   type Endpoint,
@@ -12,8 +13,9 @@ import {
 import { MAX_PICTURE_BYTES, refuseTooLarge } from '@nachweis/core';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { ZodType } from 'zod';
-import { type Actor, authorise } from '../access/access.ts';
+import { type Actor, authorise, isAsStaff } from '../access/access.ts';
 import type { Context } from '../context.ts';
+import { readVeil } from '../veil/veil.ts';
 import { HttpProblem, notFound } from './problem.ts';
 
 type Endpoints = typeof endpoints;
@@ -87,6 +89,11 @@ export function mountEndpoints(
       });
       // The handler map is checked against the contract where it is made; here the names are only known at run time.
       const handler = handlers[name] as unknown as (call: Call<Endpoint>) => Promise<unknown>;
+      // What is asked of a person by name tells of none of their hand-ins then; a made-up name there would give it away.
+      const veil =
+        actor && isAsStaff(endpoint) && !endpoint.unveiled && !params?.personId
+          ? await readVeil(context, actor, params ?? {})
+          : null;
       const answer = await handler({
         params,
         query,
@@ -95,11 +102,17 @@ export function mountEndpoints(
         at: res.locals.arrivedAt,
         req,
         res,
-      } as unknown as Call<Endpoint>);
+      } as unknown as Call<Endpoint>).catch((error: unknown) => {
+        throw veil && error instanceof HttpProblem ? new HttpProblem(error.code, veil(error.data)) : error;
+      });
+      if (actor) tellOfChange(context, name, endpoint, params ?? {}, actor);
       // Nothing of it is left in the browser's cache; a page that has it in memory asks whether it is still so.
       res.set('Cache-Control', 'no-store');
       if (!endpoint.response) res.status(204).end();
-      else res.json(endpoint.response.parse(answer));
+      else {
+        const parsed = endpoint.response.parse(answer);
+        res.json(veil ? veil(parsed) : parsed);
+      }
     });
   }
   for (const [path, allowed] of methods)
@@ -107,6 +120,22 @@ export function mountEndpoints(
       res.set('Allow', allowed.join(', '));
       throw new HttpProblem('bad-method', { allowed });
     });
+}
+
+const OF_STAFF: readonly Access[] = ['course-staff', 'course-instructor'];
+
+/** Whoever has a hand-in before them hears that it, or what was asked, is not as it was; a newer one is told too. */
+function tellOfChange(
+  { live }: Context,
+  name: EndpointName,
+  { method, access }: Endpoint,
+  { handInId, assignmentId }: Record<string, string>,
+  { personId }: Actor,
+): void {
+  if (method === 'get') return;
+  if (handInId) live.tell({ handInId }, personId);
+  else if (assignmentId && (OF_STAFF.includes(access) || name === 'handIn'))
+    live.tell({ assignmentId }, personId);
 }
 
 /** Runs before the body is read, so that nobody who is signed out, or not who the page thinks, can send 25 MB. */

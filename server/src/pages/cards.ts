@@ -1,11 +1,12 @@
 import type { Assignment, AssignmentCard } from '@nachweis/contract';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readCourseAssignments, readVersions } from '../assignments/documents.ts';
-import { readTerms } from '../assignments/terms.ts';
+import { readGrants, readTerms } from '../assignments/terms.ts';
 import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
+import { readExempt } from '../reviews/exemptions.ts';
 import { readJudgements } from '../reviews/judgements.ts';
 import { readLine } from '../reviews/line.ts';
 import { counting, summarise } from './handInSummaries.ts';
@@ -67,7 +68,8 @@ async function studentCard(
           handIns,
           await readVersions(db, assignment.id),
           await readCorrections(db, assignment.id),
-          await readJudgements(db, { assignmentId: assignment.id }),
+          await readJudgements(db, { assignmentId: assignment.id }, at),
+          await readGrants(db, assignment.id),
         );
   const { pictures } = await db
     .selectFrom('evidence')
@@ -83,6 +85,7 @@ async function studentCard(
     window: windowOf(assignment, times, at),
     as: 'student',
     state: counts ? (counts.releasedAt ? 'returned' : 'handed-in') : pictures > 0 ? 'draft' : 'to-do',
+    exempt: (await readExempt(db, assignment.id)).has(personId),
     lateHandIn: counts?.late ?? false,
     pictures,
     proofPoints: assignment.proofPoints.length,
@@ -97,7 +100,7 @@ async function staffCard(
   manages: boolean,
 ): Promise<AssignmentCard> {
   const { opensAt, dueAt, lateUntil } = assignment;
-  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId));
+  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId), at);
   const { students } = await db
     .selectFrom('members')
     .select((eb) => eb.fn.countAll<number>().as('students'))

@@ -1,7 +1,9 @@
 import type { Assignment, HandInSummary } from '@nachweis/contract';
 import { asJudged, type GivenCorrection } from '../assignments/corrections.ts';
+import type { GivenGrant } from '../assignments/terms.ts';
 import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
 import { gradeOf, type JudgementEvents } from '../reviews/judgements.ts';
+import { latenessOf } from '../reviews/lateness.ts';
 
 /** A student's hand-ins of an assignment, the latest first; points only once released. */
 export function summarise(
@@ -9,11 +11,15 @@ export function summarise(
   versions: ReadonlyMap<number, Assignment>,
   corrections: readonly GivenCorrection[],
   judgementOf: (handInId: string) => JudgementEvents,
+  grants: readonly GivenGrant[],
+  /** of whoever made one in somebody else's place; null for one's own */
+  madeBy: (handIn: HandInRow) => string | null = () => null,
 ): HandInSummary[] {
   return handIns.map((handIn) => {
     const judgement = judgementOf(handIn.id);
     const version = versions.get(handIn.version);
-    const total = version && gradeOf(asJudged(version, corrections), judgement).total;
+    const late = version ? latenessOf(version, grants, handIn) : 0;
+    const total = version && gradeOf(asJudged(version, corrections), judgement, late).total;
     return {
       id: handIn.id,
       number: handInNumber(handIn),
@@ -21,6 +27,7 @@ export function summarise(
       handedInAt: handIn.handed_in_at,
       late: handIn.late === 1,
       sealedAt: handIn.sealed_at,
+      by: madeBy(handIn),
       withdrawnAt: handIn.withdrawn_at,
       releasedAt: judgement.releasedAt,
       totalUnits: judgement.releasedAt ? (total ?? 0) : null,
@@ -29,7 +36,8 @@ export function summarise(
 }
 
 /**
- * The released hand-in whose points count: the last, or where the best counts, the one with most.
+ * The released hand-in whose points count: the last; where the best counts, the one with most; where the newest returned
+ * one does, that.
  * @param summaries the latest first
  */
 export function counting(
@@ -39,5 +47,6 @@ export function counting(
   const standing = summaries.filter((one) => one.withdrawnAt === null);
   if (counts === 'last') return standing[0] ?? null;
   const released = standing.filter((one) => one.releasedAt !== null);
+  if (counts === 'returned') return released[0] ?? standing[0] ?? null;
   return [...released].sort((a, b) => (b.totalUnits ?? 0) - (a.totalUnits ?? 0))[0] ?? standing[0] ?? null;
 }

@@ -8,6 +8,7 @@ import type { DbOrTrx } from '../db/database.ts';
 import { handInNumber, readHandIns } from '../handIns/handInRows.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { namesOf } from '../people/names.ts';
+import { isVeiledNow } from '../veil/veil.ts';
 
 export interface GrantOrder {
   id: string;
@@ -19,11 +20,11 @@ export interface GrantOrder {
 
 /** What holds for one student, how it came about, and what it means for what was handed in. */
 export function readPersonTerms(
-  { db }: Context,
+  { db, now }: Context,
   assignmentId: string,
   personId: string,
 ): Promise<PersonTerms> {
-  return describe(db, assignmentId, personId, []);
+  return describe(db, now().toISOString(), assignmentId, personId, []);
 }
 
 /**
@@ -42,10 +43,11 @@ export async function grantTerms(
 ): Promise<PersonTerms> {
   return db.transaction().execute(async (trx) => {
     const before = await readGrants(trx, assignmentId, personId);
-    if (before.some((one) => one.id === id)) return describe(trx, assignmentId, personId, []);
+    if (before.some((one) => one.id === id))
+      return describe(trx, now().toISOString(), assignmentId, personId, []);
     if (before.length !== baseVersion) throw new HttpProblem('stale-version', { of: 'terms' });
     const given = { id, personId, grant, reason, givenBy, givenAt: now().toISOString() };
-    const { terms, ...will } = await describe(trx, assignmentId, personId, [given]);
+    const { terms, ...will } = await describe(trx, now().toISOString(), assignmentId, personId, [given]);
     if (terms.opensAt > terms.dueAt) throw new HttpProblem('invalid-request', { why: 'due-before-open' });
     if (dryRun) return { ...will, terms };
     await trx
@@ -60,12 +62,13 @@ export async function grantTerms(
         given_at: given.givenAt,
       })
       .execute();
-    return describe(trx, assignmentId, personId, []);
+    return describe(trx, now().toISOString(), assignmentId, personId, []);
   });
 }
 
 async function describe(
   db: DbOrTrx,
+  at: string,
   assignmentId: string,
   personId: string,
   further: readonly GivenGrant[],
@@ -73,7 +76,10 @@ async function describe(
   const assignment = await readAssignment(db, assignmentId);
   const grants = [...(await readGrants(db, assignmentId, personId)), ...further];
   const terms = termsFor(assignment, grants, [personId]);
-  const handIns = await readHandIns(db, assignmentId, personId);
+  // Which of the hand-ins is this person's is not told while they are judged without names.
+  const handIns = (await isVeiledNow(db, assignment, at))
+    ? []
+    : await readHandIns(db, assignmentId, personId);
   const names = await namesOf(db, [personId, ...grants.map((one) => one.givenBy)]);
   const { opensAt, dueAt, lateUntil, attempts } = assignment;
   return {

@@ -2,6 +2,8 @@ import type { Context } from '../context.ts';
 import { handIn } from '../handIns/handIn.ts';
 import { withdraw } from '../handIns/withdraw.ts';
 import type { Handlers } from '../http/router.ts';
+import { startPractice } from '../practice/practice.ts';
+import { endTrial, startTrial } from '../practice/trial.ts';
 import { readCards } from './cards.ts';
 import { readHandInView } from './handInView.ts';
 import { grantTerms, readPersonTerms } from './personTerms.ts';
@@ -9,13 +11,29 @@ import { readProofSheet } from './proofSheet.ts';
 
 type PageHandlers = Pick<
   Handlers,
-  'listAssignments' | 'proofSheet' | 'handIn' | 'handInView' | 'withdraw' | 'personTerms' | 'grantTerms'
+  | 'listAssignments'
+  | 'proofSheet'
+  | 'startPractice'
+  | 'startTrial'
+  | 'endTrial'
+  | 'handIn'
+  | 'handInView'
+  | 'handInAsStudent'
+  | 'withdraw'
+  | 'personTerms'
+  | 'grantTerms'
 >;
 
 /** What is put together from several features for one page. */
 export function pageHandlers(context: Context): PageHandlers {
   return {
     listAssignments: ({ actor }) => readCards(context, actor.personId),
+    startTrial: ({ params, actor }) => startTrial(context, actor.personId, params.assignmentId),
+    async endTrial({ params }) {
+      await endTrial(context, params.assignmentId);
+      return undefined;
+    },
+    startPractice: ({ actor }) => startPractice(context, actor.personId),
     proofSheet: ({ params, actor }) => readProofSheet(context, actor, params.assignmentId),
     handIn: ({ params, body, actor, at }) =>
       handIn(context, {
@@ -26,6 +44,7 @@ export function pageHandlers(context: Context): PageHandlers {
         at,
       }),
     handInView: ({ params, actor }) => readHandInView(context, actor, params.handInId),
+    handInAsStudent: ({ params, actor }) => readHandInView(context, actor, params.handInId, true),
     async withdraw({ params, actor, at }) {
       await withdraw(context, params.handInId, at);
       return readHandInView(context, actor, params.handInId);

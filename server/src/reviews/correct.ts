@@ -2,12 +2,14 @@ import type { Corrections } from '@nachweis/contract';
 import type { Correction } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readVersions } from '../assignments/documents.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { handInNumber, readHandIns } from '../handIns/handInRows.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { gradeOf, readJudgements } from './judgements.ts';
+import { latenessOf } from './lateness.ts';
 
 export interface CorrectionOrder extends Correction {
   id: string;
@@ -32,7 +34,7 @@ export async function correct(
     const before = await readCorrections(trx, assignmentId);
     if (before.some((one) => one.id === id)) return { corrections: await shown(trx, before), changes: [] };
     if (before.length !== baseVersion) throw new HttpProblem('stale-version', { of: 'corrections' });
-    const changes = await changesBy(trx, assignmentId, before, { mustShowId, worth });
+    const changes = await changesBy(trx, assignmentId, before, { mustShowId, worth }, now().toISOString());
     if (dryRun) return { corrections: await shown(trx, before), changes };
     await trx
       .insertInto('correction_events')
@@ -78,14 +80,16 @@ async function changesBy(
   assignmentId: string,
   before: readonly Correction[],
   further: Correction,
+  at: string,
 ): Promise<Corrections['changes']> {
   const versions = await readVersions(trx, assignmentId);
   const known = [...versions.values()].some((version) =>
     version.proofPoints.some((p) => p.mustShows.some((m) => m.id === further.mustShowId)),
   );
   if (!known) throw notFound('must-show');
-  const judgementOf = await readJudgements(trx, { assignmentId });
+  const judgementOf = await readJudgements(trx, { assignmentId }, at);
   const handIns = await readHandIns(trx, assignmentId);
+  const grants = await readGrants(trx, assignmentId);
   const names = await namesOf(
     trx,
     handIns.flatMap((handIn) => handIn.personIds),
@@ -93,8 +97,9 @@ async function changesBy(
   return handIns.flatMap((handIn) => {
     const version = versions.get(handIn.version);
     if (!version) return [];
+    const late = latenessOf(version, grants, handIn);
     const total = (corrections: readonly Correction[]) =>
-      gradeOf(asJudged(version, corrections), judgementOf(handIn.id)).total;
+      gradeOf(asJudged(version, corrections), judgementOf(handIn.id), late).total;
     const [was, will] = [total(before), total([...before, further])];
     if (was === will) return [];
     const student = joinedNames(handIn.personIds, names);

@@ -106,6 +106,72 @@ describe('other terms for one person', () => {
   });
 });
 
+describe('what lateness costs', () => {
+  const lateRule = {
+    graceMinutes: 0,
+    per: 'day' as const,
+    takes: { kind: 'percent' as const, percent: 10 },
+    floorPercent: 0,
+  };
+  // Handed in an hour after the due time: one started day, a tenth of 1.75 points, of which 0.17 is taken.
+  const late = { dueAt: '2026-11-05T09:00:00.000Z', lateRule };
+  it('is in the grade that reviewer, list and student see, as the version has it that was handed in under', async () => {
+    const room = await handedIn(server(), late);
+    await giveVerdicts(room.instructor, room.handInId, all(room, 'shown'));
+    const grade = { fromVerdicts: 175, lateSteps: 1, lateCost: 17, total: 158 };
+    expect((await review(room)).judgement.grade).toMatchObject(grade);
+    const list = (await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`)).body;
+    expect(list.rows).toMatchObject([{ totalUnits: 158 }]);
+    await changeAssignment(
+      server().context,
+      room.assignment.id,
+      { ...DEFINITION, ...late, lateRule: { ...lateRule, takes: { kind: 'percent', percent: 90 } } },
+      1,
+    );
+    expect((await review(room)).judgement.grade).toMatchObject(grade);
+    await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).expect(200);
+    expect((await view(room)).feedback.grade).toMatchObject(grade);
+    const sheet = (await room.student.get(`/api/assignments/${room.assignment.id}`)).body;
+    expect(sheet.handIns).toMatchObject([{ totalUnits: 158 }]);
+  });
+  it('goes where a later due time is granted to one of its people', async () => {
+    const room = await handedIn(server(), late);
+    await giveVerdicts(room.instructor, room.handInId, all(room, 'shown'));
+    const grant = { dueAt: '2026-11-06T09:00:00.000Z' };
+    await room.instructor
+      .post(`/api/assignments/${room.assignment.id}/terms/${room.studentPerson.id}`)
+      .send({ id: randomUUID(), grant, reason: 'Ill on Monday.', baseVersion: 0 })
+      .expect(200);
+    expect((await review(room)).judgement.grade).toMatchObject({ lateSteps: 0, lateCost: 0, total: 175 });
+  });
+  it('leaves room for as much by hand as it takes, and no more', async () => {
+    const room = await handedIn(server(), late);
+    await giveVerdicts(room.instructor, room.handInId, all(room, 'shown'));
+    const adjust = (units: number) =>
+      room.instructor
+        .put(`/api/hand-ins/${room.handInId}/adjustment`)
+        .send({ id: randomUUID(), units, reason: 'The bus broke down.', baseVersion: 0 });
+    expect((await adjust(18).expect(422)).body.data).toEqual({ total: 176, most: 175 });
+    const { body } = await adjust(17).expect(200);
+    expect(body.grade).toMatchObject({ lateCost: 17, adjustment: 17, total: 175 });
+  });
+  it('is nothing for versions that were written before there were such rules', async () => {
+    const room = await handedIn(server(), { dueAt: late.dueAt });
+    const { db } = server().context;
+    const { document } = await db
+      .selectFrom('assignment_versions')
+      .select('document')
+      .executeTakeFirstOrThrow();
+    const older = JSON.parse(document);
+    delete older.value.lateRule;
+    await db
+      .updateTable('assignment_versions')
+      .set({ document: JSON.stringify(older) })
+      .execute();
+    expect((await review(room)).judgement.grade).toMatchObject({ lateSteps: 0, lateCost: 0 });
+  });
+});
+
 describe('a correction for all', () => {
   const correct = (room: Room, mustShowId: string, worth: unknown, over: object = {}) =>
     room.instructor.post(`/api/assignments/${room.assignment.id}/corrections`).send({

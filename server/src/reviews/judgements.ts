@@ -1,16 +1,22 @@
-import type { Assignment, GradeDocument, Remark, ReviewState, VerdictNow } from '@nachweis/contract';
+import type { Assignment, GradeDocument, LevelNow, ReviewState, VerdictNow } from '@nachweis/contract';
 import { gradeHandIn } from '@nachweis/core';
 import { type RawBuilder, sql } from 'kysely';
 import type { DbOrTrx } from '../db/database.ts';
 import { type Names, namesOf } from '../people/names.ts';
+import { afterRelease, NOT_RELEASED } from './releases.ts';
+import { type RemarkState, readRemarkEvents } from './remarkStates.ts';
 
 /** What was said of one hand-in, as it follows from its events. */
 export interface JudgementEvents {
   /** the last event on each must-show */
   verdicts: Map<string, VerdictEvent>;
+  /** the last event on each criterion */
+  levels: Map<string, LevelEvent>;
   adjustment: { units: number; reason: string; version: number; at: string } | null;
-  remarks: RemarkEvent[];
+  remarks: RemarkState[];
   releasedAt: string | null;
+  /** when it is set to be released, and that has not come yet */
+  releasesAt: string | null;
   /** when something was last said, released or not */
   lastAt: string | null;
 }
@@ -22,15 +28,8 @@ export interface VerdictEvent {
   at: string;
 }
 
-interface RemarkEvent {
-  id: string;
-  itemId: string | null;
-  x: number | null;
-  y: number | null;
-  text: string;
-  authorId: string;
-  writtenAt: string;
-  version: number;
+export interface LevelEvent extends Omit<VerdictEvent, 'verdict'> {
+  level: LevelNow['level'];
 }
 
 /** Which hand-ins are meant: one, or all of an assignment. */
@@ -41,20 +40,32 @@ const within = (scope: Scope): RawBuilder<boolean> =>
     ? sql<boolean>`hand_in_id = ${scope.handInId}`
     : sql<boolean>`hand_in_id IN (SELECT id FROM hand_ins WHERE assignment_id = ${scope.assignmentId})`;
 
+/** What nobody has said anything of yet. */
+export const UNJUDGED = (): Pick<JudgementEvents, 'verdicts' | 'levels' | 'adjustment'> => ({
+  verdicts: new Map(),
+  levels: new Map(),
+  adjustment: null,
+});
+
 /** The first marking; a further one is made without seeing it. */
 export const FIRST_ROUND = 1;
+export const SECOND_ROUND = 2;
 
-/** Derives the judgement of each hand-in in the scope, by four queries however many there are. */
+/**
+ * Derives the judgement of each hand-in in the scope, by six queries however many there are.
+ * @param at the time at which it is looked at: a release may be set for later
+ */
 export async function readJudgements(
   db: DbOrTrx,
   scope: Scope,
+  at: string,
   round: number = FIRST_ROUND,
 ): Promise<(handInId: string) => JudgementEvents> {
   const found = new Map<string, JudgementEvents>();
   const of = (handInId: string): JudgementEvents => {
     const there = found.get(handInId);
     if (there) return there;
-    const made = { verdicts: new Map(), adjustment: null, remarks: [], releasedAt: null, lastAt: null };
+    const made = { ...UNJUDGED(), remarks: [], ...NOT_RELEASED, lastAt: null };
     found.set(handInId, made);
     return made;
   };
@@ -74,6 +85,21 @@ export async function readJudgements(
     judgement.verdicts.set(row.must_show_id, { verdict, version, givenBy, at });
     said(judgement, at);
   }
+  const levels = await db
+    .selectFrom('level_events')
+    .selectAll()
+    .where(within(scope))
+    .where('round', '=', round)
+    .orderBy('seq')
+    .execute();
+  for (const row of levels) {
+    const judgement = of(row.hand_in_id);
+    const { level, seq: version, given_by: givenBy, given_at: at } = row;
+    judgement.levels.set(row.criterion_id, { level, version, givenBy, at });
+    said(judgement, at);
+  }
+  // Points by hand, remarks and the release belong to the judgement that the student sees.
+  if (round !== FIRST_ROUND) return of;
   const adjustments = await db
     .selectFrom('adjustment_events')
     .selectAll()
@@ -85,58 +111,45 @@ export async function readJudgements(
     judgement.adjustment = { units: row.units, reason: row.reason, version: row.seq, at: row.given_at };
     said(judgement, row.given_at);
   }
-  await readRemarks(db, scope, of, said);
+  for (const remark of await readRemarkEvents(db, within(scope))) {
+    const judgement = of(remark.handInId);
+    said(judgement, remark.changedAt);
+    if (!remark.gone) judgement.remarks.push(remark);
+  }
   const releases = await db
     .selectFrom('release_events')
     .selectAll()
     .where(within(scope))
     .orderBy('seq')
     .execute();
-  for (const row of releases) of(row.hand_in_id).releasedAt ??= row.given_at;
-  return of;
-}
-
-async function readRemarks(
-  db: DbOrTrx,
-  scope: Scope,
-  of: (handInId: string) => JudgementEvents,
-  said: (judgement: JudgementEvents, at: string) => void,
-): Promise<void> {
-  const rows = await db.selectFrom('remark_events').selectAll().where(within(scope)).orderBy('seq').execute();
-  for (const row of rows) {
+  for (const row of releases) {
     const judgement = of(row.hand_in_id);
-    const place = judgement.remarks.findIndex((remark) => remark.id === row.remark_id);
-    const first = judgement.remarks[place];
-    said(judgement, row.written_at);
-    if (row.text === null) {
-      if (first) judgement.remarks.splice(place, 1);
-      continue;
-    }
-    // A remark that was changed stays where it was written first.
-    judgement.remarks.splice(first ? place : judgement.remarks.length, first ? 1 : 0, {
-      id: row.remark_id,
-      itemId: row.item_id,
-      x: row.x,
-      y: row.y,
-      text: row.text,
-      authorId: row.author_id,
-      writtenAt: first?.writtenAt ?? row.written_at,
-      version: row.seq,
-    });
+    Object.assign(judgement, afterRelease(judgement, row, at));
   }
+  return of;
 }
 
 /**
  * Adds up a hand-in.
  * @param assignment as it is judged: the version it was handed in under, with what was corrected for all
+ * @param lateSteps what `latenessOf` says of it
  */
-export function gradeOf(assignment: Assignment, { verdicts, adjustment }: JudgementEvents): GradeDocument {
-  const judged = assignment.proofPoints
+export function gradeOf(
+  assignment: Assignment,
+  { verdicts, levels, adjustment }: JudgementEvents,
+  lateSteps: number,
+): GradeDocument {
+  const shown = assignment.proofPoints
     .flatMap((point) => point.mustShows)
     .filter((mustShow) => mustShow.corrected?.counts !== false)
     .map(({ id, units }) => ({ units, verdict: verdicts.get(id)?.verdict ?? null }));
+  const reached = assignment.criteria.map((criterion) => ({
+    levels: criterion.levels.map((level) => level.units),
+    level: levels.get(criterion.id)?.level ?? null,
+  }));
   const { units = 0, reason = '' } = adjustment ?? {};
-  return { ...gradeHandIn(judged, units), adjustment: units, reason };
+  const late = assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps };
+  return { ...gradeHandIn([...shown, ...reached], units, late), lateSteps, adjustment: units, reason };
 }
 
 export const stateOf = (releasedAt: string | null, open: number): ReviewState =>
@@ -155,14 +168,19 @@ export function verdictsShown(
   );
 }
 
-export function remarksShown({ remarks }: JudgementEvents, names: Names, readerId: string): Remark[] {
-  return remarks.map(({ authorId, ...remark }) => ({
-    ...remark,
-    author: names(authorId),
-    own: authorId === readerId,
-  }));
+/** The levels as they are shown; to students without who gave them. */
+export function levelsShown({ levels }: JudgementEvents, names: Names | null): Record<string, LevelNow> {
+  return Object.fromEntries(
+    [...levels].map(([id, { level, version, givenBy, at }]) => [
+      id,
+      { level, version, by: names ? names(givenBy) : '', at },
+    ]),
+  );
 }
 
 /** Names of all who said something. */
-export const namesIn = (db: DbOrTrx, { verdicts, remarks }: JudgementEvents): Promise<Names> =>
-  namesOf(db, [...[...verdicts.values()].map((v) => v.givenBy), ...remarks.map((r) => r.authorId)]);
+export const namesIn = (db: DbOrTrx, { verdicts, levels, remarks }: JudgementEvents): Promise<Names> =>
+  namesOf(db, [
+    ...[...verdicts.values(), ...levels.values()].map((v) => v.givenBy),
+    ...remarks.flatMap((r) => [r.authorId, ...r.thread.map((entry) => entry.authorId)]),
+  ]);

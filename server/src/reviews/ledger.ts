@@ -2,15 +2,18 @@ import type { Assignment, Ledger, LedgerCell, LedgerMustShow } from '@nachweis/c
 import { type JudgedHandIn, mustShowStatistics } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readCourseAssignments } from '../assignments/documents.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { fieldsColumn } from '../db/columns.ts';
 import { notFound } from '../http/problem.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { fullName } from '../people/names.ts';
+import { readExempt } from './exemptions.ts';
+import { isVeiled } from './isVeiled.ts';
 import { type LineEntry, readLine } from './line.ts';
 
 /** The book of a course. As many queries for 300 students as for 3; some for each assignment. */
-export async function readLedger({ db }: Context, courseId: string): Promise<Ledger> {
+export async function readLedger({ db, now }: Context, courseId: string): Promise<Ledger> {
   const course = await db.selectFrom('courses').selectAll().where('id', '=', courseId).executeTakeFirst();
   if (!course) throw notFound('course');
   const order = await readClassOrder(db, courseId);
@@ -26,13 +29,25 @@ export async function readLedger({ db }: Context, courseId: string): Promise<Led
     .sort((a, b) => a.dueAt.localeCompare(b.dueAt));
   const assignments: Assignment[] = [];
   const counting: Array<Map<string, LineEntry>> = [];
+  const exempt: Array<Map<string, string>> = [];
+  const veiled: boolean[] = [];
   for (const assignment of asked) {
     assignments.push(asJudged(assignment, await readCorrections(db, assignment.id)));
-    counting.push(countingOf(await readLine(db, assignment.id, order)));
+    exempt.push(await readExempt(db, assignment.id));
+    const line = await readLine(db, assignment.id, order, now().toISOString());
+    const grants = await readGrants(db, assignment.id);
+    // Points beside a name would say whose hand-in it is.
+    veiled.push(isVeiled(assignment, grants, line, now().toISOString()));
+    counting.push(countingOf(line, assignment.counts));
   }
   const rows = people
     .map((person) => {
-      const cells = assignments.map(({ mostUnits }, i) => cellOf(counting[i]?.get(person.id), mostUnits));
+      const cells = assignments.map(({ mostUnits }, i) =>
+        withheld(
+          cellOf(counting[i]?.get(person.id), exempt[i]?.get(person.id), mostUnits),
+          veiled[i] ?? false,
+        ),
+      );
       return {
         student: {
           id: person.id,
@@ -62,15 +77,21 @@ export async function readLedger({ db }: Context, courseId: string): Promise<Led
   };
 }
 
-/** Of several that count for a person, where the best does, the one with the most points. */
-function countingOf(line: readonly LineEntry[]): Map<string, LineEntry> {
+/** Of several that count for a person the one with the most points, or the newest one that was returned. */
+function countingOf(line: readonly LineEntry[], counts: Assignment['counts']): Map<string, LineEntry> {
   const found = new Map<string, LineEntry>();
   for (const entry of line)
     for (const personId of entry.handIn.personIds) {
       const there = found.get(personId);
-      if (!there || entry.total >= there.total) found.set(personId, entry);
+      if (!there || isBefore(there, entry, counts)) found.set(personId, entry);
     }
   return found;
+}
+
+function isBefore(there: LineEntry, entry: LineEntry, counts: Assignment['counts']): boolean {
+  if (counts !== 'returned') return entry.total >= there.total;
+  const rank = ({ state, handIn }: LineEntry) => (state === 'released' ? 1_000_000 : 0) + handIn.attempt;
+  return rank(entry) >= rank(there);
 }
 
 /** How each must-show went. A hand-in of several people is one hand-in here. */
@@ -101,11 +122,29 @@ function judgedOf({ assignment, judgement }: LineEntry): JudgedHandIn {
   );
 }
 
-function cellOf(entry: LineEntry | undefined, mostUnits: number): LedgerCell {
-  if (!entry) return { state: 'none', handInId: null, handedInAt: null, late: false, units: null, mostUnits };
+/** That something was handed in may be known; which one it is, and how it was judged, not. */
+const withheld = (cell: LedgerCell, veiled: boolean): LedgerCell =>
+  veiled && cell.handInId !== null
+    ? {
+        ...cell,
+        state: cell.state === 'exempt' ? 'exempt' : 'waiting',
+        handInId: null,
+        handedInAt: null,
+        late: false,
+        units: null,
+      }
+    : cell;
+
+function cellOf(entry: LineEntry | undefined, exempt: string | undefined, mostUnits: number): LedgerCell {
+  const nothing = { handInId: null, handedInAt: null, late: false, units: null, mostUnits };
+  // Who is exempt has no points here, whatever was handed in before; it is there again once they are not.
+  if (exempt !== undefined)
+    return { ...nothing, state: 'exempt', reason: exempt, handInId: entry?.handIn.id ?? null };
+  if (!entry) return { ...nothing, state: 'none', reason: '' };
   const { handIn, state, late, total, assignment } = entry;
   return {
     state,
+    reason: '',
     handInId: handIn.id,
     handedInAt: handIn.handed_in_at,
     late,

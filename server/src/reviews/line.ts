@@ -6,7 +6,9 @@ import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { type HandInRow, readHandIns, replacementOf } from '../handIns/handInRows.ts';
 import type { ClassOrder } from '../people/classList.ts';
+import { isVeiled } from './isVeiled.ts';
 import { gradeOf, type JudgementEvents, readJudgements, stateOf } from './judgements.ts';
+import { latenessOf } from './lateness.ts';
 
 /** A hand-in as an instructor has it before them. */
 export interface LineEntry {
@@ -27,31 +29,39 @@ export interface LineEntry {
  * The hand-ins of an assignment that count, by name of their student, by a fixed number of queries. Where the last
  * counts, that is one of each student; where the best counts, every attempt is there.
  */
-export async function readLine(db: DbOrTrx, assignmentId: string, order: ClassOrder): Promise<LineEntry[]> {
+export async function readLine(
+  db: DbOrTrx,
+  assignmentId: string,
+  order: ClassOrder,
+  at: string,
+): Promise<LineEntry[]> {
   const handIns = await readHandIns(db, assignmentId);
   const versions = await readVersions(db, assignmentId);
   const corrections = await readCorrections(db, assignmentId);
   const grants = await readGrants(db, assignmentId);
-  const judgementOf = await readJudgements(db, { assignmentId });
+  const judgementOf = await readJudgements(db, { assignmentId }, at);
   const judged = new Map([...versions].map(([version, a]) => [version, asJudged(a, corrections)]));
-  return handIns
-    .flatMap((handIn): LineEntry[] => {
-      const assignment = judged.get(handIn.version);
-      const id = handIn.personIds[0];
-      if (!assignment || !id || handIn.withdrawn_at) return [];
-      const student = { id, listed: order.listed(id) };
-      if (replacementOf(handIn, handIns, assignment.counts)) return [];
-      const judgement = judgementOf(handIn.id);
-      const { open, total } = gradeOf(assignment, judgement);
-      const terms = termsFor(assignment, grants, handIn.personIds);
-      const late = submissionWindow(terms, handIn.handed_in_at) !== 'open';
-      const state = stateOf(judgement.releasedAt, open);
-      return [{ handIn, assignment, judgement, open, total, state, late, student }];
-    })
-    .sort(
-      (a, b) =>
-        order.compare(a.student.listed, b.student.listed) ||
-        a.student.id.localeCompare(b.student.id) ||
-        a.handIn.attempt - b.handIn.attempt,
-    );
+  const line = handIns.flatMap((handIn): LineEntry[] => {
+    const assignment = judged.get(handIn.version);
+    const id = handIn.personIds[0];
+    if (!assignment || !id || handIn.withdrawn_at) return [];
+    const student = { id, listed: order.listed(id) };
+    if (replacementOf(handIn, handIns, assignment.counts)) return [];
+    const judgement = judgementOf(handIn.id);
+    const { open, total } = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
+    const terms = termsFor(assignment, grants, handIn.personIds);
+    const late = submissionWindow(terms, handIn.handed_in_at) !== 'open';
+    const state = stateOf(judgement.releasedAt, open);
+    return [{ handIn, assignment, judgement, open, total, state, late, student }];
+  });
+  const now = versions.get(Math.max(0, ...versions.keys()));
+  // Also the place in the order of names tells a name.
+  if (now && isVeiled(now, grants, line, at))
+    return line.sort((a, b) => a.handIn.id.localeCompare(b.handIn.id));
+  return line.sort(
+    (a, b) =>
+      order.compare(a.student.listed, b.student.listed) ||
+      a.student.id.localeCompare(b.student.id) ||
+      a.handIn.attempt - b.handIn.attempt,
+  );
 }

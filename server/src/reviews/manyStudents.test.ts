@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
+import { RemarkWrite } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
 import { readDefinition } from '../assignments/definitions.ts';
 import { listCaptures } from '../captures/library.ts';
@@ -10,7 +11,9 @@ import { readCards } from '../pages/cards.ts';
 import { readHandInView } from '../pages/handInView.ts';
 import { readProofSheet } from '../pages/proofSheet.ts';
 import { classroom, DEFINITION, serverPerTest, type TestServer } from '../testServer.testing.ts';
+import { readComparables } from './comparables.ts';
 import { readLedger } from './ledger.ts';
+import { giveRemarks } from './manyRemarks.ts';
 import { readReview } from './review.ts';
 import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
@@ -189,6 +192,20 @@ describe('the list of an assignment', () => {
   });
 });
 
+it('a remark for 300 asks three questions for each, and no more of the class than for 3', async () => {
+  const room = await enterClass(server(), 300);
+  const give = async (howMany: number) => {
+    const { context, asked } = counted(server().context);
+    const rows = await server().context.db.selectFrom('hand_ins').select('id').limit(howMany).execute();
+    const remark = RemarkWrite.parse({ itemId: null, x: null, y: null, text: 'Which unit?' });
+    const remarks = rows.map(({ id }) => ({ id: randomUUID(), handInId: id, remark }));
+    await giveRemarks(context, room.instructorPerson.id, room.assignment.id, { remarks });
+    return asked.length;
+  };
+  const [few, many] = [await give(3), await give(300)];
+  expect((many - few) / 297).toBeLessThanOrEqual(3);
+});
+
 describe('what a page waits for', () => {
   it('is found by an index: no page reads a whole table that grows', async () => {
     const room = await enterClass(server(), 3);
@@ -208,6 +225,7 @@ describe('what a page waits for', () => {
     await readProofSheet(context, student, room.assignment.id);
     await readHandInView(context, student, handInId);
     await readReview(context, staff, handInId);
+    await readComparables(context, handInId, room.assignment.points[0]?.id ?? '');
     await readReviewList(context, staff, room.assignment.id);
     await readReviewGrid(context, room.assignment.id);
     await readLedger(context, room.courseId);

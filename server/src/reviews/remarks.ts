@@ -2,7 +2,8 @@ import type { RemarksNow, RemarkWrite } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
-import { namesIn, readJudgements, remarksShown } from './judgements.ts';
+import { namesIn, readJudgements } from './judgements.ts';
+import { remarksShown } from './remarkStates.ts';
 import { requireJudging } from './requireJudging.ts';
 
 /**
@@ -14,21 +15,13 @@ export async function putRemark(
   personId: string,
   handInId: string,
   remarkId: string,
-  { itemId, x, y, text, on }: RemarkWrite,
+  remark: RemarkWrite,
 ): Promise<RemarksNow> {
+  const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
-    await requireJudging(trx, handInId, personId);
-    await requirePlace(trx, handInId, itemId, x, y);
-    const there = await lastEvent(trx, remarkId);
-    requireOwn(there, handInId, personId);
-    const place = { item_id: itemId, x, y };
-    const same = there && there.text === text && there.item_id === itemId && there.x === x && there.y === y;
-    if (!same) {
-      // A remark that was taken away is not brought back by a change that did not know of it.
-      if ((there?.seq ?? 0) !== on) throw new HttpProblem('stale-version', { of: 'remark' });
-      await append(trx, handInId, remarkId, personId, now().toISOString(), { ...place, text });
-    }
-    return remarksNow(trx, handInId, personId);
+    await requireJudging(trx, handInId, personId, at);
+    await writeRemark(trx, { personId, handInId, remarkId, at }, remark);
+    return remarksNow(trx, handInId, personId, at);
   });
 }
 
@@ -39,33 +32,60 @@ export async function removeRemark(
   handInId: string,
   remarkId: string,
 ): Promise<RemarksNow> {
+  const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
-    await requireJudging(trx, handInId, personId);
-    const there = await lastEvent(trx, remarkId);
-    if (there && there.hand_in_id === handInId && there.text !== null) {
-      requireOwn(there, handInId, personId);
-      const nothing = { item_id: null, x: null, y: null, text: null };
-      await append(trx, handInId, remarkId, personId, now().toISOString(), nothing);
-    }
-    return remarksNow(trx, handInId, personId);
+    await requireJudging(trx, handInId, personId, at);
+    await takeRemark(trx, { personId, handInId, remarkId, at });
+    return remarksNow(trx, handInId, personId, at);
   });
 }
 
-async function append(
+/** Which remark is written by whom, and when. */
+export interface RemarkWriting {
+  personId: string;
+  handInId: string;
+  remarkId: string;
+  at: string;
+}
+
+/** One remark, by somebody who was found to be judging the hand-in. */
+export async function writeRemark(
   trx: DbOrTrx,
-  hand_in_id: string,
-  remark_id: string,
-  author_id: string,
-  written_at: string,
-  what: { item_id: string | null; x: number | null; y: number | null; text: string | null },
+  { personId, handInId, remarkId, at }: RemarkWriting,
+  { itemId, on, ...rest }: RemarkWrite,
 ): Promise<void> {
+  await requirePlace(trx, handInId, { itemId, ...rest });
+  const there = await lastRemarkEvent(trx, remarkId);
+  requireOwn(there, handInId, personId);
+  const { shape, x, y, width, height, sign, text, mustShowId } = rest;
+  const said = { item_id: itemId, shape, x, y, width, height, sign, text, must_show_id: mustShowId };
+  const keys = Object.keys(said) as Array<keyof typeof said>;
+  if (there && keys.every((key) => there[key] === said[key])) return;
+  // A remark that was taken away is not brought back by a change that did not know of it.
+  if ((there?.seq ?? 0) !== on) throw new HttpProblem('stale-version', { of: 'remark' });
   await trx
     .insertInto('remark_events')
-    .values({ remark_id, hand_in_id, author_id, written_at, ...what })
+    .values({ remark_id: remarkId, hand_in_id: handInId, author_id: personId, written_at: at, ...said })
     .execute();
 }
 
-const lastEvent = (trx: DbOrTrx, remarkId: string) =>
+/** Takes one away; with none there, nothing is done. */
+export async function takeRemark(
+  trx: DbOrTrx,
+  { personId, handInId, remarkId, at }: RemarkWriting,
+): Promise<boolean> {
+  const there = await lastRemarkEvent(trx, remarkId);
+  if (!there || there.hand_in_id !== handInId || there.text === null) return false;
+  requireOwn(there, handInId, personId);
+  const nothing = { item_id: null, x: null, y: null, text: null };
+  await trx
+    .insertInto('remark_events')
+    .values({ remark_id: remarkId, hand_in_id: handInId, author_id: personId, written_at: at, ...nothing })
+    .execute();
+  return true;
+}
+
+export const lastRemarkEvent = (trx: DbOrTrx, remarkId: string) =>
   trx
     .selectFrom('remark_events')
     .selectAll()
@@ -83,27 +103,30 @@ function requireOwn(
   if (there.author_id !== personId) throw new HttpProblem('forbidden', { why: 'others-remark' });
 }
 
-async function requirePlace(
-  trx: DbOrTrx,
-  handInId: string,
-  itemId: string | null,
-  x: number | null,
-  y: number | null,
-): Promise<void> {
-  if (itemId === null) return;
+type Place = Pick<RemarkWrite, 'itemId' | 'x' | 'y' | 'width' | 'height'>;
+
+async function requirePlace(trx: DbOrTrx, handInId: string, place: Place): Promise<void> {
+  if (place.itemId === null) return;
   const item = await trx
     .selectFrom('hand_in_items')
     .select(['width', 'height'])
-    .where('id', '=', itemId)
+    .where('id', '=', place.itemId)
     .where('hand_in_id', '=', handInId)
     .executeTakeFirst();
   if (!item) throw notFound('picture');
   const { width, height } = item;
-  if ((x ?? 0) >= width || (y ?? 0) >= height)
+  const right = (place.x ?? 0) + (place.width ?? 1);
+  const bottom = (place.y ?? 0) + (place.height ?? 1);
+  if (right > width || bottom > height)
     throw new HttpProblem('invalid-request', { why: 'remark-outside', width, height });
 }
 
-async function remarksNow(trx: DbOrTrx, handInId: string, personId: string): Promise<RemarksNow> {
-  const judgement = (await readJudgements(trx, { handInId }))(handInId);
+export async function remarksNow(
+  trx: DbOrTrx,
+  handInId: string,
+  personId: string,
+  at: string,
+): Promise<RemarksNow> {
+  const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
   return { handInId, remarks: remarksShown(judgement, await namesIn(trx, judgement), personId) };
 }

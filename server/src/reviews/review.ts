@@ -5,28 +5,46 @@ import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
 import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
-import { handInNumber, readHandIn, readHandIns, replacementOf } from '../handIns/handInRows.ts';
+import type { DbOrTrx } from '../db/database.ts';
+import {
+  type HandInRow,
+  handInNumber,
+  readHandIn,
+  readHandIns,
+  replacementOf,
+} from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { asAsked, fieldsOfHandIn, readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { readFindings } from './findings.ts';
-import { gradeOf, namesIn, readJudgements, remarksShown, stateOf, verdictsShown } from './judgements.ts';
+import { isVeiled } from './isVeiled.ts';
+import { gradeOf, levelsShown, namesIn, readJudgements, stateOf, verdictsShown } from './judgements.ts';
+import { latenessOf } from './lateness.ts';
 import { readLine } from './line.ts';
+import { remarksShown } from './remarkStates.ts';
 
 /** One hand-in as its reviewer sees it. */
-export async function readReview({ db, signing }: Context, actor: Actor, handInId: string): Promise<Review> {
+export async function readReview(
+  { db, signing, now }: Context,
+  actor: Actor,
+  handInId: string,
+): Promise<Review> {
+  const at = now().toISOString();
   const handIn = await readHandIn(db, handInId);
   const assignment = asJudged(
     await readAssignment(db, handIn.assignment_id, handIn.version),
     await readCorrections(db, handIn.assignment_id),
   );
-  const judgement = (await readJudgements(db, { handInId }))(handInId);
-  const grade = gradeOf(assignment, judgement);
+  const judgement = (await readJudgements(db, { handInId }, at))(handInId);
   const names = await namesIn(db, judgement);
-  const terms = termsFor(assignment, await readGrants(db, assignment.id), handIn.personIds);
+  const grants = await readGrants(db, assignment.id);
+  const terms = termsFor(assignment, grants, handIn.personIds);
+  const grade = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
   const role = await roleInAssignment(db, actor, assignment.id);
-  const newer = replacementOf(handIn, await readHandIns(db, assignment.id), assignment.counts);
-  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId));
+  const handIns = await readHandIns(db, assignment.id);
+  const newer = replacementOf(handIn, handIns, assignment.counts);
+  const fields = await fieldsOfHandIn(db, handInId);
+  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId), at);
   const index = line.findIndex((entry) => entry.handIn.id === handInId);
   const after = [...line.slice(index + 1), ...line.slice(0, Math.max(index, 0))];
   return {
@@ -36,11 +54,14 @@ export async function readReview({ db, signing }: Context, actor: Actor, handInI
       id: handIn.personIds[0] ?? '',
       name: joinedNames(handIn.personIds, await namesOf(db, handIn.personIds)),
     },
-    assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
+    assignment: asAsked(assignment, fields),
     attempt: handIn.attempt,
     handedInAt: handIn.handed_in_at,
     late: submissionWindow(terms, handIn.handed_in_at) !== 'open',
     statement: handIn.statement,
+    fields: { ...fields },
+    earlier: await readEarlier(db, actor, handIn, handIns, at),
+    veiled: isVeiled(await readAssignment(db, assignment.id), grants, line, at),
     items: await readItems(db, handInId, signing),
     findings: Object.fromEntries(
       (await readFindings(db, assignment.id, () => assignment, handInId)).map((item) => [
@@ -50,8 +71,10 @@ export async function readReview({ db, signing }: Context, actor: Actor, handInI
     ),
     state: stateOf(judgement.releasedAt, grade.open),
     releasedAt: judgement.releasedAt,
+    releasesAt: judgement.releasesAt,
     judgement: {
       verdicts: verdictsShown(judgement, names),
+      levels: levelsShown(judgement, names),
       remarks: remarksShown(judgement, names, actor.personId),
       grade,
     },
@@ -63,5 +86,31 @@ export async function readReview({ db, signing }: Context, actor: Actor, handInI
     previousId: index > 0 ? (line[index - 1]?.handIn.id ?? null) : null,
     nextId: index >= 0 ? (line[index + 1]?.handIn.id ?? null) : null,
     nextWaitingId: after.find((entry) => entry.state === 'waiting')?.handIn.id ?? null,
+  };
+}
+
+/** What was said of the attempt before this one of the same people; withdrawn ones are passed over. */
+async function readEarlier(
+  db: DbOrTrx,
+  actor: Actor,
+  handIn: HandInRow,
+  handIns: readonly HandInRow[],
+  at: string,
+): Promise<Review['earlier']> {
+  const before = handIns
+    .filter(
+      (one) =>
+        one.attempt < handIn.attempt &&
+        one.withdrawn_at === null &&
+        one.personIds.some((id) => handIn.personIds.includes(id)),
+    )
+    .sort((a, b) => b.attempt - a.attempt)[0];
+  if (!before) return null;
+  const judgement = (await readJudgements(db, { handInId: before.id }, at))(before.id);
+  return {
+    handInId: before.id,
+    number: handInNumber(before),
+    attempt: before.attempt,
+    remarks: remarksShown(judgement, await namesIn(db, judgement), actor.personId),
   };
 }

@@ -6,17 +6,16 @@ import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { type CheckedItem, readFindings } from './findings.ts';
 import { type LineEntry, readLine } from './line.ts';
+import { markerOf, readShares } from './sharing.ts';
 
 /** The hand-ins that count as students by proof points. Set-based: as many queries for 3 as for 300. */
-export async function readReviewGrid({ db }: Context, assignmentId: string): Promise<ReviewGrid> {
+export async function readReviewGrid({ db, now }: Context, assignmentId: string): Promise<ReviewGrid> {
   const assignment = await readAssignment(db, assignmentId);
   const order = await readClassOrder(db, assignment.courseId);
-  const line = await readLine(db, assignmentId, order);
+  const line = await readLine(db, assignmentId, order, now().toISOString());
   const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
-  const names = await namesOf(
-    db,
-    line.flatMap((entry) => entry.handIn.personIds),
-  );
+  const shares = await readShares(db, assignmentId);
+  const names = await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]);
   const checked = new Map<string, CheckedItem[]>();
   for (const item of await readFindings(db, assignmentId, (id) => byId.get(id)?.assignment))
     checked.set(item.handInId, [...(checked.get(item.handInId) ?? []), item]);
@@ -32,6 +31,7 @@ export async function readReviewGrid({ db }: Context, assignmentId: string): Pro
       handedInAt: entry.handIn.handed_in_at,
       late: entry.late,
       state: entry.state,
+      marker: markerOf(shares, entry.handIn.personIds, names),
       cells: cellsOf(entry, checked.get(entry.handIn.id) ?? []),
     })),
   };

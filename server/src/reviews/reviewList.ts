@@ -2,27 +2,30 @@ import type { ReviewList } from '@nachweis/contract';
 import { type Actor, roleInAssignment } from '../access/access.ts';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { handInNumber } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { readExempt } from './exemptions.ts';
 import { readFindings } from './findings.ts';
+import { isVeiled } from './isVeiled.ts';
 import { readLine } from './line.ts';
+import { isAsked } from './remarkStates.ts';
+import { markerOf, readShares } from './sharing.ts';
 
 /** All hand-ins of an assignment that count, and who has handed in nothing. Set-based: as many queries for 3 as for 300. */
 export async function readReviewList(
-  { db }: Context,
+  { db, now }: Context,
   actor: Actor,
   assignmentId: string,
 ): Promise<ReviewList> {
   const assignment = await readAssignment(db, assignmentId);
   const order = await readClassOrder(db, assignment.courseId);
-  const line = await readLine(db, assignmentId, order);
+  const line = await readLine(db, assignmentId, order, now().toISOString());
   const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
-  const names = await namesOf(
-    db,
-    line.flatMap((entry) => entry.handIn.personIds),
-  );
+  const shares = await readShares(db, assignmentId);
+  const names = await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]);
   const checked = new Map<string, { itemIds: string[]; toCheck: number; problems: number }>();
   for (const item of await readFindings(db, assignmentId, (id) => byId.get(id)?.assignment)) {
     const counts = checked.get(item.handInId) ?? { itemIds: [], toCheck: 0, problems: 0 };
@@ -33,11 +36,13 @@ export async function readReviewList(
   }
   const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
   const absent = order.studentIds.filter((id) => !present.has(id));
+  const exempt = await readExempt(db, assignmentId);
   const absentNames = await namesOf(db, absent);
   return {
     assignment: asJudged(assignment, await readCorrections(db, assignmentId)),
+    veiled: isVeiled(assignment, await readGrants(db, assignmentId), line, now().toISOString()),
     mayRelease: (await roleInAssignment(db, actor, assignmentId)) === 'instructor',
-    rows: line.map(({ handIn, state, open, total, late, student }) => ({
+    rows: line.map(({ handIn, state, open, total, late, student, judgement }) => ({
       handInId: handIn.id,
       number: handInNumber(handIn),
       student: {
@@ -51,8 +56,16 @@ export async function readReviewList(
       state,
       openVerdicts: open,
       totalUnits: total,
+      releasesAt: judgement.releasesAt,
+      marker: markerOf(shares, handIn.personIds, names),
+      answers: judgement.remarks.filter(isAsked).length,
       ...(checked.get(handIn.id) ?? { itemIds: [], toCheck: 0, problems: 0 }),
     })),
-    without: absent.map((id) => ({ id, name: absentNames(id), listed: order.listed(id) })),
+    without: absent.map((id) => ({
+      id,
+      name: absentNames(id),
+      listed: order.listed(id),
+      exempt: exempt.has(id),
+    })),
   };
 }

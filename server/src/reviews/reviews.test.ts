@@ -27,6 +27,8 @@ describe('verdicts and points', () => {
     const { body } = await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' });
     expect(body.grade).toEqual({
       fromVerdicts: 138,
+      lateSteps: 0,
+      lateCost: 0,
       most: 175,
       total: 138,
       open: 0,
@@ -172,7 +174,7 @@ describe('the list', () => {
     expect(body.rows).toMatchObject([
       { attempt: 2, number: 'H-00002', openVerdicts: 2, toCheck: 1, problems: 0 },
     ]);
-    expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang', listed: 'Yang, Wen' }]);
+    expect(body.without).toEqual([{ id: missing.id, name: 'Wen Yang', listed: 'Yang, Wen', exempt: false }]);
     const { body: cards } = await room.instructor.get('/api/assignments');
     expect(cards[0]).toMatchObject({ as: 'staff', handIns: 1, students: 2, waiting: 1 });
   });

@@ -1,12 +1,17 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
+import { readComparables } from './comparables.ts';
 import { correct, listCorrections } from './correct.ts';
+import { exempt } from './exemptions.ts';
+import { writeFigures } from './figures.ts';
+import { readHistory } from './history.ts';
 import { readLedger } from './ledger.ts';
-import { release, releaseAll } from './release.ts';
-import { putRemark, removeRemark } from './remarks.ts';
+import { release, releaseAll, takeReleaseBack } from './release.ts';
+import { remarkHandlers } from './remarkRoutes.ts';
 import { readReview } from './review.ts';
 import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
+import { readSharing, shareOut } from './sharing.ts';
 import { writeAdjustment, writeVerdicts } from './writeVerdicts.ts';
 
 type ReviewHandlers = Pick<
@@ -15,35 +20,49 @@ type ReviewHandlers = Pick<
   | 'reviewGrid'
   | 'readLedger'
   | 'review'
+  | 'comparables'
   | 'writeVerdicts'
-  | 'putRemark'
-  | 'removeRemark'
   | 'writeAdjustment'
   | 'release'
   | 'releaseAll'
+  | 'takeReleaseBack'
+  | 'gradeHistory'
+  | 'exempt'
   | 'corrections'
+  | 'readSharing'
+  | 'writeFigures'
+  | 'shareOut'
   | 'correct'
 >;
 
-export function reviewHandlers(context: Context): ReviewHandlers {
+export function reviewHandlers(context: Context): ReviewHandlers & ReturnType<typeof remarkHandlers> {
   return {
+    ...remarkHandlers(context),
     readLedger: ({ params }) => readLedger(context, params.courseId),
     reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
+    comparables: ({ params }) => readComparables(context, params.handInId, params.proofPointId),
     writeVerdicts: ({ params, body, actor }) => writeVerdicts(context, actor.personId, params.handInId, body),
-    putRemark: ({ params, body, actor }) =>
-      putRemark(context, actor.personId, params.handInId, params.remarkId, body),
-    removeRemark: ({ params, actor }) =>
-      removeRemark(context, actor.personId, params.handInId, params.remarkId),
     writeAdjustment: ({ params, body, actor }) =>
       writeAdjustment(context, actor.personId, params.handInId, body),
-    async release({ params, actor }) {
-      return { released: await release(context, actor.personId, params.handInId) };
+    async release({ params, body, actor }) {
+      return { released: await release(context, actor.personId, params.handInId, body) };
     },
-    async releaseAll({ params, actor }) {
-      return { released: await releaseAll(context, actor.personId, params.assignmentId) };
+    async releaseAll({ params, body, actor }) {
+      return { released: await releaseAll(context, actor.personId, params.assignmentId, body) };
     },
+    async takeReleaseBack({ params, body, actor }) {
+      return { released: await takeReleaseBack(context, actor.personId, params.handInId, body.reason) };
+    },
+    gradeHistory: ({ params }) => readHistory(context, params.handInId),
+    async exempt({ params, body, actor }) {
+      await exempt(context, actor.personId, params, body);
+      return undefined;
+    },
+    writeFigures: ({ params, body, actor }) => writeFigures(context, actor.personId, params.courseId, body),
+    readSharing: ({ params }) => readSharing(context, params.assignmentId),
+    shareOut: ({ params, body, actor }) => shareOut(context, actor.personId, params.assignmentId, body),
     corrections: ({ params }) => listCorrections(context, params.assignmentId),
     correct: ({ params, body, actor }) => correct(context, actor.personId, params.assignmentId, body),
   };

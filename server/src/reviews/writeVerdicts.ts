@@ -1,58 +1,133 @@
-import type { AdjustmentWrite, VerdictsNow, VerdictsWrite } from '@nachweis/contract';
+import type { AdjustmentWrite, Assignment, VerdictsNow, VerdictsWrite } from '@nachweis/contract';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import { readHandIn } from '../handIns/handInRows.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
-import { FIRST_ROUND, gradeOf, namesIn, readJudgements, stateOf, verdictsShown } from './judgements.ts';
+import {
+  FIRST_ROUND,
+  gradeOf,
+  levelsShown,
+  namesIn,
+  readJudgements,
+  stateOf,
+  verdictsShown,
+} from './judgements.ts';
+import { latenessOf } from './lateness.ts';
+import { readRelease } from './releases.ts';
 import { requireJudging } from './requireJudging.ts';
 
 /**
- * Gives, changes or (with null) clears verdicts: all of them or none. Each is made on the version it takes the place
+ * Gives, changes or (with null) clears verdicts and levels: all of them or none. Each is made on the version it takes the place
  * of; one that says what is there already changes nothing, and so does the same write again.
  *
- * @throws HttpProblem `not-found` for a must-show of another assignment, `stale-version` with those that somebody else
+ * @throws HttpProblem `not-found` for a must-show or a level of another assignment, `stale-version` with those that somebody else
  *   changed meanwhile, and what `requireJudging` throws
  */
 export async function writeVerdicts(
   { db, now }: Context,
   personId: string,
   handInId: string,
-  { id, verdicts }: VerdictsWrite,
+  write: VerdictsWrite,
 ): Promise<VerdictsNow> {
+  const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
-    const { handIn, assignment } = await requireJudging(trx, handInId, personId);
-    const known = new Set(assignment.proofPoints.flatMap((p) => p.mustShows).map((m) => m.id));
-    const current = (await readJudgements(trx, { handInId }))(handInId).verdicts;
-    const given = Object.entries(verdicts);
-    if (given.some(([mustShowId]) => !known.has(mustShowId))) throw notFound('must-show');
-    const changed = given.filter(
-      ([mustShowId, { verdict }]) => (current.get(mustShowId)?.verdict ?? null) !== verdict,
-    );
-    const stale = changed.filter(([mustShowId, { on }]) => (current.get(mustShowId)?.version ?? 0) !== on);
-    const again = await trx
-      .selectFrom('verdict_events')
-      .select('seq')
-      .where('write_id', '=', id)
-      .executeTakeFirst();
-    if (again) return verdictsNow(trx, assignment, handIn.id);
-    if (stale.length > 0)
-      throw new HttpProblem('stale-version', { of: 'verdicts', mustShowIds: stale.map(([key]) => key) });
-    for (const [must_show_id, { verdict }] of changed) {
-      await trx
-        .insertInto('verdict_events')
-        .values({
-          write_id: id,
-          hand_in_id: handInId,
-          must_show_id,
-          round: FIRST_ROUND,
-          verdict,
-          given_by: personId,
-          given_at: now().toISOString(),
-        })
-        .execute();
-    }
-    return verdictsNow(trx, assignment, handIn.id);
+    const { assignment } = await requireJudging(trx, handInId, personId, at);
+    await appendVerdicts(trx, assignment, { personId, handInId, at, round: FIRST_ROUND }, write);
+    const result = await verdictsNow(trx, assignment, handInId, at);
+    if (result.grade.open > 0) await takeBackWhatWasSet(trx, personId, handInId, at);
+    return result;
   });
+}
+
+/** Who judges what, when, and in which marking. */
+export interface Judging {
+  personId: string;
+  handInId: string;
+  at: string;
+  round: number;
+}
+
+/**
+ * Adds the events of a write, of what it changes only; the same write again adds none.
+ * @throws HttpProblem `not-found`, `stale-version`
+ */
+export async function appendVerdicts(
+  trx: DbOrTrx,
+  assignment: Assignment,
+  { personId, handInId, at, round }: Judging,
+  { id, verdicts, levels }: VerdictsWrite,
+): Promise<void> {
+  requireKnown(assignment, { verdicts, levels });
+  const current = (await readJudgements(trx, { handInId }, at, round))(handInId);
+  const newVerdicts = Object.entries(verdicts).filter(
+    ([mustShowId, { verdict }]) => (current.verdicts.get(mustShowId)?.verdict ?? null) !== verdict,
+  );
+  const newLevels = Object.entries(levels).filter(
+    ([criterionId, { level }]) => (current.levels.get(criterionId)?.level ?? null) !== level,
+  );
+  if (await isWritten(trx, id)) return;
+  const stale = [
+    ...newVerdicts.filter(([key, { on }]) => (current.verdicts.get(key)?.version ?? 0) !== on),
+    ...newLevels.filter(([key, { on }]) => (current.levels.get(key)?.version ?? 0) !== on),
+  ];
+  if (stale.length > 0)
+    throw new HttpProblem('stale-version', { of: 'verdicts', mustShowIds: stale.map(([key]) => key) });
+  const event = {
+    write_id: id,
+    hand_in_id: handInId,
+    round,
+    given_by: personId,
+    given_at: at,
+  };
+  for (const [must_show_id, { verdict }] of newVerdicts)
+    await trx
+      .insertInto('verdict_events')
+      .values({ ...event, must_show_id, verdict })
+      .execute();
+  for (const [criterion_id, { level }] of newLevels)
+    await trx
+      .insertInto('level_events')
+      .values({ ...event, criterion_id, level })
+      .execute();
+}
+
+/** @throws HttpProblem `not-found` for what the assignment does not ask, or a level that its criterion does not have */
+function requireKnown(
+  { proofPoints, criteria }: Assignment,
+  { verdicts, levels }: Pick<VerdictsWrite, 'verdicts' | 'levels'>,
+): void {
+  const mustShows = new Set(proofPoints.flatMap((p) => p.mustShows).map((m) => m.id));
+  if (Object.keys(verdicts).some((id) => !mustShows.has(id))) throw notFound('must-show');
+  for (const [id, { level }] of Object.entries(levels)) {
+    const criterion = criteria.find((one) => one.id === id);
+    if (!criterion || (level !== null && level >= criterion.levels.length)) throw notFound('criterion');
+  }
+}
+
+/** Whether a write has arrived before. */
+async function isWritten(trx: DbOrTrx, writeId: string): Promise<boolean> {
+  for (const table of ['verdict_events', 'level_events'] as const) {
+    const row = await trx.selectFrom(table).select('seq').where('write_id', '=', writeId).executeTakeFirst();
+    if (row) return true;
+  }
+  return false;
+}
+
+/** What is not complete any more is not released at the time that was set while it was. */
+async function takeBackWhatWasSet(
+  trx: DbOrTrx,
+  given_by: string,
+  hand_in_id: string,
+  given_at: string,
+): Promise<void> {
+  const { releasesAt } = await readRelease(trx, hand_in_id, given_at);
+  if (!releasesAt) return;
+  await trx
+    .insertInto('release_events')
+    .values({ hand_in_id, kind: 'taken-back', given_by, given_at })
+    .execute();
 }
 
 /**
@@ -66,8 +141,9 @@ export async function writeAdjustment(
   handInId: string,
   { id, units, reason, baseVersion }: AdjustmentWrite,
 ): Promise<VerdictsNow> {
+  const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
-    const { assignment } = await requireJudging(trx, handInId, personId);
+    const { assignment, handIn } = await requireJudging(trx, handInId, personId, at);
     const last = await trx
       .selectFrom('adjustment_events')
       .select(['seq', 'id', 'units', 'reason'])
@@ -78,8 +154,10 @@ export async function writeAdjustment(
     if (!same) {
       if ((last?.seq ?? 0) !== baseVersion) throw new HttpProblem('stale-version', { of: 'adjustment' });
       const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
-      const { fromVerdicts, most } = gradeOf(judged, (await readJudgements(trx, { handInId }))(handInId));
-      const total = fromVerdicts + units;
+      const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
+      const late = latenessOf(judged, await readGrants(trx, assignment.id), handIn);
+      const { fromVerdicts, lateCost, most } = gradeOf(judged, judgement, late);
+      const total = fromVerdicts - lateCost + units;
       if (total > most) throw new HttpProblem('points-out-of-range', { total, most });
       await trx
         .insertInto('adjustment_events')
@@ -89,25 +167,31 @@ export async function writeAdjustment(
           units,
           reason,
           given_by: personId,
-          given_at: now().toISOString(),
+          given_at: at,
         })
         .execute();
     }
-    return verdictsNow(trx, assignment, handInId);
+    return verdictsNow(trx, assignment, handInId, at);
   });
 }
 
-async function verdictsNow(
+/** How a hand-in is judged now, in one of its markings. */
+export async function verdictsNow(
   trx: DbOrTrx,
-  assignment: Awaited<ReturnType<typeof requireJudging>>['assignment'],
+  assignment: Assignment,
   handInId: string,
+  at: string,
+  round: number = FIRST_ROUND,
 ): Promise<VerdictsNow> {
-  const judgement = (await readJudgements(trx, { handInId }))(handInId);
+  const judgement = (await readJudgements(trx, { handInId }, at, round))(handInId);
   const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
-  const grade = gradeOf(judged, judgement);
+  const late = latenessOf(judged, await readGrants(trx, assignment.id), await readHandIn(trx, handInId));
+  const grade = gradeOf(judged, judgement, late);
+  const names = await namesIn(trx, judgement);
   return {
     handInId,
-    verdicts: verdictsShown(judgement, await namesIn(trx, judgement)),
+    verdicts: verdictsShown(judgement, names),
+    levels: levelsShown(judgement, names),
     grade,
     adjustmentVersion: judgement.adjustment?.version ?? 0,
     state: stateOf(judgement.releasedAt, grade.open),

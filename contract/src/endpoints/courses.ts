@@ -1,0 +1,89 @@
+import * as z from 'zod';
+import {
+  CourseLine,
+  CourseView,
+  CourseWrite,
+  MAX_PEOPLE,
+  PeopleAnswer,
+  PeopleWrite,
+  SignInLink,
+} from '../courses.ts';
+import type { Endpoint } from '../endpoint.ts';
+import { FiguresWrite, FiguresWritten } from '../figures.ts';
+import { Ledger } from '../reviews.ts';
+import { Id } from '../shared.ts';
+
+/** Courses and the people in them. */
+export const courseEndpoints = {
+  listCourses: {
+    method: 'get',
+    path: '/api/courses',
+    access: 'admin',
+    summary: 'All courses.',
+    response: z.array(CourseLine),
+  },
+  createCourse: {
+    method: 'put',
+    path: '/api/courses/:courseId',
+    access: 'admin',
+    summary:
+      'Makes a course or changes its title, time zone and language. Who makes it is its first instructor.',
+    params: z.object({ courseId: Id }),
+    body: CourseWrite,
+    response: CourseView,
+  },
+  readCourse: {
+    method: 'get',
+    path: '/api/courses/:courseId',
+    access: 'course-manager',
+    summary: 'A course with its people and assignments.',
+    params: z.object({ courseId: Id }),
+    response: CourseView,
+  },
+  readLedger: {
+    method: 'get',
+    path: '/api/courses/:courseId/ledger',
+    access: 'course-manager',
+    blind: 'closed',
+    summary: 'How every student of a course stands in each of its assignments.',
+    params: z.object({ courseId: Id }),
+    response: Ledger,
+  },
+  enterPeople: {
+    method: 'post',
+    path: '/api/courses/:courseId/people',
+    access: 'course-manager',
+    summary: 'Enters people of a class list, or says line by line what that would change.',
+    params: z.object({ courseId: Id }),
+    body: PeopleWrite,
+    response: PeopleAnswer,
+  },
+  leaveCourse: {
+    method: 'delete',
+    path: '/api/courses/:courseId/people/:personId',
+    access: 'course-manager',
+    summary: 'Takes a person out of a course. What they handed in stays.',
+    params: z.object({ courseId: Id, personId: Id }),
+    response: CourseView,
+  },
+  writeFigures: {
+    method: 'put',
+    path: '/api/courses/:courseId/figures',
+    access: 'course-manager',
+    blind: 'closed',
+    summary: 'Changes the points of many hand-ins of a course by hand, with a reason: all of them or none.',
+    params: z.object({ courseId: Id }),
+    body: FiguresWrite,
+    response: FiguresWritten,
+  },
+  makeLinks: {
+    method: 'post',
+    path: '/api/courses/:courseId/links',
+    access: 'course-manager',
+    summary:
+      'Makes sign-in links for people of the course. For who has a password only an administrator does.',
+    params: z.object({ courseId: Id }),
+    body: z.object({ personIds: z.array(Id).min(1).max(MAX_PEOPLE) }),
+    response: z.array(SignInLink),
+  },
+} as const satisfies Record<string, Endpoint>;

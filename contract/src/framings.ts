@@ -1,0 +1,33 @@
+import type { Box, Framing as CoreFraming } from '@nachweis/core';
+import * as z from 'zod';
+
+export const Coordinate = z.int().min(-1_000_000).max(1_000_000);
+
+/** A box of whole picture pixels. */
+export const PixelBox = z.object({
+  x: Coordinate,
+  y: Coordinate,
+  width: z.int().min(1).max(1_000_000),
+  height: z.int().min(1).max(1_000_000),
+}) satisfies z.ZodType<Box>;
+
+/** Width in pixels that the framed part is scaled to. */
+const ScaledWidth = z.int().min(1).max(20_000).optional();
+const boxed = <K extends string>(kind: K) =>
+  z.object({ kind: z.literal(kind), box: PixelBox, width: ScaledWidth });
+
+export const Framing = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('whole'), width: ScaledWidth }),
+  boxed('region'),
+  boxed('display'),
+  boxed('window'),
+  z.object({
+    kind: z.literal('outline'),
+    /** corners, in pixels of the capture; between pixels too */
+    points: z
+      .array(z.object({ x: z.number(), y: z.number() }))
+      .min(3)
+      .max(500),
+    width: ScaledWidth,
+  }),
+]) satisfies z.ZodType<CoreFraming>;

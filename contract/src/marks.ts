@@ -1,0 +1,75 @@
+import type { Mark as CoreMark, Pin as CorePin } from '@nachweis/core';
+import * as z from 'zod';
+import { Coordinate } from './framings.ts';
+import { Id } from './shared.ts';
+
+export const Letter = z.string().regex(/^[a-z]$/);
+export const Pin = z.object({
+  kind: z.literal('pin'),
+  letter: Letter,
+  x: Coordinate,
+  y: Coordinate,
+  says: z.string().max(300).optional(),
+}) satisfies z.ZodType<CorePin>;
+
+const Place = z.number().min(-1_000_000).max(1_000_000);
+export const PlaceAt = z.object({ x: Place, y: Place });
+const Length = z.number().min(0).max(1_000_000);
+const AreaBox = z.object({ x: Place, y: Place, width: Length, height: Length });
+export const Ink = z.string().regex(/^#[0-9a-f]{6}$/);
+const drawn = { id: Id, ink: Ink };
+const segment = <K extends string>(kind: K) =>
+  z.object({ kind: z.literal(kind), ...drawn, from: PlaceAt, to: PlaceAt });
+
+/** What is drawn on evidence. Places are in pixels of the capture. */
+export const Mark = z.discriminatedUnion('kind', [
+  Pin,
+  segment('arrow'),
+  segment('line'),
+  z.object({ kind: z.literal('ring'), ...drawn, shape: z.enum(['box', 'ellipse']), box: AreaBox }),
+  z.object({
+    kind: z.literal('number'),
+    ...drawn,
+    number: z.int().min(1).max(999),
+    x: Place,
+    y: Place,
+    says: z.string().max(300),
+  }),
+  z.object({ kind: z.literal('text'), ...drawn, x: Place, y: Place, text: z.string().min(1).max(5000) }),
+  z.object({
+    kind: z.literal('callout'),
+    ...drawn,
+    x: Place,
+    y: Place,
+    text: z.string().min(1).max(5000),
+    to: PlaceAt,
+  }),
+  z.object({
+    kind: z.literal('stroke'),
+    ...drawn,
+    points: z
+      .array(PlaceAt.extend({ p: z.number().min(0).max(1) }))
+      .min(2)
+      .max(800),
+  }),
+  z.object({ kind: z.literal('loop'), ...drawn, points: z.array(PlaceAt).min(3).max(200) }),
+  z.object({ kind: z.literal('highlight'), id: Id, tint: Ink, box: AreaBox }),
+  z.object({
+    kind: z.literal('measure'),
+    ...drawn,
+    of: z.enum(['length', 'angle', 'area']),
+    points: z.array(PlaceAt).min(2).max(50),
+    unit: z.string().trim().min(1).max(12),
+    perPixel: z.number().positive().max(1e9),
+  }),
+  z.object({ kind: z.literal('colour'), ...drawn, x: Place, y: Place, colour: Ink }),
+  z.object({
+    kind: z.literal('redaction'),
+    id: Id,
+    look: z.enum(['solid', 'mosaic', 'blur']),
+    box: AreaBox,
+  }),
+]) satisfies z.ZodType<CoreMark>;
+/** Most marks of one picture. */
+export const MAX_MARKS = 500;
+export const Marks = z.array(Mark).max(MAX_MARKS);

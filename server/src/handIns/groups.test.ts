@@ -1,0 +1,130 @@
+import { describe, expect, it } from 'vitest';
+import { fieldsColumn } from '../db/columns.ts';
+import {
+  addEvidence,
+  classroom,
+  giveVerdicts,
+  handIn,
+  handInSealed,
+  joinCourse,
+  serverPerTest,
+} from '../testServer.testing.ts';
+
+const server = serverPerTest();
+
+/** Bilal and Kim are of one team by the class list, Noor of none. */
+async function teams(change = {}) {
+  const room = await classroom(server(), { groupColumn: 'team', ...change });
+  const kim = await joinCourse(server(), room.courseId, 'student', 'Kim', 'Lee');
+  const noor = await joinCourse(server(), room.courseId, 'student', 'Noor', 'Aziz');
+  const set = (personId: string, team: string) =>
+    server()
+      .context.db.updateTable('members')
+      .set({ fields: fieldsColumn.write({ team }) })
+      .where('person_id', '=', personId)
+      .execute();
+  await set(room.studentPerson.id, 'North');
+  await set(kim.person.id, ' North ');
+  return { ...room, kim, noor, set };
+}
+const sheetOf = async (agent: Awaited<ReturnType<typeof teams>>['student'], assignmentId: string) =>
+  (await agent.get(`/api/assignments/${assignmentId}`).expect(200)).body;
+
+describe('handing in together', () => {
+  it('is done by one for all: each has the receipt, the attempt and the points', async () => {
+    const room = await teams();
+    const { id } = room.assignment;
+    expect((await sheetOf(room.student, id)).group).toEqual({ value: 'North', mates: ['Kim Lee'] });
+    expect((await sheetOf(room.noor.agent, id)).group).toEqual({ value: '', mates: [] });
+    const { draft } = await addEvidence(room.student, room.assignment);
+    const { body: receipt } = await handInSealed(server(), room.student, id, draft.version);
+    expect(receipt.student.split(' and ').sort()).toEqual(['Bilal Okafor', 'Kim Lee']);
+    const { handIns, attemptsLeft } = await sheetOf(room.kim.agent, id);
+    expect(attemptsLeft).toBe(0);
+    expect(handIns).toMatchObject([{ id: receipt.handInId, by: 'Bilal Okafor' }]);
+    expect((await sheetOf(room.student, id)).handIns).toMatchObject([{ by: null }]);
+    await room.noor.agent.get(`/api/hand-ins/${receipt.handInId}`).expect(404);
+
+    const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
+    await giveVerdicts(room.instructor, receipt.handInId, { [exponent]: 'shown', [axes]: 'not-shown' });
+    await room.instructor.post(`/api/hand-ins/${receipt.handInId}/release`).send({}).expect(200);
+    const view = (await room.kim.agent.get(`/api/hand-ins/${receipt.handInId}`).expect(200)).body;
+    expect(view.feedback.grade.total).toBe(100);
+    const list = (await room.instructor.get(`/api/assignments/${id}/hand-ins`).expect(200)).body;
+    expect(list.rows).toHaveLength(1);
+    expect(list.without.map((one: { name: string }) => one.name)).toEqual(['Noor Aziz']);
+    const ledger = (await room.instructor.get(`/api/courses/${room.courseId}/ledger`).expect(200)).body;
+    const units = Object.fromEntries(
+      ledger.rows.map((row: { student: { name: string }; cells: Array<{ units: number | null }> }) => [
+        row.student.name,
+        row.cells[0]?.units,
+      ]),
+    );
+    expect(units).toEqual({ 'Bilal Okafor': 100, 'Kim Lee': 100, 'Noor Aziz': null });
+  });
+
+  it('by two at once is one hand-in where one is allowed', async () => {
+    const room = await teams();
+    const { id } = room.assignment;
+    const drafts = [];
+    for (const agent of [room.student, room.kim.agent])
+      drafts.push({ agent, version: (await addEvidence(agent, room.assignment)).draft.version });
+    const answers = await Promise.all(drafts.map(({ agent, version }) => handIn(agent, id, version)));
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409]);
+    expect(answers.find((answer) => answer.status === 409)?.body.code).toBe('no-attempt-left');
+  });
+
+  it('follows the class list as it was when it was handed in', async () => {
+    const room = await teams({ attempts: 2 });
+    const { id } = room.assignment;
+    const { draft } = await addEvidence(room.student, room.assignment);
+    await handInSealed(server(), room.student, id, draft.version);
+    await room.set(room.kim.person.id, 'South');
+    await room.set(room.noor.person.id, 'North');
+    expect((await sheetOf(room.kim.agent, id)).handIns).toHaveLength(1);
+    expect((await sheetOf(room.noor.agent, id)).handIns).toEqual([]);
+    const { draft: second } = await addEvidence(room.noor.agent, room.assignment);
+    const { body } = await handInSealed(server(), room.noor.agent, id, second.version);
+    // The second of Bilal, so that no two of his have one number.
+    expect(body.attempt).toBe(2);
+    expect((await sheetOf(room.student, id)).handIns).toHaveLength(2);
+  });
+
+  it('is late only after what was granted to any of them', async () => {
+    const room = await teams();
+    const { id } = room.assignment;
+    await room.instructor
+      .post(`/api/assignments/${id}/terms/${room.kim.person.id}`)
+      .send({
+        id: '7b9de5ba-2f0c-4d47-9f0b-1b6b6f5c0b11',
+        grant: { dueAt: '2026-11-11T16:00:00.000Z' },
+        reason: 'Away.',
+        baseVersion: 0,
+      })
+      .expect(200);
+    const { draft } = await addEvidence(room.student, room.assignment);
+    server().setNow('2026-11-11T10:00:00.000Z');
+    const { body } = await handInSealed(server(), room.student, id, draft.version);
+    expect(body.late).toBe(false);
+  });
+});
+
+describe('of several attempts', () => {
+  it('the newest that was returned counts, where the assignment says so', async () => {
+    const room = await classroom(server(), { attempts: 3, counts: 'returned' });
+    const { id } = room.assignment;
+    const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
+    for (const [attempt, verdict] of ['shown', 'not-shown', 'partly'].entries()) {
+      const { draft } = await addEvidence(room.student, room.assignment);
+      const { body } = await handInSealed(server(), room.student, id, draft.version);
+      await giveVerdicts(room.instructor, body.handInId, { [exponent]: verdict, [axes]: verdict });
+      // The last one is judged and not released.
+      if (attempt < 2)
+        await room.instructor.post(`/api/hand-ins/${body.handInId}/release`).send({}).expect(200);
+    }
+    const ledger = (await room.instructor.get(`/api/courses/${room.courseId}/ledger`).expect(200)).body;
+    expect(ledger.rows[0].cells).toMatchObject([{ state: 'released', units: 0 }]);
+    const cards = (await room.student.get('/api/assignments').expect(200)).body;
+    expect(cards[0]).toMatchObject({ totalUnits: 0 });
+  });
+});

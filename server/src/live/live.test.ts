@@ -1,0 +1,99 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterEach, describe, expect, it } from 'vitest';
+import {
+  addEvidence,
+  giveVerdicts,
+  handedIn,
+  handIn,
+  joinCourse,
+  serverPerTest,
+} from '../testServer.testing.ts';
+
+const server = serverPerTest();
+type Room = Awaited<ReturnType<typeof handedIn>>;
+type Agent = Room['instructor'];
+
+const undo: Array<() => void> = [];
+afterEach(() => {
+  for (const step of undo.splice(0)) step();
+});
+
+/** The real route over a real connection; what is told is read as it comes. */
+async function watch(agent: Agent, address: string, handInId: string) {
+  const stop = new AbortController();
+  undo.push(() => stop.abort());
+  const cookie = agent.jar.getCookies({
+    domain: '127.0.0.1',
+    path: '/',
+    secure: false,
+    script: false,
+  } as never);
+  const answer = await fetch(`${address}/live/hand-ins/${handInId}`, {
+    headers: { Cookie: cookie.toValueString() },
+    signal: stop.signal,
+  });
+  let text = '';
+  const reader = answer.body?.getReader();
+  void (async () => {
+    for (;;) {
+      const part = await reader?.read().catch(() => ({ done: true, value: undefined }));
+      if (!part || part.done) return;
+      text += new TextDecoder().decode(part.value);
+    }
+  })();
+  return {
+    status: answer.status,
+    type: answer.headers.get('content-type'),
+    stop: () => stop.abort(),
+    hears: (wanted: string | RegExp) => expect.poll(() => text, { timeout: 5000 }).toMatch(wanted),
+    text: () => text,
+  };
+}
+
+async function listening(): Promise<string> {
+  const http = createServer(server().app);
+  await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
+  undo.push(() => {
+    http.closeAllConnections();
+    http.close();
+  });
+  return `http://127.0.0.1:${(http.address() as AddressInfo).port}`;
+}
+
+describe('a hand-in that is judged', () => {
+  it('tells everybody who has it before them of a change, and who else is there', async () => {
+    const room = await handedIn(server());
+    const { agent: other } = await joinCourse(server(), room.courseId, 'instructor', 'Otto', 'Quist');
+    const address = await listening();
+    const ruth = await watch(room.instructor, address, room.handInId);
+    expect([ruth.status, ruth.type]).toEqual([200, 'text/event-stream; charset=utf-8']);
+    const otto = await watch(other, address, room.handInId);
+    await ruth.hears(/present.*Ruth Mandel.*present.*Otto Quist/s);
+    await giveVerdicts(other, room.handInId, { [room.exponent]: 'shown' });
+    await ruth.hears(/event: changed\ndata: {"by":"[0-9a-f-]{36}"}/);
+    // What it is is not told: whoever may read it reads it.
+    expect(ruth.text()).not.toContain('shown');
+    const before = ruth.text().length;
+    otto.stop();
+    await expect.poll(() => ruth.text().slice(before)).toMatch(/present\ndata: \[{[^}]*Ruth Mandel"}\]/);
+  });
+  it('hears of a newer attempt, and of nothing that a student only prepares', async () => {
+    const room = await handedIn(server(), { attempts: 2 });
+    const address = await listening();
+    const ruth = await watch(room.instructor, address, room.handInId);
+    await ruth.hears('present');
+    const { draft } = await addEvidence(room.student, room.assignment);
+    expect(ruth.text()).not.toContain('changed');
+    await handIn(room.student, room.assignment.id, draft.version);
+    await ruth.hears('event: changed');
+  });
+  it('is nobody’s to watch who cannot judge it', async () => {
+    const room = await handedIn(server());
+    const stranger = await server().addPerson();
+    await server().addCourse([[stranger, 'instructor']]);
+    await room.student.get(`/live/hand-ins/${room.handInId}`).expect(404);
+    await (await server().signedIn(stranger)).get(`/live/hand-ins/${room.handInId}`).expect(404);
+    await server().nobody().get(`/live/hand-ins/${room.handInId}`).expect(401);
+  });
+});

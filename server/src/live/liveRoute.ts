@@ -1,0 +1,63 @@
+import type { Request, Response } from 'express';
+import { type Actor, mayWatch } from '../access/access.ts';
+import type { Context } from '../context.ts';
+import { readHandIn } from '../handIns/handInRows.ts';
+import { HttpProblem, notFound } from '../http/problem.ts';
+import type { ReadActor } from '../http/router.ts';
+import { namesOf } from '../people/names.ts';
+
+/** So often something is sent, so that nothing between cuts it off; and so often it is asked whether one still may. */
+const BEAT_MS = 25_000;
+
+/**
+ * `GET /live/hand-ins/<id>`: server-sent events for who judges it. `changed` says that something was changed and by
+ * whom, never what; `present` who has it before them. It ends when the session or the role does.
+ */
+export function liveRoute(context: Context, readActor: ReadActor) {
+  return async (req: Request, res: Response): Promise<void> => {
+    res.locals.route = '/live/hand-ins/:handInId';
+    const handInId = String(req.params.handInId);
+    const actor = await readActor(req);
+    if (!actor) throw new HttpProblem('signed-out');
+    if (!(await mayWatch(context.db, actor, handInId))) throw notFound('hand-in');
+    const { assignment_id: assignmentId } = await readHandIn(context.db, handInId);
+    const names = await namesOf(context.db, [actor.personId]);
+    // Not compressed: each event is to arrive by itself.
+    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
+    res.flushHeaders();
+    const write = (text: string) => {
+      // It may have ended a moment ago.
+      if (!res.writableEnded && !res.destroyed) res.write(text);
+    };
+    const end = () => res.end();
+    const remove = context.live.add({
+      handInId,
+      assignmentId,
+      personId: actor.personId,
+      name: names(actor.personId),
+      send: (event, data) => write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
+      end,
+    });
+    const beat = setInterval(() => {
+      stillMay(context, readActor, req, handInId, actor).then(
+        (may) => (may ? write(': still here\n\n') : end()),
+        end,
+      );
+    }, BEAT_MS);
+    res.once('close', () => {
+      clearInterval(beat);
+      remove();
+    });
+  };
+}
+
+async function stillMay(
+  { db }: Context,
+  readActor: ReadActor,
+  req: Request,
+  handInId: string,
+  before: Actor,
+): Promise<boolean> {
+  const actor = await readActor(req);
+  return actor?.personId === before.personId && mayWatch(db, actor, handInId);
+}

@@ -1,0 +1,112 @@
+import { type MailKind, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
+import { readCourseAssignments } from '../assignments/documents.ts';
+import { readGrants, termsFor } from '../assignments/terms.ts';
+import type { DbOrTrx } from '../db/database.ts';
+import { readHandIns } from '../handIns/handInRows.ts';
+import { readExempt } from '../reviews/exemptions.ts';
+import { afterRelease, NOT_RELEASED } from '../reviews/releases.ts';
+
+/** A letter that ought to be there. */
+export interface DueLetter {
+  kind: MailKind;
+  subjectId: string;
+  personId: string;
+}
+
+/** What is older when it is noticed is not told any more: the server was away for long. */
+const LOOK_BACK_MS = 48 * 3_600_000;
+/** So long before the due time somebody who has handed in nothing is reminded. */
+const REMIND_MS = 24 * 3_600_000;
+
+/**
+ * Everything that a letter ought to tell of at a time, whether one is made or not: it follows from hand-ins, releases and
+ * terms, so that nothing has to be told when something happens, and a release at a set time needs no clock of its own.
+ *
+ * @param start since when letters are sent at all
+ */
+export async function readDueLetters(db: DbOrTrx, at: string, start: string): Promise<DueLetter[]> {
+  const back = new Date(Date.parse(at) - LOOK_BACK_MS).toISOString();
+  const since = start > back ? start : back;
+  return [...(await receipts(db, since)), ...(await returns(db, at, since)), ...(await reminders(db, at))];
+}
+
+async function receipts(db: DbOrTrx, since: string): Promise<DueLetter[]> {
+  const rows = await db
+    .selectFrom('hand_ins')
+    .innerJoin('hand_in_people', 'hand_in_people.hand_in_id', 'hand_ins.id')
+    .innerJoin('assignments', 'assignments.id', 'hand_ins.assignment_id')
+    .innerJoin('courses', 'courses.id', 'assignments.course_id')
+    .select(['hand_ins.id', 'hand_in_people.person_id'])
+    .where('hand_ins.sealed_at', '>=', since)
+    // Practice and trials are nobody's hand-in.
+    .where('hand_ins.assignment_id', '!=', PRACTICE_ASSIGNMENT)
+    .where('courses.trial_for', 'is', null)
+    .execute();
+  return rows.map((row) => ({ kind: 'receipt', subjectId: row.id, personId: row.person_id }));
+}
+
+async function returns(db: DbOrTrx, at: string, since: string): Promise<DueLetter[]> {
+  const recent = await db
+    .selectFrom('release_events')
+    .select('hand_in_id')
+    .distinct()
+    .where((eb) => eb.or([eb('given_at', '>=', since), eb('seen_at', '>=', since)]))
+    .execute();
+  const letters: DueLetter[] = [];
+  for (const { hand_in_id } of recent) {
+    const events = await db
+      .selectFrom('release_events')
+      .select(['kind', 'given_at', 'seen_at'])
+      .where('hand_in_id', '=', hand_in_id)
+      .orderBy('seq')
+      .execute();
+    const { releasedAt } = events.reduce((state, event) => afterRelease(state, event, at), NOT_RELEASED);
+    if (!releasedAt || releasedAt < since) continue;
+    const people = await db
+      .selectFrom('hand_in_people')
+      .select('person_id')
+      .where('hand_in_id', '=', hand_in_id)
+      .execute();
+    // Released once more after it was taken back is another release.
+    for (const { person_id } of people)
+      letters.push({ kind: 'returned', subjectId: `${hand_in_id} ${releasedAt}`, personId: person_id });
+  }
+  return letters;
+}
+
+async function reminders(db: DbOrTrx, at: string): Promise<DueLetter[]> {
+  const courses = await db.selectFrom('courses').select('id').where('trial_for', 'is', null).execute();
+  const soon = new Date(Date.parse(at) + REMIND_MS).toISOString();
+  const letters: DueLetter[] = [];
+  for (const assignment of await readCourseAssignments(
+    db,
+    courses.map((course) => course.id),
+  )) {
+    if (assignment.id === PRACTICE_ASSIGNMENT) continue;
+    if (assignment.stage !== 'given' || assignment.opensAt > at) continue;
+    const grants = await readGrants(db, assignment.id);
+    // Due neither for all nor for whom other times were granted.
+    if (assignment.dueAt <= at && grants.length === 0) continue;
+    if (assignment.dueAt > soon && grants.length === 0) continue;
+    const students = await db
+      .selectFrom('members')
+      .select('person_id')
+      .where('course_id', '=', assignment.courseId)
+      .where('role', '=', 'student')
+      .execute();
+    const done = new Set(
+      (await readHandIns(db, assignment.id))
+        .filter((handIn) => handIn.withdrawn_at === null)
+        .flatMap((handIn) => handIn.personIds),
+    );
+    const exempt = await readExempt(db, assignment.id);
+    for (const { person_id } of students) {
+      if (done.has(person_id) || exempt.has(person_id)) continue;
+      const { dueAt } = termsFor(assignment, grants, [person_id]);
+      // Another due time is another reminder.
+      if (dueAt > at && dueAt <= soon)
+        letters.push({ kind: 'reminder', subjectId: `${assignment.id} ${dueAt}`, personId: person_id });
+    }
+  }
+  return letters;
+}

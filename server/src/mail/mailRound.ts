@@ -1,0 +1,140 @@
+import type { MailKind } from '@nachweis/contract';
+import { readAssignment } from '../assignments/documents.ts';
+import type { Context } from '../context.ts';
+import { handInNumber, readHandIn } from '../handIns/handInRows.ts';
+import { readItems } from '../handIns/items.ts';
+import { fullName } from '../people/names.ts';
+import { readDueLetters } from './dueLetters.ts';
+import { receiptLetter, reminderLetter, returnedLetter } from './letters.ts';
+import { isRefused } from './post.ts';
+
+/** Pauses between the tries of a letter double from a minute to six hours; after a day of them it is given up. */
+const FIRST_PAUSE_MS = 60_000;
+const LONGEST_PAUSE_MS = 6 * 3_600_000;
+const MOST_TRIES = 12;
+/** So many letters go out in one round; the next one comes soon. */
+const AT_ONCE = 100;
+
+/**
+ * Makes the letters that are due and not made yet, and sends those that wait. Each is made once, whatever the number of
+ * rounds; one that is made survives a stop of the server.
+ * @param signal ends it after the letter that is under way
+ * @returns how many went out
+ */
+export async function mailRound(context: Context, signal?: AbortSignal): Promise<number> {
+  const { db, post, now, log } = context;
+  if (!post.sends) return 0;
+  const at = now().toISOString();
+  const known = await db.selectFrom('mail_start').select('at').executeTakeFirst();
+  const start = known?.at ?? at;
+  if (!known) await db.insertInto('mail_start').values({ at }).execute();
+  await makeLetters(context, at, start);
+  const waiting = await db
+    .selectFrom('mails')
+    .selectAll()
+    .where('next_try_at', '<=', at)
+    .orderBy('seq')
+    .limit(AT_ONCE)
+    .execute();
+  let sent = 0;
+  for (const mail of waiting) {
+    if (signal?.aborted) break;
+    const letter = await letterOf(context, mail);
+    const mine = db.updateTable('mails').where('seq', '=', mail.seq);
+    if (!letter) {
+      await mine.set({ next_try_at: null }).execute();
+      continue;
+    }
+    try {
+      await post.send(letter);
+      await mine.set({ next_try_at: null, sent_at: now().toISOString(), error: null }).execute();
+      sent++;
+    } catch (error) {
+      const tries = mail.tries + 1;
+      const over = isRefused(error) || tries >= MOST_TRIES;
+      const pause = Math.min(FIRST_PAUSE_MS * 2 ** mail.tries, LONGEST_PAUSE_MS);
+      log[over ? 'error' : 'warn']({ err: error, mail: mail.seq, tries }, 'a letter was not sent');
+      await mine
+        .set({
+          tries,
+          next_try_at: over ? null : new Date(now().getTime() + pause).toISOString(),
+          error: error instanceof Error ? error.message : String(error),
+        })
+        .execute();
+      // It is the mail server that is away, not the one letter.
+      if (!isRefused(error)) break;
+    }
+  }
+  return sent;
+}
+
+async function makeLetters({ db }: Context, at: string, start: string): Promise<void> {
+  const unwanted = new Set(
+    (await db.selectFrom('mail_choices').selectAll().where('wanted', '=', 0).execute()).map(
+      (row) => `${row.person_id} ${row.kind}`,
+    ),
+  );
+  for (const { kind, subjectId, personId } of await readDueLetters(db, at, start)) {
+    await db
+      .insertInto('mails')
+      .values({
+        kind,
+        subject_id: subjectId,
+        person_id: personId,
+        made_at: at,
+        // What somebody does not want is noted as done, so that choosing otherwise later brings nothing old.
+        next_try_at: unwanted.has(`${personId} ${kind}`) ? null : at,
+      })
+      .onConflict((c) => c.columns(['kind', 'subject_id', 'person_id']).doNothing())
+      .execute();
+  }
+}
+
+/** Null where there is nothing to say any more. */
+async function letterOf(
+  { db, settings, signing }: Context,
+  { kind, subject_id, person_id }: { kind: MailKind; subject_id: string; person_id: string },
+) {
+  const person = await db
+    .selectFrom('people')
+    .select(['email', 'given_name', 'surname'])
+    .where('id', '=', person_id)
+    .executeTakeFirst();
+  if (!person) return null;
+  const name = fullName(person);
+  const to = { name, address: person.email };
+  const base = settings.origin ?? `http://${settings.host}:${settings.port}`;
+  const [id = '', dueAt = ''] = subject_id.split(' ');
+  if (kind === 'reminder') {
+    const assignment = await readAssignment(db, id);
+    const { pictures } = await db
+      .selectFrom('evidence')
+      .select((eb) => eb.fn.countAll<number>().as('pictures'))
+      .where('assignment_id', '=', id)
+      .where('student_id', '=', person_id)
+      .where('removed_at', 'is', null)
+      .executeTakeFirstOrThrow();
+    const { title, courseTitle, timeZone } = assignment;
+    const href = `${base}/assignments/${id}`;
+    return {
+      to,
+      ...reminderLetter({ name, assignment: title, course: courseTitle, timeZone, href, dueAt, pictures }),
+    };
+  }
+  const handIn = await readHandIn(db, id);
+  const { title, courseTitle, timeZone } = await readAssignment(db, handIn.assignment_id, handIn.version);
+  const about = {
+    name,
+    assignment: title,
+    course: courseTitle,
+    timeZone,
+    href: `${base}/hand-ins/${id}`,
+  };
+  if (kind === 'returned') return { to, ...returnedLetter(about) };
+  const files = (await readItems(db, id, signing)).map((item) => item.fileName);
+  const { handed_in_at: handedInAt, late } = handIn;
+  return {
+    to,
+    ...receiptLetter({ ...about, number: handInNumber(handIn), handedInAt, late: late === 1, files }),
+  };
+}

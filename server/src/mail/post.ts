@@ -1,0 +1,58 @@
+import { createTransport } from 'nodemailer';
+import type { Settings } from '../settings.ts';
+
+/** A letter in plain words. */
+export interface Letter {
+  to: { name: string; address: string };
+  subject: string;
+  text: string;
+}
+
+/** Sends letters through the mail server that is set. */
+export interface Post {
+  /** false: none is set */
+  sends: boolean;
+  /** Resolves when the mail server has taken it. @throws Error, with `responseCode` where the server gave one */
+  send(letter: Letter): Promise<void>;
+  close(): void;
+}
+
+/** A server that does not answer is given up after this; the letter is tried again later. */
+const PATIENCE_MS = 10_000;
+
+export function createPost({ smtp, mailFrom }: Pick<Settings, 'smtp' | 'mailFrom'>): Post {
+  if (!smtp)
+    return {
+      sends: false,
+      send: () => Promise.reject(new Error('This server sends no mail.')),
+      close: () => {},
+    };
+  const transport = createTransport({
+    url: smtp,
+    pool: true,
+    maxConnections: 2,
+    connectionTimeout: PATIENCE_MS,
+    greetingTimeout: PATIENCE_MS,
+    socketTimeout: PATIENCE_MS,
+  });
+  return {
+    sends: true,
+    async send({ to, subject, text }) {
+      await transport.sendMail({
+        from: { name: 'Nachweis', address: mailFrom },
+        to,
+        subject,
+        text,
+        // Nobody's absence is answered to (RFC 3834).
+        headers: { 'Auto-Submitted': 'auto-generated' },
+      });
+    },
+    close: () => transport.close(),
+  };
+}
+
+/** Whether a mail server refused for good (RFC 5321, 4.2.1: 5yz), so that trying again is of no use. */
+export const isRefused = (error: unknown): boolean => {
+  const code = (error as { responseCode?: unknown } | null)?.responseCode;
+  return typeof code === 'number' && code >= 500;
+};

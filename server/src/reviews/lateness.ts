@@ -1,0 +1,17 @@
+import type { Assignment } from '@nachweis/contract';
+import { lateSteps } from '@nachweis/core';
+import { type GivenGrant, termsFor } from '../assignments/terms.ts';
+
+/**
+ * How many hours or days of lateness count for a hand-in, by the rule of the version it was made under and by what holds
+ * for its people now: a due time that was granted afterwards takes the cost away.
+ */
+export function latenessOf(
+  assignment: Assignment,
+  grants: readonly GivenGrant[],
+  handIn: { personIds: readonly string[]; handed_in_at: string },
+): number {
+  if (!assignment.lateRule) return 0;
+  const { dueAt } = termsFor(assignment, grants, handIn.personIds);
+  return lateSteps(assignment.lateRule, dueAt, handIn.handed_in_at, assignment.timeZone);
+}
