@@ -2,10 +2,19 @@ import './app/theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
+import { keepPages } from './offline/keepPages.ts';
 import { applyScheme, followOtherTabs } from './ui/ownSettings.ts';
+import { watchBack } from './ui/useBackCloses.ts';
 
 applyScheme();
 followOtherTabs();
+watchBack();
+keepPages();
+// Asked for before the first word is drawn: letters that come late move what one is about to click.
+for (const family of ['Next', 'Mono'])
+  document.fonts.load(`1em "Atkinson Hyperlegible ${family} Variable"`).catch(() => {
+    // Without them the letters of the system stand in.
+  });
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');

@@ -11,6 +11,7 @@ import {
 } from '@nachweis/contract';
 import { ApiProblem, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
+import { forgetAnswers, keepAnswer, keptAnswer } from './keptAnswers.ts';
 
 type Endpoints = typeof endpoints;
 type Part<E, K extends string, V> = E extends { [P in K]: infer S }
@@ -47,7 +48,10 @@ let person: string | null = null;
  * @returns false when it is somebody else, who signed in elsewhere in this browser
  */
 function notePerson(name: EndpointName, answer: unknown): boolean {
-  if (name === 'signOut') person = null;
+  if (name === 'signOut') {
+    person = null;
+    void forgetAnswers();
+  }
   if (name === 'signIn' || name === 'demoSignIn') person = (answer as Me).id;
   if (name !== 'me') return true;
   const { id } = answer as Me;
@@ -55,6 +59,11 @@ function notePerson(name: EndpointName, answer: unknown): boolean {
   person = id;
   return true;
 }
+
+/** Answers that were kept from before: the server has not been asked for them since. */
+const fromKept = new WeakSet<object>();
+/** What a student does that changes more of the sheet than its draft. */
+const SHEET_CHANGES: ReadonlySet<EndpointName> = new Set(['handIn', 'withdraw', 'putPreset', 'removePreset']);
 
 /** What was read last from each address, so that nothing that has not changed is sent again; gone with the page. */
 const remembered = new Map<string, { etag: string; answer: unknown }>();
@@ -87,12 +96,14 @@ export async function callApi<N extends EndpointName>(
       ...(signedOut && { signedOut }),
       ...(outdated && { outdated }),
     });
+    if (problem.code === 'signed-out') void forgetAnswers();
     throw problem;
   }
   const proven = endpoint.access !== 'public' || name === 'signIn' || name === 'demoSignIn';
   reportConnection({ reached: true, ...(proven && { signedOut: false }) });
   if (!endpoint.response) {
     notePerson(name, undefined);
+    if (SHEET_CHANGES.has(name)) await readAnew(args as LooseArgs);
     remembered.clear();
     return undefined as Answer<N>;
   }
@@ -103,7 +114,46 @@ export async function callApi<N extends EndpointName>(
     location.reload();
     return new Promise(() => {});
   }
+  if (SHEET_CHANGES.has(name)) await readAnew(args as LooseArgs);
   return answer as Answer<N>;
+}
+
+/**
+ * What was kept is not so any more. What one goes on with is read once more, unseen, so that it is there without a
+ * connection before a page has shown it.
+ */
+async function readAnew({ params }: LooseArgs): Promise<void> {
+  await forgetAnswers(addressOf('me', {}));
+  const keep = async <N extends EndpointName>(name: N, args: CallArgs<N>) =>
+    keepShown(name, addressOf(name, args), await callApi(name, args));
+  const assignmentId = params?.assignmentId;
+  void Promise.allSettled([
+    keep('listAssignments', {}),
+    ...(assignmentId ? [keep('proofSheet', { params: { assignmentId } })] : []),
+  ]);
+}
+
+/** Keeps what a page shows of an endpoint, for a reload without a connection; what was kept is not newer by being shown. */
+export function keepShown(name: EndpointName, address: string, answer: unknown): void {
+  const isKept = typeof answer === 'object' && answer !== null && fromKept.has(answer);
+  if (!isKept) void keepAnswer(name, address, person, answer);
+}
+
+/**
+ * What an endpoint answered last, where the server cannot be reached and nothing is on the page yet.
+ * @returns null where nothing was kept of it
+ */
+export async function lastAnswer<N extends EndpointName>(
+  name: N,
+  args: CallArgs<N>,
+): Promise<Answer<N> | null> {
+  const kept = await keptAnswer(name, addressOf(name, args), person);
+  if (!kept) return null;
+  // The page goes on for the person it was opened for; whoever else is signed in by now is told apart by that.
+  if (name === 'me') person ??= (kept.answer as Me).id;
+  fromKept.add(kept.answer as object);
+  reportConnection({ readAt: kept.at });
+  return kept.answer as Answer<N>;
 }
 
 async function send(

@@ -6,19 +6,26 @@ export interface Connection {
   signedOut: boolean;
   /** Nachweis was updated; this page is of an earlier version */
   outdated: boolean;
+  /** a later version lies ready; this page goes on with its own */
+  renewed: boolean;
+  /** when what the page shows was read, in milliseconds, where the server could not be asked for it; null: just now */
+  readAt: number | null;
 }
 
-let connection: Connection = { reached: true, signedOut: false, outdated: false };
+let connection: Connection = {
+  reached: true,
+  signedOut: false,
+  outdated: false,
+  renewed: false,
+  readAt: null,
+};
 const listeners = new Set<() => void>();
 
 export function reportConnection(change: Partial<Connection>): void {
   const next = { ...connection, ...change };
-  if (
-    next.reached === connection.reached &&
-    next.signedOut === connection.signedOut &&
-    next.outdated === connection.outdated
-  )
-    return;
+  if (next.reached) next.readAt = null;
+  const keys = Object.keys(next) as Array<keyof Connection>;
+  if (keys.every((key) => next[key] === connection[key])) return;
   connection = next;
   for (const listener of listeners) listener();
 }

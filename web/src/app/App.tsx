@@ -11,9 +11,11 @@ const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
 const AssignmentsScreen = lazy(() => import('../assignments/AssignmentsScreen.tsx'));
 const ProofSheetScreen = lazy(() => import('../proofSheet/ProofSheetScreen.tsx'));
 const HandInScreen = lazy(() => import('../handIns/HandInScreen.tsx'));
+const AsStudentScreen = lazy(() => import('../handIns/AsStudentScreen.tsx'));
 const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
 const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
 const CapturesScreen = lazy(() => import('../captures/CapturesScreen.tsx'));
+const CompareScreen = lazy(() => import('../compare/CompareScreen.tsx'));
 const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
 const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
 const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
@@ -27,6 +29,8 @@ const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
 const CheckScreen = lazy(() => import('../receipts/CheckScreen.tsx'));
 const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
 const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
+const SecondMarkingScreen = lazy(() => import('../secondMarking/SecondMarkingScreen.tsx'));
+const SecondReviewScreen = lazy(() => import('../secondMarking/SecondReviewScreen.tsx'));
 
 /** Trying again helps against a lost connection only; every other problem says what to do about it. */
 const retryOffline = (error: unknown) => error instanceof ApiProblem && error.code === 'offline';
@@ -71,7 +75,11 @@ export function App(): ReactNode {
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="assignments/:assignmentId/grid" element={<GridScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />
+              <Route path="hand-ins/:handInId/as-student" element={<AsStudentScreen />} />
               <Route path="hand-ins/:handInId/review" element={<ReviewScreen />} />
+              <Route path="assignments/:assignmentId/second-marking" element={<SecondMarkingScreen />} />
+              <Route path="hand-ins/:handInId/second" element={<SecondReviewScreen />} />
+              <Route path="hand-ins/:handInId/compare/:proofPointId" element={<CompareScreen />} />
               <Route path="courses" element={<CoursesScreen />} />
               <Route path="courses/:courseId" element={<CourseScreen />} />
               <Route path="courses/:courseId/ledger" element={<LedgerScreen />} />

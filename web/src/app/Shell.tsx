@@ -12,11 +12,13 @@ import { Button, buttonClasses } from '../ui/Button.tsx';
 import { clearPassing, toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
+import { onTheClock } from '../ui/when.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { useKeptFocus } from './useKeptFocus.ts';
 import { useKeyHelp } from './useKeyHelp.ts';
 import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
+import { useReconnect } from './useReconnect.ts';
 
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
@@ -41,12 +43,13 @@ export function Shell(): ReactNode {
 
 function SignedIn({ me }: { me: Me }): ReactNode {
   useStoreSync(me.id);
+  useReconnect();
   useKeptFocus();
   usePasteAnywhere(
     me.id,
     me.courses.some((course) => course.role === 'student'),
   );
-  const { reached, signedOut, outdated } = useConnection();
+  const { reached, signedOut, outdated, renewed, readAt } = useConnection();
   const { here, elsewhere } = useWaiting();
   const waiting = here.length + elsewhere;
   const { pathname, search } = useLocation();
@@ -71,6 +74,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       {!reached && (
         <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
           No connection to the server. What you add is kept in this browser and sent when it is back.
+          {readAt && ` What you see was read at ${onTheClock(readAt)}.`}
         </p>
       )}
       {signedOut && (
@@ -87,7 +91,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           </Link>
         </p>
       )}
-      {outdated && (
+      {(outdated || renewed) && (
         <p
           role="status"
           className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"

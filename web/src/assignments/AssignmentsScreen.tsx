@@ -1,7 +1,9 @@
 import type { AssignmentCard } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
-import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { type ReactNode, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { CardDue } from '../ui/DueTime.tsx';
@@ -10,6 +12,7 @@ import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
+import { SecondTasks } from './SecondTasks.tsx';
 
 const STAGE_WORDS = { draft: 'draft', archived: 'put away' } as const;
 
@@ -39,6 +42,7 @@ export default function AssignmentsScreen(): ReactNode {
         <h1 className="flex-1 text-2xl">Assignments</h1>
         <OwnCourses />
       </div>
+      <SecondTasks />
       {cards.length === 0 && <NoCards />}
       <ul className="border-t border-rule">
         {cards.map((card) => (
@@ -67,6 +71,7 @@ export default function AssignmentsScreen(): ReactNode {
             Due times as a calendar file
           </button>
         )}
+        <Practise />
         <Link to="/ready" className="text-verdigris-deep underline">
           Ready for the lab? Try it here
         </Link>
@@ -75,6 +80,32 @@ export default function AssignmentsScreen(): ReactNode {
         </Link>
       </p>
     </main>
+  );
+}
+
+/** The way to a receipt of one's own, without a grade. */
+function Practise(): ReactNode {
+  const navigate = useNavigate();
+  const [busy, setBusy] = useState(false);
+  const start = async () => {
+    setBusy(true);
+    try {
+      const { assignmentId } = await callApi('startPractice', {});
+      void navigate(`/assignments/${assignmentId}`);
+    } catch (error) {
+      toast.error(sentenceOf(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <button
+      type="button"
+      disabled={busy}
+      onClick={() => void start()}
+      className="text-verdigris-deep underline"
+    >
+      New here? Practise up to a receipt
+    </button>
   );
 }
 
@@ -126,7 +157,7 @@ function StudentState({ card }: { card: StudentCard }): ReactNode {
   return (
     <span className="flex items-baseline gap-3 sm:justify-end">
       <span className="font-semibold">
-        {STATE_WORDS[card.state]}
+        {card.exempt && card.state !== 'returned' ? 'exempt' : STATE_WORDS[card.state]}
         {card.lateHandIn && <span className="font-normal text-ochre">, late</span>}
       </span>
       {card.totalUnits !== null && (

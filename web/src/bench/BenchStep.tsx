@@ -1,6 +1,7 @@
 import type { ProofPoint } from '@nachweis/contract';
 import { kindOf, marksOnTrimmed, type Point, scaleMarks, wholeBox } from '@nachweis/core';
 import { type ComponentProps, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
@@ -11,16 +12,18 @@ import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchBar } from './BenchBar.tsx';
+import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
+import { ReadPanel } from './ReadPanel.tsx';
 import { TrimPanel } from './TrimPanel.tsx';
 import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
-import { isDrawn, onPicture, useBench } from './useBench.ts';
+import { onPicture, useBench } from './useBench.ts';
 import { useDrawing } from './useDrawing.ts';
 import type { Work } from './useWorkHistory.ts';
 
@@ -60,8 +63,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const handledMark = chosen && (drawnMarks.find((mark) => isDrawn(mark) && mark.id === chosen.id) ?? null);
   const drawing = useDrawing({
     tool,
-    marks: tool.trim ? [] : drawnMarks,
-    chosen: tool.trim ? null : handledMark,
+    // A tool that makes no mark takes hold of none.
+    marks: tool.trim || tool.reads ? [] : drawnMarks,
+    chosen: tool.trim || tool.reads ? null : handledMark,
     setting,
     onChoose: choose,
     make: bench.make,
@@ -69,8 +73,13 @@ export function BenchStep(props: BenchStepProps): ReactNode {
     onChanged: (mark) => bench.replace(bench.toCapture(mark)),
   });
   /** The button that was pressed is gone; the same key again must not take the pin out. */
-  const focusNext = () =>
-    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>('[data-next]')?.focus());
+  const putAndGoOn = (one: string) => {
+    flushSync(() => {
+      bench.chooseLetter(one);
+      bench.pin(one);
+    });
+    root.current?.querySelector<HTMLElement>('[data-next]')?.focus();
+  };
   const moves = (one: string): ComponentProps<'span'> => ({
     onPointerDown: (event) => {
       if (event.button !== 0) return;
@@ -98,6 +107,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   stepBack.current = () => {
     if (isTyping(document.activeElement)) root.current?.focus();
     else if (chosen) choose(null);
+    else if (bench.reading) bench.stopReading();
     else if (tool !== PIN_TOOL) bench.takeTool(PIN_TOOL);
     else return false;
     return true;
@@ -191,22 +201,19 @@ export function BenchStep(props: BenchStepProps): ReactNode {
           <aside className="flex w-full flex-col border-rule bg-card md:w-84 md:border-l">
             <p className="min-h-14 border-b border-rule p-2 px-3 text-sm text-faded">
               {(looked ?? tool).hint}
-              {!tool.trim && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
+              {!tool.trim && !tool.reads && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
             </p>
             <div className="min-h-0 flex-1 md:overflow-auto">
               {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
               {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
+              {tool.reads && <ReadPanel bench={bench} marks={drawnMarks} />}
               {!tool.trim && tool !== FINISH_TOOL && (
                 <PinList
                   point={point}
                   marks={all}
                   chosen={chosen ? '' : letter}
                   onChoose={bench.chooseLetter}
-                  onPut={(one) => {
-                    bench.chooseLetter(one);
-                    bench.pin(one);
-                    focusNext();
-                  }}
+                  onPut={putAndGoOn}
                   onSays={bench.say}
                   onRemove={bench.unpin}
                 />
@@ -228,7 +235,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
             <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
               {drawingNow && (
                 <Button small keyName="Ins" onClick={bench.addInMiddle}>
-                  Put one in the middle
+                  {tool.reads ? 'Read all of it' : 'Put one in the middle'}
                 </Button>
               )}
               <Button look="main" data-next onClick={done} keyName="Enter">

@@ -1,7 +1,7 @@
 import { type Finish, SIDES } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Choices } from '../ui/Choices.tsx';
-import type { Bench } from './useBench.ts';
+import type { Bench } from './bench.ts';
 
 /** What a picture needs on the page it goes to; all of it off unless it is wanted. */
 export function FinishPanel({ bench }: { bench: Bench }): ReactNode {

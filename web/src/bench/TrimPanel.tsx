@@ -4,8 +4,8 @@ import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { trimSentence } from '../words/trims.ts';
+import type { Bench } from './bench.ts';
 import { AT_ONCE } from './trimTools.ts';
-import type { Bench } from './useBench.ts';
 
 /** Steps that are done at once, and the list of all that were done, each of which can be changed or taken out. */
 export function TrimPanel({ bench, onFrame }: { bench: Bench; onFrame: () => void }): ReactNode {

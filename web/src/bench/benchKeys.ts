@@ -2,8 +2,8 @@ import type { KeyboardEvent } from 'react';
 import { arrowStep } from '../ui/arrowStep.ts';
 import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
+import type { Bench } from './bench.ts';
 import { PIN_TOOL, toolFor } from './tools.ts';
-import type { Bench } from './useBench.ts';
 
 interface KeyContext {
   bench: Bench;

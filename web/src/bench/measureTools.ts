@@ -65,4 +65,23 @@ const colour: Tool = {
   },
 };
 
-export const MEASURE_TOOLS: readonly Tool[] = [length, angle, area, colour];
+const words: Tool = {
+  name: 'words',
+  label: 'Words',
+  hint: 'Drag over words to read them out of the picture, as text that can be copied.',
+  drawn: true,
+  reads: true,
+  make: ({ id, ink, from, to, even }) => ({
+    kind: 'ring',
+    id,
+    ink,
+    shape: 'box',
+    box: boxOf(from, to, even),
+  }),
+  inMiddle: ({ width, height }) => [
+    { x: 0, y: 0 },
+    { x: width, y: height },
+  ],
+};
+
+export const MEASURE_TOOLS: readonly Tool[] = [length, angle, area, colour, words];

@@ -47,6 +47,8 @@ export interface Tool {
   inMiddle?: (picture: Size) => [Point, Point];
   /** of a tool that does a step instead: its mark only shows where; null where it would do nothing */
   trim?: (trimming: Trimming) => Exclude<Trim, Finish> | null;
+  /** of a tool that reads the words of a part instead */
+  reads?: true;
 }
 
 /** Tools that serve one purpose, under one key; the same key again goes on to the next of them. */

@@ -1,91 +1,38 @@
 import { MAX_MARKS, MAX_TRIMS, type ProofPoint } from '@nachweis/contract';
 import {
+  type Box,
+  boxOf,
   calibrated,
-  type Finish,
   HOUSE_INKS,
-  isPin,
   isPinOf,
   kindOf,
   type Mark,
-  type MarkSetting,
   markOnCapture,
   marksOnTrimmed,
   movePin,
-  type Placing,
   type Point,
   placingOf,
   putPin,
   renumbered,
-  type Trim,
   takePinOut,
   withFinish,
   withTrim,
 } from '@nachweis/core';
 import { type RefObject, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { colourAt } from '../pictures/colourAt.ts';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
-import { type ShownPicture, useShownPicture } from '../pictures/useShownPicture.ts';
+import { useShownPicture } from '../pictures/useShownPicture.ts';
 import { useBitmap } from '../prepare/useBitmap.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { toast } from '../ui/notices.ts';
+import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
 import { inkUnder } from './inkUnder.ts';
-import { FIRST_TEXT, type Making, PIN_TOOL, type Tool } from './tools.ts';
-import { useWorkHistory, type Work, type WorkHistory } from './useWorkHistory.ts';
+import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
+import { useWorkHistory, type Work } from './useWorkHistory.ts';
 
-export type DrawnMark = Extract<Mark, { id: string }>;
-export const isDrawn = (mark: Mark): mark is DrawnMark => !isPin(mark);
 /** A text that nothing was written into is no mark. */
 const isEmpty = (mark: Mark) => 'text' in mark && mark.text === FIRST_TEXT;
-
-/** What lies on the bench, what is in hand, and everything that can be done to it. */
-export interface Bench {
-  /** where the capture's places lie in the picture that is seen, which is trimmed and not scaled */
-  placing: Placing;
-  shown: ShownPicture;
-  /** of marks in pixels of the picture that is seen */
-  setting: MarkSetting;
-  /** pixels of the capture; of the picture that is seen where it is trimmed */
-  bitmap: ImageBitmap | null;
-  history: WorkHistory;
-  tool: Tool;
-  takeTool: (tool: Tool) => void;
-  /** the must-show whose pin is chosen */
-  letter: string;
-  chooseLetter: (letter: string) => void;
-  drawn: DrawnMark[];
-  chosen: DrawnMark | null;
-  choose: (id: string | null) => void;
-  /** makes what the tool in hand draws, in pixels of the picture that is seen */
-  make: (from: Point, to: Point, even: boolean, path?: Making['path'], id?: string) => Mark | null;
-  /** @param mark in pixels of the picture that is seen */
-  add: (mark: Mark) => void;
-  /** does what the tool in hand does from one place to another: makes its mark, or its step */
-  finishDrawing: (mark: Mark, from: Point, to: Point) => void;
-  trims: readonly Trim[];
-  /** one more step. @param trim in pixels of the picture that is seen */
-  trim: (trim: Exclude<Trim, Finish>) => void;
-  /** @param finish null takes it out */
-  finish: (kind: Finish['kind'], finish: Finish | null) => void;
-  setTrims: (trims: Trim[], mergeWith?: string) => void;
-  /** a mark of the usual size in the middle of the picture */
-  addInMiddle: () => void;
-  /** @param mark in pixels of the capture */
-  replace: (mark: Mark, mergeWith?: string) => void;
-  /** gives the chosen length its real value, and everything that is measured its unit */
-  calibrate: (value: number, unit: string) => void;
-  removeChosen: () => void;
-  duplicateChosen: () => void;
-  isPinned: (letter: string) => boolean;
-  /** @param at in pixels of the capture; without it where it can be told apart */
-  pin: (letter: string, at?: Point, mergeWith?: string) => void;
-  /** pins the chosen must-show and goes on to the next that is open */
-  pinNext: (at: Point) => void;
-  say: (letter: string, says: string) => void;
-  unpin: (letter: string) => void;
-  /** moves what is chosen, or pulls its last handle */
-  nudge: (dx: number, dy: number, pull: boolean) => void;
-  toCapture: (mark: Mark) => Mark;
-}
 
 /**
  * @param field where the words of the chosen mark are written
@@ -110,6 +57,7 @@ export function useBench(
   const [tool, setTool] = useState(PIN_TOOL);
   const [letter, setLetter] = useState(() => nextOpen(marks) ?? letters[0] ?? '');
   const [chosenId, setChosenId] = useState<string | null>(null);
+  const [reading, setReading] = useState<Box | null>(null);
   const { bitmap } = useBitmap(shown.url, null);
   const history = useWorkHistory(picture.evidenceId, { trims, marks }, onChange);
   const change = (next: Mark[], mergeWith?: string) => history.change({ marks: next }, mergeWith);
@@ -143,10 +91,12 @@ export function useBench(
     const { x, y, ...ground } = kindOf(mark).bounds(mark, setting);
     const ink = 'ink' in mark ? { ink: inkUnder(bitmap, { ...inBitmap({ x, y }), ...ground }) } : {};
     const placed = { ...toCapture(mark), ...ink } as Mark;
-    change([...written, placed]);
-    if (!isDrawn(placed)) return;
-    setChosenId(placed.id);
-    if ('text' in placed) requestAnimationFrame(() => field.current?.focus());
+    // Drawn before this returns: what is typed next goes into its field, not to the keys of the bench.
+    flushSync(() => {
+      change([...written, placed]);
+      if (isDrawn(placed)) setChosenId(placed.id);
+    });
+    if ('text' in placed) field.current?.focus();
   };
   const make: Bench['make'] = (from, to, even, path = [], id = 'new') =>
     tool.make?.({
@@ -172,6 +122,7 @@ export function useBench(
     });
   const trim: Bench['trim'] = (one) => setTrims(withTrim({ framing: picture.framing, trims }, one, picture));
   const finishDrawing: Bench['finishDrawing'] = (mark, from, to) => {
+    if (tool.reads) return setReading(boxOf(from, to, false));
     if (!tool.trim) return add({ ...mark, id: crypto.randomUUID() } as Mark);
     const made = tool.trim({ from, to, picture: trimmed, colour: colourAt(bitmap, inBitmap(to)) });
     if (made) trim(made);
@@ -185,6 +136,7 @@ export function useBench(
     tool,
     takeTool(next) {
       choose(null);
+      setReading(null);
       setTool(next);
     },
     letter,
@@ -208,6 +160,9 @@ export function useBench(
       if (made) finishDrawing(made, from, to);
     },
     finishDrawing,
+    reading,
+    stopReading: () => setReading(null),
+    inBitmap,
     trims,
     trim,
     finish: (kind, one) => setTrims(withFinish(trims, kind, one)),

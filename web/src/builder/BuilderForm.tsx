@@ -1,11 +1,12 @@
 import type { AssignmentDefinition, CourseView } from '@nachweis/contract';
-import { formatPoints, parsePoints } from '@nachweis/core';
+import { criterionUnits, formatPoints, parsePoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { CriterionList } from './CriterionFields.tsx';
 import { type BuilderForm as Form, fromForm } from './form.ts';
 import { NameRuleField } from './NameRuleField.tsx';
 import { PointList } from './PointList.tsx';
@@ -64,6 +65,8 @@ export function BuilderForm({
         for (const [j, mustShow] of point.mustShows.entries())
           setValue(`points.${i}.mustShows.${j}.id`, mustShow.id);
       }
+      for (const [i, criterion] of (saved.criteria ?? []).entries())
+        setValue(`criteria.${i}.id`, criterion.id);
       if (!typedOn) {
         forgetForm(id);
         reset(getValues());
@@ -85,7 +88,8 @@ export function BuilderForm({
         </Field>
         <Brief form={form} />
         <PointList form={form} />
-        <TermsFields form={form} timeZone={course.timeZone} />
+        <CriterionList form={form} />
+        <TermsFields form={form} course={course} />
         <NameRuleField form={form} course={course} />
       </div>
       <aside className="flex flex-col gap-4 lg:sticky lg:top-4">
@@ -136,13 +140,17 @@ function Brief({ form: { register, control: fields } }: FormProps): ReactNode {
 
 function Total({ form: { control: fields } }: FormProps): ReactNode {
   const points = useWatch({ control: fields, name: 'points' });
-  const units = points
-    .flatMap((point) => point.mustShows)
-    .map(({ points: typed }) => parsePoints(typed) ?? 0);
+  const criteria = useWatch({ control: fields, name: 'criteria' }) ?? [];
+  const unitsOf = ({ points: typed }: { points: string }) => parsePoints(typed) ?? 0;
+  const mustShows = points.flatMap((point) => point.mustShows);
+  const best = criteria.map(({ levels }) => criterionUnits(levels.map(unitsOf)));
+  const units = [...mustShows.map(unitsOf), ...best];
   return (
     <p>
       <strong className="font-mono">{formatPoints(units.reduce((sum, one) => sum + one, 0))}</strong> points
-      for {units.length} must-shows in {points.length} {points.length === 1 ? 'proof point' : 'proof points'}
+      for {mustShows.length} must-shows in {points.length}{' '}
+      {points.length === 1 ? 'proof point' : 'proof points'}
+      {criteria.length > 0 && ` and ${criteria.length} ${criteria.length === 1 ? 'criterion' : 'criteria'}`}
     </p>
   );
 }

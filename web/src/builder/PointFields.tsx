@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import type { BuilderForm, PointForm } from './form.ts';
 import { MustShowFields } from './MustShowFields.tsx';
+import type { HandleKeys } from './useOrderByKeys.ts';
 
 const SURFACES: Readonly<Record<PointForm['surface'], string>> = {
   any: 'anything',
@@ -22,6 +23,7 @@ interface PointFieldsProps {
   /** of the sortable list */
   id: string;
   index: number;
+  handle: HandleKeys;
   count: number;
   control: Control<BuilderForm>;
   register: UseFormRegister<BuilderForm>;
@@ -32,7 +34,7 @@ interface PointFieldsProps {
 
 /** One proof point: what it asks, what must be seen, and what a picture of it has to be. */
 export function PointFields(props: PointFieldsProps): ReactNode {
-  const { id, index, count, control: form, register, errors, onMove, onRemove } = props;
+  const { id, index, handle, count, control: form, register, errors, onMove, onRemove } = props;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id });
   const at = `points.${index}` as const;
@@ -42,7 +44,7 @@ export function PointFields(props: PointFieldsProps): ReactNode {
       ref={setNodeRef}
       aria-label={`Proof point ${code}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`border border-edge bg-card p-3 ${isDragging ? 'z-10 opacity-80' : ''}`}
+      className={`border border-edge bg-card p-3 ${isDragging ? 'z-10 opacity-80' : ''} ${handle.held ? 'outline-2 outline-verdigris' : ''}`}
     >
       <div className="mb-2 flex items-center gap-1">
         <button
@@ -50,8 +52,11 @@ export function PointFields(props: PointFieldsProps): ReactNode {
           ref={setActivatorNodeRef}
           {...attributes}
           {...listeners}
+          onKeyDown={handle.onKeyDown}
+          onBlur={handle.onBlur}
+          aria-pressed={handle.held}
           aria-label={`Drag ${code} to another place`}
-          className="cursor-grab touch-none rounded-md p-1.5 hover:bg-verdigris-wash"
+          className="cursor-grab touch-none rounded-md p-1.5 hover:bg-verdigris-wash aria-pressed:bg-verdigris-wash"
         >
           <GripVertical size={18} aria-hidden />
         </button>

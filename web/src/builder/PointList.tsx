@@ -3,13 +3,12 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
-  KeyboardSensor,
   PointerSensor,
   type UniqueIdentifier,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useFieldArray } from 'react-hook-form';
@@ -17,18 +16,20 @@ import { Button } from '../ui/Button.tsx';
 import { fieldSentence } from '../words/problems.ts';
 import { type BuilderForm, EMPTY_POINT } from './form.ts';
 import { PointFields } from './PointFields.tsx';
+import { useOrderByKeys } from './useOrderByKeys.ts';
 
 const HOW = {
-  draggable: 'Space picks it up, the arrow keys move it, Space puts it down, Escape leaves it where it was.',
+  draggable: 'Space picks it up, the arrow keys move it, Space puts it down, Escape puts it back.',
 };
 
 /** The proof points, in an order that is changed by drag, by its keys, or by buttons. */
 export function PointList({ form }: { form: UseFormReturn<BuilderForm> }): ReactNode {
   const { control, register, formState } = form;
   const { fields, append, remove, move } = useFieldArray({ control, name: 'points', keyName: 'key' });
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const { handleOf, said } = useOrderByKeys(
+    fields.map((field) => field.key),
+    move,
   );
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     const [from, to] = [active.id, over?.id].map((id) => fields.findIndex((field) => field.key === id));
@@ -62,6 +63,7 @@ export function PointList({ form }: { form: UseFormReturn<BuilderForm> }): React
                 key={field.key}
                 id={field.key}
                 index={index}
+                handle={handleOf(field.key)}
                 count={fields.length}
                 control={control}
                 register={register}
@@ -73,6 +75,9 @@ export function PointList({ form }: { form: UseFormReturn<BuilderForm> }): React
           </ol>
         </SortableContext>
       </DndContext>
+      <p aria-live="assertive" className="sr-only">
+        {said}
+      </p>
       {fault && (
         <p role="alert" className="text-sm text-madder">
           {fieldSentence(fault)}

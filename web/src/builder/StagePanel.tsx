@@ -1,6 +1,6 @@
 import type { DefinitionView, Stage } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
@@ -20,11 +20,21 @@ interface StagePanelProps {
 /** How far an assignment is, and what can be done with all of it. */
 export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
   const { id, stage, handIns, drafts, definition } = view;
+  const navigate = useNavigate();
   const [problem, setProblem] = useState('');
   const go = async (next: Stage) => {
     setProblem('');
     try {
       onChanged(await callApi('setStage', { params: { assignmentId: id }, body: { stage: next } }));
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const tryIt = async () => {
+    setProblem('');
+    try {
+      const { assignmentId } = await callApi('startTrial', { params: { assignmentId: id } });
+      await navigate(`/assignments/${assignmentId}`);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -74,8 +84,11 @@ export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
         <Button small onClick={exported}>
           Save as a file
         </Button>
+        <Button small onClick={() => void tryIt()}>
+          Try it as a student
+        </Button>
         <Link className={buttonClasses('plain', true)} to={`/assignments/${id}`}>
-          See it as students do
+          See what is asked
         </Link>
         {stage !== 'draft' && (
           <Link className={buttonClasses('plain', true)} to={`/assignments/${id}/hand-ins`}>

@@ -1,18 +1,28 @@
+import type { CourseView } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import type { BuilderForm } from './form.ts';
+import { LateFields } from './LateFields.tsx';
 
 /** When one may hand in, how often, and what else is asked for. */
 export function TermsFields({
-  form: { register, control: fields, formState },
-  timeZone,
+  form,
+  course,
 }: {
   form: UseFormReturn<BuilderForm>;
-  timeZone: string;
+  course: CourseView;
 }): ReactNode {
+  const { register, control: fields, formState } = form;
   const { errors } = formState;
-  const [asksStatement, attempts] = useWatch({ control: fields, name: ['asksStatement', 'attempts'] });
+  const { timeZone } = course;
+  const [asksStatement, attempts, late, group] = useWatch({
+    control: fields,
+    name: ['asksStatement', 'attempts', 'late', 'groupColumn'],
+  });
+  const columns = new Set(course.people.flatMap((person) => Object.keys(person.fields)));
+  // One that the class list does not have any more stays to be seen.
+  if (group) columns.add(group);
   return (
     <section aria-labelledby="terms-title" className="flex flex-col gap-3">
       <h2 id="terms-title" className="text-xl">
@@ -38,15 +48,34 @@ export function TermsFields({
             className={control}
           />
         </Field>
+        <Field
+          label="Handed in"
+          hint={columns.size === 0 ? 'For groups, bring a column such as “team” with the class list' : ''}
+        >
+          <select {...register('groupColumn')} className={control}>
+            <option value="">by each alone</option>
+            {[...columns].map((column) => (
+              <option key={column} value={column}>
+                together, by {column}
+              </option>
+            ))}
+          </select>
+        </Field>
         {attempts > 1 && (
           <Field label="Of several counts">
             <select {...register('counts')} className={control}>
               <option value="last">the last</option>
               <option value="best">the best</option>
+              <option value="returned">the newest that was returned</option>
             </select>
           </Field>
         )}
       </div>
+      {late !== '' && <LateFields form={form} />}
+      <label className="flex items-center gap-2 text-sm font-semibold">
+        <input type="checkbox" {...register('anonymous')} className="size-4 accent-verdigris" />
+        Judged without names until nothing can be handed in any more and all is judged
+      </label>
       <label className="flex items-center gap-2 text-sm font-semibold">
         <input type="checkbox" {...register('asksStatement')} className="size-4 accent-verdigris" />
         An own statement is asked for

@@ -1,5 +1,12 @@
 import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
-import { formatPoints, instantOf, type PictureFormat, parsePoints, wallTimeOf } from '@nachweis/core';
+import {
+  formatPoints,
+  instantOf,
+  type LatePer,
+  type PictureFormat,
+  parsePoints,
+  wallTimeOf,
+} from '@nachweis/core';
 
 /** An assignment as the fields of the builder hold it: times as wall times of the course, points as they are typed. */
 export interface BuilderForm {
@@ -9,12 +16,31 @@ export interface BuilderForm {
   due: string;
   /** empty: nothing is taken after the due time */
   late: string;
+  lateCosts: 'nothing' | 'percent' | 'points';
+  /** as it is typed: percent, or points such as "0.5" */
+  lateAmount: string;
+  latePer: LatePer;
+  /** minutes */
+  lateGrace: number;
+  /** percent */
+  lateFloor: number;
   attempts: number;
-  counts: 'last' | 'best';
+  counts: NonNullable<AssignmentDefinition['counts']>;
+  /** column of the class list; empty: each hands in alone */
+  groupColumn: string;
+  anonymous: boolean;
   asksStatement: boolean;
   statementPrompt: string;
   nameRule: string;
   points: PointForm[];
+  criteria: CriterionForm[];
+}
+
+export interface CriterionForm {
+  id?: string | undefined;
+  title: string;
+  /** the best first */
+  levels: Array<{ text: string; points: string }>;
 }
 
 export interface PointForm {
@@ -54,6 +80,13 @@ export const EMPTY_POINT: PointForm = {
   mustShows: [{ text: '', points: '1' }],
 };
 
+/** Levels that a new criterion begins with. */
+export const EMPTY_LEVELS: CriterionForm['levels'] = [
+  { text: '', points: '2' },
+  { text: '', points: '1' },
+  { text: '', points: '0' },
+];
+
 export function toForm(definition: AssignmentDefinition, timeZone: string): BuilderForm {
   const wall = (instant: string) => wallTimeOf(instant, timeZone);
   return {
@@ -62,11 +95,19 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     opens: wall(definition.opensAt),
     due: wall(definition.dueAt),
     late: definition.lateUntil ? wall(definition.lateUntil) : '',
+    ...lateForm(definition.lateRule ?? null),
     attempts: definition.attempts,
     counts: definition.counts ?? 'last',
+    groupColumn: definition.groupColumn ?? '',
+    anonymous: definition.anonymous ?? false,
     asksStatement: definition.statementPrompt !== null,
     statementPrompt: definition.statementPrompt ?? '',
     nameRule: definition.nameRule,
+    criteria: (definition.criteria ?? []).map(({ id, title, levels }) => ({
+      id,
+      title,
+      levels: levels.map(({ text, units }) => ({ text, points: formatPoints(units) })),
+    })),
     points: definition.points.map((point) => ({
       id: point.id,
       title: point.title,
@@ -80,6 +121,48 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       formats: point.formats ?? [],
       mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
     })),
+  };
+}
+
+const NO_LATE_RULE = {
+  lateCosts: 'nothing',
+  lateAmount: '10',
+  latePer: 'day',
+  lateGrace: 15,
+  lateFloor: 0,
+} as const;
+
+function lateForm(rule: AssignmentDefinition['lateRule']) {
+  if (!rule) return NO_LATE_RULE;
+  const { takes, per, graceMinutes, floorPercent } = rule;
+  return {
+    lateCosts: takes.kind === 'percent' ? ('percent' as const) : ('points' as const),
+    lateAmount: takes.kind === 'percent' ? String(takes.percent) : formatPoints(takes.units),
+    latePer: per,
+    lateGrace: graceMinutes,
+    lateFloor: floorPercent,
+  };
+}
+
+/** The fields that say what lateness costs. */
+export type LateForm = Pick<
+  BuilderForm,
+  'late' | 'lateCosts' | 'lateAmount' | 'latePer' | 'lateGrace' | 'lateFloor'
+>;
+
+/** Null where lateness costs nothing, undefined where the fields cannot be read. */
+export function lateRuleOf(form: LateForm): AssignmentDefinition['lateRule'] | undefined {
+  if (form.late === '' || form.lateCosts === undefined || form.lateCosts === 'nothing') return null;
+  const amount = form.lateCosts === 'percent' ? Number(form.lateAmount) : parsePoints(form.lateAmount);
+  const isWhole = (value: number, most: number) => Number.isInteger(value) && value >= 0 && value <= most;
+  if (amount === null || !isWhole(amount, form.lateCosts === 'percent' ? 100 : 100_000)) return undefined;
+  if (!isWhole(form.lateGrace, 10_000) || !isWhole(form.lateFloor, 100)) return undefined;
+  return {
+    graceMinutes: form.lateGrace,
+    per: form.latePer,
+    takes:
+      form.lateCosts === 'percent' ? { kind: 'percent', percent: amount } : { kind: 'units', units: amount },
+    floorPercent: form.lateFloor,
   };
 }
 
@@ -107,6 +190,8 @@ export function fromForm(
   if (form.nameRule.trim() === '') fault('nameRule', 'rule-missing');
   if (opensAt > dueAt) fault('due', 'due-before-open');
   if (lateUntil !== null && lateUntil < dueAt) fault('late', 'late-before-due');
+  const lateRule = lateRuleOf(form);
+  if (lateRule === undefined) fault('lateAmount', 'late-rule-unreadable');
   if (form.points.length === 0) fault('points', 'points-missing');
   const points = form.points.map((point, i): PointDefinition => {
     const at = `points.${i}`;
@@ -136,6 +221,21 @@ export function fromForm(
       }),
     };
   });
+  // Of a form that was kept before there were criteria.
+  const criteria = (form.criteria ?? []).map((criterion, i) => {
+    const at = `criteria.${i}`;
+    if (criterion.title.trim() === '') fault(`${at}.title`, 'criterion-title-missing');
+    return {
+      ...(criterion.id && { id: criterion.id }),
+      title: criterion.title.trim(),
+      levels: criterion.levels.map((level, j) => {
+        const units = parsePoints(level.points);
+        if (units === null || units < 0) fault(`${at}.levels.${j}.points`, 'points-unreadable');
+        if (level.text.trim() === '') fault(`${at}.levels.${j}.text`, 'level-empty');
+        return { text: level.text.trim(), units: Math.max(units ?? 0, 0) };
+      }),
+    };
+  });
   const definition: AssignmentDefinition = {
     title: form.title.trim(),
     brief: form.brief,
@@ -144,9 +244,13 @@ export function fromForm(
     lateUntil,
     attempts: form.attempts,
     counts: form.counts,
+    ...(form.anonymous && { anonymous: true }),
+    ...(form.groupColumn && { groupColumn: form.groupColumn }),
+    lateRule: lateRule ?? null,
     statementPrompt: form.asksStatement ? form.statementPrompt : null,
     nameRule: form.nameRule.trim(),
     points,
+    ...(criteria.length > 0 && { criteria }),
   };
   return { definition, faults };
 }
@@ -170,11 +274,15 @@ export function newForm(now: Date, timeZone: string): BuilderForm {
     opens: `${day(1)}T08:00`,
     due: `${day(8)}T18:00`,
     late: '',
+    ...NO_LATE_RULE,
     attempts: 1,
     counts: 'last',
+    groupColumn: '',
+    anonymous: false,
     asksStatement: false,
     statementPrompt: '',
     nameRule: '{surname}_{assignment}_{point}',
+    criteria: [],
     points: [{ ...EMPTY_POINT, mustShows: [...EMPTY_POINT.mustShows] }],
   };
 }

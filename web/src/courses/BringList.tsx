@@ -5,6 +5,7 @@ import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { TableSource } from '../ui/TableSource.tsx';
 import { lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
 import { type ClassList, readList } from './readList.ts';
 
@@ -54,26 +55,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
           A table with a column for surname and e-mail, and if there are some for given name, role and further
           ones such as a station code. Choose the file, or paste the table.
         </p>
-        <div className="flex flex-wrap items-end gap-3">
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            aria-label="The file"
-            className="text-sm"
-            onChange={({ target }) => {
-              const file = target.files?.[0];
-              if (file) void file.arrayBuffer().then((buffer) => read(new Uint8Array(buffer)));
-              target.value = '';
-            }}
-          />
-          <textarea
-            aria-label="The table, pasted"
-            rows={1}
-            placeholder="or paste it here"
-            className="min-w-40 flex-1 border border-edge bg-card px-2 py-1 text-sm"
-            onChange={({ target }) => target.value && void read(new TextEncoder().encode(target.value))}
-          />
-        </div>
+        <TableSource onRead={(bytes) => void read(bytes)} />
         <Problem>{problem}</Problem>
         {list?.notes.includes('not-utf-8') && (
           <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">

@@ -43,6 +43,7 @@ export function LinksDialog({ course, links, onClose }: LinksDialogProps): React
             </li>
           ))}
         </ul>
+        <Mailed links={links} />
         <div className="flex justify-end gap-2">
           <Button
             onClick={() =>
@@ -60,5 +61,19 @@ export function LinksDialog({ course, links, onClose }: LinksDialogProps): React
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** Whom their link has reached by mail; where this server sends none, nothing. */
+function Mailed({ links }: { links: readonly SignInLink[] }): ReactNode {
+  const asked = links.filter((link) => link.mailed !== null);
+  if (asked.length === 0) return null;
+  const sent = asked.filter((link) => link.mailed).length;
+  return (
+    <p role="status" className={sent === asked.length ? '' : 'text-ochre'}>
+      {sent === asked.length
+        ? `The mail server has taken ${sent === 1 ? 'it' : `all ${sent}`} for ${sent === 1 ? 'its' : 'their'} ${sent === 1 ? 'person' : 'people'}.`
+        : `The mail server has taken ${sent} of ${asked.length}. Give the others theirs yourself.`}
+    </p>
   );
 }

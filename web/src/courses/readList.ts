@@ -1,5 +1,6 @@
 import { MAX_PEOPLE, PersonLine, type Role } from '@nachweis/contract';
 import Papa from 'papaparse';
+import type { ListRefusal } from '../words/classList.ts';
 
 /** A class list as it was read: its lines, each with what is wrong with it. */
 export interface ClassList {
@@ -9,7 +10,7 @@ export interface ClassList {
   /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong */
   notes: Array<'not-utf-8'>;
   /** why nothing of it can be taken; null where it can */
-  refused: 'empty' | 'no-surname' | 'no-email' | 'too-long' | null;
+  refused: ListRefusal | null;
 }
 
 /**

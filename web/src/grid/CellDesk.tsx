@@ -1,20 +1,20 @@
 import type { Review } from '@nachweis/contract';
 import { isPin, type Verdict } from '@nachweis/core';
-import { type ReactNode, type RefObject, useEffect, useState } from 'react';
-import { Link } from 'react-router';
-import { PictureStage } from '../reviews/PictureStage.tsx';
-import { useReview } from '../reviews/useReview.ts';
-import { useReviewKeys } from '../reviews/useReviewKeys.ts';
-import { VerdictPanel } from '../reviews/VerdictPanel.tsx';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useMe } from '../api/session.ts';
+import { CriteriaPanel } from '../judging/CriteriaPanel.tsx';
+import { PictureStage } from '../judging/PictureStage.tsx';
+import { mayBeJudged } from '../judging/seenPictures.ts';
+import { useReview } from '../judging/useReview.ts';
+import { useReviewKeys } from '../judging/useReviewKeys.ts';
+import { VerdictPanel } from '../judging/VerdictPanel.tsx';
 import { buttonClasses } from '../ui/Button.tsx';
-import { toast } from '../ui/notices.ts';
 import { Failed } from '../ui/states.tsx';
 
 interface CellDeskProps {
   handInId: string;
   proofPointId: string;
-  /** pictures that were on this screen: only what was seen is judged */
-  painted: RefObject<Set<string>>;
   /** called when all must-shows of the cell have a verdict by this hand */
   onDone: () => void;
   onWalk: (columns: number, rows: number) => void;
@@ -23,8 +23,10 @@ interface CellDeskProps {
 
 /** The chosen cell, large: its picture, and the verdicts on what must be seen in it. */
 export function CellDesk(props: CellDeskProps): ReactNode {
-  const { handInId, proofPointId, painted, onDone, onWalk, onNextOpen } = props;
+  const { handInId, proofPointId, onDone, onWalk, onNextOpen } = props;
   const { data: review, stand, error, mutate, actions } = useReview(handInId);
+  const me = useMe();
+  const navigate = useNavigate();
   const [pinsShown, setPinsShown] = useState(true);
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [toPin, setToPin] = useState(0);
@@ -45,10 +47,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
   }, [handInId, proofPointId]);
   const give = (given: Record<string, Verdict | null>) => {
     if (!review?.mayJudge) return;
-    if (item?.baseHref && !painted.current.has(item.id)) {
-      toast.warning('The picture is not on the screen yet. Look at it, then judge it.');
-      return;
-    }
+    if (!mayBeJudged(me.id, item)) return;
     const before = mustShows.every((one) => verdicts[one.id]);
     actions.setVerdicts(given);
     const after = { ...verdicts, ...given };
@@ -66,6 +65,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
     onRemark: () => {},
     onToPin: () => setToPin((count) => count + 1),
     onNextWaiting: onNextOpen,
+    onCompare: () => item && navigate(`/hand-ins/${handInId}/compare/${proofPointId}?picture=${item.id}`),
   });
   if (!review || !stand)
     return error ? (
@@ -97,7 +97,6 @@ export function CellDesk(props: CellDeskProps): ReactNode {
             remark={null}
             onPlace={() => {}}
             onChooseRemark={() => {}}
-            onPainted={(id) => painted.current.add(id)}
           />
         ) : (
           <p className="grid flex-1 place-items-center bg-grey text-card">
@@ -120,6 +119,14 @@ export function CellDesk(props: CellDeskProps): ReactNode {
             onVerdicts={give}
           />
         )}
+        <CriteriaPanel
+          criteria={review.assignment.criteria}
+          levels={stand.levels}
+          unsent={stand.unsent}
+          given={review.judgement.levels}
+          locked={!review.mayJudge}
+          onLevels={actions.setLevels}
+        />
       </div>
     </>
   );

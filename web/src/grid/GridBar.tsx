@@ -6,6 +6,7 @@ import { FILTERS, type Filter, ORDERS, type Order, progressOf, timeLeft } from '
 
 const FILTER_WORDS: Readonly<Record<Filter, string>> = {
   all: 'all',
+  mine: 'mine',
   waiting: 'waiting',
   findings: 'with findings',
   late: 'late',
@@ -15,6 +16,7 @@ const ORDER_WORDS: Readonly<Record<Order, string>> = {
   name: 'by name',
   time: 'by time',
   findings: 'by findings',
+  random: 'in random order',
 };
 const CHOICE = 'min-h-8 border border-edge bg-card px-1.5';
 

@@ -4,25 +4,17 @@ import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { withKept } from '../judging/keptVerdicts.ts';
+import { usePreloaded } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { CellDesk } from './CellDesk.tsx';
 import { GridBar } from './GridBar.tsx';
 import { GridCellView } from './GridCellView.tsx';
-import {
-  chosenRows,
-  type Filter,
-  firstSpot,
-  keptIn,
-  nextOpen,
-  type Order,
-  type Spot,
-  withKept,
-} from './gridRows.ts';
+import { chosenRows, type Filter, firstSpot, keptIn, nextOpen, type Order, type Spot } from './gridRows.ts';
 import { useAside } from './useAside.ts';
 import { useGridKeys } from './useGridKeys.ts';
-import { usePreloaded } from './usePreloaded.ts';
 
 /** A class as a grid: students by proof points, walked by arrows in both directions and judged in it. */
 export default function GridScreen(): ReactNode {
@@ -48,11 +40,10 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const [order, setOrder] = useState<Order>('name');
   const [words, setWords] = useState('');
   const { aside, setAside } = useAside(assignment.id);
-  const painted = useRef(new Set<string>());
   const doneAt = useRef<number[]>([]);
   const all = useMemo(() => withKept(grid.rows, me.id, judgements), [grid.rows, me.id, judgements]);
   const [spot, setSpot] = useState<Spot | null>(() => firstSpot(all, search, points.length));
-  const chosen = chosenRows(all, { filter, order, words, aside });
+  const chosen = chosenRows(all, { filter, order, words, aside, seed: me.id });
   // What is being judged stays in view until one goes on, though it waits no longer.
   const own = all.find((row) => row.handInId === spot?.handInId);
   const rows =
@@ -178,7 +169,6 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
               <CellDesk
                 handInId={spot.handInId}
                 proofPointId={points[spot.column]?.id ?? ''}
-                painted={painted}
                 onDone={() => doneAt.current.push(Date.now())}
                 onWalk={walk}
                 onNextOpen={goNext}

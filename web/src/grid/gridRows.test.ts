@@ -1,12 +1,14 @@
 import type { GridRow } from '@nachweis/contract';
 import { expect, it } from 'vitest';
+import { withKept } from '../judging/keptVerdicts.ts';
 import { judgementKey } from '../store/judgement.ts';
-import { chosenRows, nextOpen, progressOf, timeLeft, withKept } from './gridRows.ts';
+import { chosenRows, nextOpen, progressOf, timeLeft } from './gridRows.ts';
 
 const row = (id: string, verdicts: Array<Array<'shown' | null>>, change: Partial<GridRow> = {}): GridRow => ({
   handInId: id,
   student: { id, name: `Kim ${id}`, listed: id },
   handedInAt: '2026-11-05T10:00:00Z',
+  marker: null,
   late: false,
   state: 'waiting',
   cells: verdicts.map((some, i) => ({
@@ -19,6 +21,12 @@ const row = (id: string, verdicts: Array<Array<'shown' | null>>, change: Partial
   ...change,
 });
 const none: ReadonlySet<string> = new Set();
+
+it('shows whose hand-ins they are to judge', () => {
+  const rows = [row('a', [[null]], { marker: { id: 'me', name: 'Ruth' } }), row('b', [[null]])];
+  const choice = { filter: 'mine', order: 'name', words: '', aside: none, seed: 'me' } as const;
+  expect(chosenRows(rows, choice).map((one) => one.handInId)).toEqual(['a']);
+});
 
 it('lays verdicts that are not sent yet over those of the server', () => {
   const kept = [
@@ -35,7 +43,7 @@ it('filters, orders and searches', () => {
     row('b', [[null]], { late: true, handedInAt: '2026-11-04T10:00:00Z' }),
   ];
   const ids = (change: object) =>
-    chosenRows(rows, { filter: 'all', order: 'name', words: '', aside: none, ...change }).map(
+    chosenRows(rows, { filter: 'all', order: 'name', words: '', aside: none, seed: '', ...change }).map(
       (r) => r.handInId,
     );
   expect(ids({})).toEqual(['a', 'b']);
@@ -44,6 +52,27 @@ it('filters, orders and searches', () => {
   expect(ids({ filter: 'aside', aside: new Set(['a']) })).toEqual(['a']);
   expect(ids({ order: 'time' })).toEqual(['b', 'a']);
   expect(ids({ words: 'KIM A' })).toEqual(['a']);
+});
+
+it('in random order are the same rows, the same whenever one comes back, and others for another person', () => {
+  const rows = Array.from({ length: 40 }, (_, i) => row(`h${i}`, [[null]]));
+  const order = (seed: string) =>
+    chosenRows([...rows], { filter: 'all', order: 'random', words: '', aside: new Set(), seed }).map(
+      (r) => r.handInId,
+    );
+  const mine = order('ruth');
+  expect([...mine].sort()).toEqual(rows.map((r) => r.handInId).sort());
+  expect(order('ruth')).toEqual(mine);
+  expect(order('otto')).not.toEqual(mine);
+  // Who hands in later does not move the others about.
+  const fewer = chosenRows(rows.slice(0, 30), {
+    filter: 'all',
+    order: 'random',
+    words: '',
+    aside: new Set(),
+    seed: 'ruth',
+  });
+  expect(fewer.map((r) => r.handInId)).toEqual(mine.filter((id) => Number(id.slice(1)) < 30));
 });
 
 it('goes to the next open one along a proof point, then to the next proof point, passing over what was put aside', () => {

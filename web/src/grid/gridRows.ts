@@ -1,50 +1,33 @@
 import type { GridCell, GridRow } from '@nachweis/contract';
-import type { KeptJudgement } from '../store/judgement.ts';
-import { judgementKey } from '../store/judgement.ts';
 
-export const FILTERS = ['all', 'waiting', 'findings', 'late', 'aside'] as const;
+export const FILTERS = ['all', 'mine', 'waiting', 'findings', 'late', 'aside'] as const;
 export type Filter = (typeof FILTERS)[number];
-export const ORDERS = ['name', 'time', 'findings'] as const;
+export const ORDERS = ['name', 'time', 'findings', 'random'] as const;
 export type Order = (typeof ORDERS)[number];
-
-/** The rows with the verdicts that were given here and are not sent yet. */
-export function withKept(
-  rows: readonly GridRow[],
-  personId: string,
-  judgements: readonly KeptJudgement[],
-): GridRow[] {
-  const kept = new Map(judgements.map((one) => [one.key, one.verdicts]));
-  return rows.map((row) => {
-    const given = kept.get(judgementKey(personId, row.handInId));
-    if (!given) return row;
-    const cells = row.cells.map((cell) => ({
-      ...cell,
-      verdicts: cell.verdicts.map((one) => {
-        const mine = given[one.mustShowId];
-        return mine ? { ...one, verdict: mine.verdict } : one;
-      }),
-    }));
-    return { ...row, cells };
-  });
-}
 
 export const isOpen = (cell: GridCell): boolean => cell.verdicts.some(({ verdict }) => verdict === null);
 const isWaiting = (row: GridRow) => row.cells.some(isOpen);
 const findings = (row: GridRow) => row.cells.reduce((sum, cell) => sum + cell.toCheck + cell.problems, 0);
 
-/** The rows that are looked at, in their order. @param aside hand-ins that were put aside */
+interface Choice {
+  filter: Filter;
+  order: Order;
+  words: string;
+  /** hand-ins that were put aside */
+  aside: ReadonlySet<string>;
+  /** the person who looks: whose hand-ins are theirs; a random order is one person's own, and the same whenever they come back */
+  seed: string;
+}
+
+/** The rows that are looked at, in their order. */
 export function chosenRows(
   rows: readonly GridRow[],
-  {
-    filter,
-    order,
-    words,
-    aside,
-  }: { filter: Filter; order: Order; words: string; aside: ReadonlySet<string> },
+  { filter, order, words, aside, seed }: Choice,
 ): GridRow[] {
   const wanted = words.trim().toLowerCase();
   const found = rows.filter((row) => {
     if (wanted && !row.student.name.toLowerCase().includes(wanted)) return false;
+    if (filter === 'mine') return row.marker?.id === seed;
     if (filter === 'waiting') return isWaiting(row);
     if (filter === 'findings') return findings(row) > 0;
     if (filter === 'late') return row.late;
@@ -53,7 +36,19 @@ export function chosenRows(
   });
   if (order === 'time') return found.sort((a, b) => a.handedInAt.localeCompare(b.handedInAt));
   if (order === 'findings') return found.sort((a, b) => findings(b) - findings(a));
+  if (order === 'random') {
+    const place = new Map(found.map((row) => [row, scattered(seed + row.handInId)]));
+    return found.sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
+  }
   return found;
+}
+
+/** A number that follows from a text as if at random (FNV-1a, 32 bits, with a last mixing of its bits). */
+function scattered(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 16), 0x7feb352d);
+  return (hash ^ (hash >>> 15)) >>> 0;
 }
 
 /** How many pictures' must-shows have their verdicts, of how many. */

@@ -6,6 +6,7 @@ import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
+import { GroupLine } from '../sheet/GroupLine.tsx';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import { forgetUndo } from '../sheet/undoStore.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
@@ -15,6 +16,8 @@ import { keptProblem } from '../store/keptProblem.ts';
 import { Button } from '../ui/Button.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
+import { useNow } from '../ui/useNow.ts';
+import { lateNowWords } from '../words/late.ts';
 import { StatementField } from './StatementField.tsx';
 
 /** About how large a picture is shown here. */
@@ -34,6 +37,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
   const stop = left.filter((one) => one.level === 'problem');
   const { busy, problem, handIn } = useHandIn(own, onRefresh);
+  const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());
   const blocked = stop.length > 0 || refused.length > 0;
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -118,8 +122,10 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           {submission === 'late' && (
             <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
               The due time has passed. Your hand-in will be marked late.
+              {lateNow && ` ${lateNow}`}
             </p>
           )}
+          <GroupLine sheet={own.sheet} />
           <Problem>{problem}</Problem>
           <Button look="main" disabled={blocked || busy || !own.allSaved} onClick={() => void handIn()}>
             {busy ? 'Handing in …' : 'Hand in now'}

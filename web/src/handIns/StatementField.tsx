@@ -5,6 +5,7 @@ import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { statementEntries } from '../store/browserStore.ts';
 import { keptProblem } from '../store/keptProblem.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
@@ -62,7 +63,8 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
         className="border border-edge bg-card p-2"
       />
       <p id={`${id}-state`} className="text-sm text-faded">
-        {kept ? 'kept in this browser' : own.draft.statementVersion > 0 ? 'saved' : ''}
+        {kept && (statementEntries.isOnDisk(kept.key) ? 'kept in this browser' : 'in this page only')}
+        {!kept && own.draft.statementVersion > 0 && 'saved'}
       </p>
       {kept && kept.state !== 'waiting' && (
         <div role="alert" className="border border-madder bg-madder-wash p-2 text-sm">

@@ -1,4 +1,5 @@
 import { callApi } from '../api/callApi.ts';
+import { pagesAreKept } from '../offline/keepPages.ts';
 import { database } from '../store/browserStore.ts';
 import { fileSize } from '../ui/when.ts';
 
@@ -55,24 +56,26 @@ async function storage(): Promise<Outcome> {
 
 async function share(): Promise<Outcome> {
   if (!navigator.mediaDevices?.getDisplayMedia) return problem('This browser cannot share its screen.');
+  const moments = 'MediaStreamTrackProcessor' in window;
+  const float = 'documentPictureInPicture' in window;
+  const lacks = [...(moments ? [] : ['looking back at moments']), ...(float ? [] : ['the floating control'])];
+  const without =
+    lacks.length > 0 ? ` This browser lacks ${lacks.join(' and ')}: use the delay for menus.` : '';
   let stream: MediaStream;
   try {
     stream = await navigator.mediaDevices.getDisplayMedia({ video: true });
   } catch {
     return {
       level: 'to-check',
-      words: 'Nothing was shared: it was declined, or the system does not allow it.',
+      words: `Nothing was shared: it was declined, or the system does not allow it.${without}`,
     };
   }
   const [track] = stream.getVideoTracks();
   const { width, height, displaySurface } = track?.getSettings() ?? {};
   for (const one of stream.getTracks()) one.stop();
-  const moments = 'MediaStreamTrackProcessor' in window;
-  const float = 'documentPictureInPicture' in window;
-  const lacks = [...(moments ? [] : ['looking back at moments']), ...(float ? [] : ['the floating control'])];
   return {
-    level: lacks.length === 0 ? 'fine' : 'to-check',
-    words: `It works: ${displaySurface ?? 'a surface'}, ${width} × ${height}. It was ended again.${lacks.length > 0 ? ` This browser lacks ${lacks.join(' and ')}.` : ''}`,
+    level: without ? 'to-check' : 'fine',
+    words: `It works: ${displaySurface ?? 'a surface'}, ${width} × ${height}. It was ended again.${without}`,
   };
 }
 
@@ -102,6 +105,14 @@ async function camera(): Promise<Outcome> {
   }
 }
 
+async function withoutConnection(): Promise<Outcome> {
+  const kept = await pagesAreKept();
+  if (kept) return fine('These pages are kept here: they open without a connection.');
+  return kept === null
+    ? problem('This browser keeps no pages for this address; most do so with HTTPS only.')
+    : { level: 'to-check', words: 'These pages are not kept here yet. Wait a moment and try again.' };
+}
+
 export const LAB_CHECKS: readonly LabCheck[] = [
   {
     name: 'Connection',
@@ -109,6 +120,13 @@ export const LAB_CHECKS: readonly LabCheck[] = [
     silent: true,
     instead: 'Go on all the same: what you take is kept in this browser and sent when the server is back.',
     run: connection,
+  },
+  {
+    name: 'Without a connection',
+    what: 'The pages open when there is none.',
+    silent: true,
+    instead: 'Leave the page open while the connection is away: what you take is kept all the same.',
+    run: withoutConnection,
   },
   {
     name: 'Storage',

@@ -7,12 +7,16 @@ import { Button } from '../ui/Button.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { BringFigures } from './BringFigures.tsx';
+import { CellDialog } from './CellDialog.tsx';
 import { Distribution } from './Distribution.tsx';
+import { HandedInChart } from './HandedInChart.tsx';
 import { oneRosterResults, plainTable } from './ledgerTables.ts';
 import { MustShowChart } from './MustShowChart.tsx';
 
 const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
   none: 'nothing',
+  exempt: 'exempt',
   waiting: 'waiting',
   marked: 'not released',
   released: '',
@@ -25,13 +29,18 @@ export default function LedgerScreen(): ReactNode {
   useTitle(ledger ? `Ledger, ${ledger.courseTitle}` : 'Ledger');
   if (!ledger)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the ledger" />;
-  return <Book ledger={ledger} />;
+  return <Book ledger={ledger} onChanged={() => void mutate()} />;
 }
 
 /** By name, or by one column, the most points first. */
 type Order = 'name' | 'total' | number;
 
-function Book({ ledger }: { ledger: Ledger }): ReactNode {
+function Book({ ledger, onChanged }: { ledger: Ledger; onChanged: () => void }): ReactNode {
+  const [bringing, setBringing] = useState(false);
+  const [open, setOpen] = useState<{ personId: string; column: number } | null>(null);
+  const openRow = ledger.rows.find((row) => row.student.id === open?.personId);
+  const openCell = openRow?.cells[open?.column ?? -1];
+  const openAssignment = ledger.assignments[open?.column ?? -1];
   const { assignments, courseId, courseTitle } = ledger;
   const [order, setOrder] = useState<Order>('name');
   const [words, setWords] = useState('');
@@ -72,6 +81,7 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
           onChange={({ target }) => setWords(target.value)}
           className="min-h-10 w-40 border border-edge bg-card px-2"
         />
+        <Button onClick={() => setBringing(true)}>Bring in points</Button>
         <Button onClick={() => csv(plainTable(ledger), `${courseTitle}.csv`)}>Save as a table</Button>
         <Button
           onClick={() =>
@@ -125,7 +135,11 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
                   </th>
                   {row.cells.map((cell, i) => (
                     <td key={assignments[i]?.id} className="px-2 py-1">
-                      <Cell cell={cell} />
+                      <Cell
+                        cell={cell}
+                        who={`${row.student.name}, ${assignments[i]?.title ?? ''}`}
+                        onOpen={() => setOpen({ personId: row.student.id, column: i })}
+                      />
                     </td>
                   ))}
                   <td className="px-2 py-1 font-mono font-bold">{formatPoints(row.totalUnits)}</td>
@@ -135,6 +149,17 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
           </table>
         </section>
       )}
+      {bringing && <BringFigures ledger={ledger} onClose={() => setBringing(false)} onEntered={onChanged} />}
+      {openRow && openCell && openAssignment && (
+        <CellDialog
+          ledger={ledger}
+          row={openRow}
+          assignment={openAssignment}
+          cell={openCell}
+          onClose={() => setOpen(null)}
+          onChanged={onChanged}
+        />
+      )}
       {assignments.map((one, i) => (
         <div key={one.id} className="flex flex-wrap items-start gap-4 *:flex-[1_1_24rem]">
           <Distribution
@@ -143,6 +168,7 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
             units={ledger.rows.flatMap((row) => row.cells[i]?.units ?? [])}
           />
           <MustShowChart assignment={one} />
+          <HandedInChart assignment={one} handedInAt={timesOf(ledger, i)} />
         </div>
       ))}
       {assignments.some(({ mustShows }) => mustShows.some(({ judged }) => judged > 0)) && (
@@ -156,13 +182,16 @@ function Book({ ledger }: { ledger: Ledger }): ReactNode {
   );
 }
 
-function Cell({ cell }: { cell: LedgerCell }): ReactNode {
-  const { state, handInId, units, late } = cell;
-  if (!handInId) return <span className="text-faded">{STATE_WORDS[state]}</span>;
+function Cell({ cell, who, onOpen }: { cell: LedgerCell; who: string; onOpen: () => void }): ReactNode {
+  const { state, units, late } = cell;
+  const words = [units !== null && formatPoints(units), STATE_WORDS[state], late && 'late'].filter(Boolean);
   return (
-    <Link
-      to={`/hand-ins/${handInId}/review`}
-      className="flex flex-wrap items-baseline gap-x-2 hover:underline"
+    <button
+      type="button"
+      onClick={onOpen}
+      aria-label={`${who}: ${words.join(', ')}`}
+      title={cell.reason || undefined}
+      className="flex min-h-6 w-full flex-wrap items-baseline gap-x-2 text-left underline-offset-2 hover:underline"
     >
       {units !== null && (
         <span className={`font-mono ${state === 'released' ? 'font-bold' : 'text-faded'}`}>
@@ -171,6 +200,16 @@ function Cell({ cell }: { cell: LedgerCell }): ReactNode {
       )}
       {STATE_WORDS[state] && <span className="text-faded">{STATE_WORDS[state]}</span>}
       {late && <span className="text-ochre">late</span>}
-    </Link>
+    </button>
   );
+}
+
+/** When each hand-in of an assignment came; one of several people is one. */
+function timesOf({ rows }: Ledger, column: number): string[] {
+  const times = new Map<string, string>();
+  for (const { cells } of rows) {
+    const { handInId, handedInAt } = cells[column] ?? {};
+    if (handInId && handedInAt) times.set(handInId, handedInAt);
+  }
+  return [...times.values()];
 }

@@ -1,3 +1,5 @@
+import { median } from 'simple-statistics';
+
 /** One bar of a distribution: from (included) to (not, but for the last), in units, and how many. */
 export interface Bin {
   from: number;
@@ -19,10 +21,5 @@ export function binsOf(units: readonly number[], most: number): Bin[] {
 }
 
 /** Median of some numbers; null of none. */
-export function medianOf(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  const [low, high] = [sorted[middle - 1], sorted[middle]];
-  if (high === undefined) return null;
-  return sorted.length % 2 === 1 || low === undefined ? high : (low + high) / 2;
-}
+export const medianOf = (values: readonly number[]): number | null =>
+  values.length === 0 ? null : median([...values]);

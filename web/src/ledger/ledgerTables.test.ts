@@ -5,6 +5,7 @@ import { oneRosterResults, plainTable } from './ledgerTables.ts';
 
 const cell = {
   state: 'released',
+  reason: '',
   handInId: 'h',
   handedInAt: '2026-11-05T10:00:00Z',
   late: true,

@@ -37,6 +37,7 @@ function distinct(titles: readonly string[]): string[] {
 
 const SCORE_STATUS: Readonly<Record<LedgerCell['state'], string>> = {
   none: 'not submitted',
+  exempt: 'exempt',
   waiting: 'submitted',
   marked: 'submitted',
   released: 'fully graded',
@@ -58,7 +59,7 @@ export function oneRosterResults({ rows, assignments }: Ledger, at: string): str
         scoreStatus: SCORE_STATUS[cell.state],
         score: cell.state === 'released' ? points(cell.units) : '',
         scoreDate: (cell.handedInAt ?? at).slice(0, 10),
-        comment: cell.late ? 'late' : '',
+        comment: cell.state === 'exempt' ? cell.reason : cell.late ? 'late' : '',
       })),
     ),
   );

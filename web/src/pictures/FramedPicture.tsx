@@ -1,5 +1,6 @@
 import { type Box, type Framing, framedBox, type Point } from '@nachweis/core';
-import type { CSSProperties, ReactNode } from 'react';
+import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
+import { useConnection } from '../api/connection.ts';
 
 interface FramedPictureProps {
   url: string;
@@ -52,15 +53,40 @@ export function FramedImage({
   onPainted?: () => void;
 }): ReactNode {
   const frame = framedBox(framing, { width, height });
+  const { reached } = useConnection();
+  /** the address that gave no picture */
+  const [failed, setFailed] = useState<string | null>(null);
+  // Tried again once the server is back.
+  useEffect(() => {
+    if (reached) setFailed(null);
+  }, [reached]);
+  if (failed === url)
+    return (
+      <p role="alert" className="absolute inset-0 grid place-items-center bg-grey p-2 text-center text-card">
+        {reached
+          ? 'This picture cannot be fetched: its file is missing or damaged.'
+          : 'The picture is on the server, which cannot be reached now.'}
+      </p>
+    );
   return (
     <div className="absolute inset-0 overflow-hidden" style={clip(framing, frame)}>
       <img
+        // What is said of one picture is not said of the next.
+        key={url}
         src={url}
         alt={alt}
         decoding="async"
         draggable={false}
-        onError={onError}
-        onLoad={onPainted && (() => requestAnimationFrame(() => requestAnimationFrame(onPainted)))}
+        onError={onError ?? (() => setFailed(url))}
+        onLoad={({ currentTarget: image }) =>
+          // Two frames on it has been on the screen.
+          requestAnimationFrame(() =>
+            requestAnimationFrame(() => {
+              image.dataset.painted = 'true';
+              onPainted?.();
+            }),
+          )
+        }
         className="absolute max-w-none"
         style={cut(frame, width, height)}
       />

@@ -1,4 +1,4 @@
-import { type Framing, framedBox, placingOf, type Size } from '@nachweis/core';
+import { type Box, boxWithAspect, type Framing, framedBox, placingOf, type Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { NumberField } from '../ui/NumberField.tsx';
 
@@ -9,6 +9,16 @@ export type RatioName = keyof typeof RATIOS | 'asked' | 'own';
 export interface Ratio {
   name: RatioName;
   own: Size;
+}
+
+/** The part a box covers, as much as a ratio lets it. */
+export function boxAtRatio(box: Box, ratio: number, within: Size): Box {
+  const start = { x: box.x, y: box.y };
+  const end =
+    box.width / box.height > ratio
+      ? { x: box.x + Math.round(box.height * ratio), y: box.y + box.height }
+      : { x: box.x + box.width, y: box.y + Math.round(box.width / ratio) };
+  return boxWithAspect(start, end, ratio, within);
 }
 
 /** @param asked size that the proof point asks for, where it asks for both sides */

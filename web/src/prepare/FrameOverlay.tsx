@@ -1,16 +1,21 @@
 import { type Box, HANDLES, type Handle, type Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
 
+/** A side shorter than this has handles at its ends only, in screen pixels: one between them would cover the rest. */
+const SIDE_FOR_HANDLE = 56;
+
 interface FrameOverlayProps {
   box: Box;
   picture: Size;
   whole: boolean;
+  /** screen pixels for each of the picture's */
+  scale: number;
   /** only the frame as it was, nothing to pull at */
   quiet?: boolean;
 }
 
 /** The frame over the picture: what lies outside dimmed, its size to read, eight handles to pull. */
-export function FrameOverlay({ box, picture, whole, quiet = false }: FrameOverlayProps): ReactNode {
+export function FrameOverlay({ box, picture, whole, scale, quiet = false }: FrameOverlayProps): ReactNode {
   const { width, height } = picture;
   const place = {
     left: `${(box.x / width) * 100}%`,
@@ -18,11 +23,9 @@ export function FrameOverlay({ box, picture, whole, quiet = false }: FrameOverla
     width: `${(box.width / width) * 100}%`,
     height: `${(box.height / height) * 100}%`,
   };
-  // Where there is no room above the frame its size is read inside it.
-  const inside = box.y / height < 0.06;
-  // It grows towards the middle of the picture, where it is not cut off.
+  // It stands outside, where nothing is that counts, and grows towards the middle of the picture, where it is not cut off.
   const onRight = box.x + box.width / 2 > width / 2;
-  const labelPlace = `${inside ? 'top-1 mx-1' : 'bottom-full mb-2'} ${onRight ? 'right-0' : 'left-0'}`;
+  const labelPlace = onRight ? 'right-3' : 'left-3';
   return (
     <div className="pointer-events-none absolute inset-0">
       {!quiet && <Dimmed box={box} picture={picture} />}
@@ -34,13 +37,16 @@ export function FrameOverlay({ box, picture, whole, quiet = false }: FrameOverla
       >
         <span className="absolute inset-0 border-2 border-dashed border-verdigris" />
         {!quiet && (
-          <span className={`absolute bg-card px-1.5 font-mono text-sm whitespace-nowrap ${labelPlace}`}>
+          <span
+            data-testid="frame-size"
+            className={`absolute bottom-full mb-2.5 low:mb-0.75 bg-card px-1.5 font-mono text-sm leading-5 whitespace-nowrap ${labelPlace}`}
+          >
             {box.width} × {box.height}
             {whole ? ' (whole picture)' : ` at ${box.x}, ${box.y}`}
           </span>
         )}
         {!quiet &&
-          HANDLES.map((handle) => (
+          handlesFor(box, scale).map((handle) => (
             <span
               key={handle}
               data-handle={handle}
@@ -69,6 +75,12 @@ function Dimmed({ box, picture: { width, height } }: { box: Box; picture: Size }
     </>
   );
 }
+
+const handlesFor = ({ width, height }: Box, scale: number): Handle[] =>
+  HANDLES.filter(
+    (handle) =>
+      handle.length === 2 || (handle === 'n' || handle === 's' ? width : height) * scale >= SIDE_FOR_HANDLE,
+  );
 
 function handlePlace(handle: Handle) {
   return {

@@ -1,17 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import {
-  boxWithAspect,
-  clampBox,
-  type Framing,
-  moveBox,
-  type Point,
-  resizeBox,
-  resizeWithAspect,
-  type Size,
-  sameBox,
-  snapLines,
-  wholeBox,
-} from '@nachweis/core';
+import { clampBox, type Framing, type Point, type Size, sameBox, snapLines, wholeBox } from '@nachweis/core';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -25,25 +13,27 @@ import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
 import { useParts } from '../finding/parts.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
-import { arrowStep } from '../ui/arrowStep.ts';
-import { Button } from '../ui/Button.tsx';
-import { isKeyOff } from '../ui/ownSettings.ts';
-import { isTyping } from '../ui/typing.ts';
+import { StageView } from '../stage/StageView.tsx';
+import { useStageKeys } from '../stage/useStageKeys.ts';
+import { useZoom } from '../stage/useZoom.ts';
 import { lastRegion, rememberRegion } from '../waysIn/settings.ts';
-import { FrameFields } from './FrameFields.tsx';
-import { type Ratio, RatioField, ratioOf, ScaleField } from './FrameOptions.tsx';
+import { FrameFooter } from './FrameFooter.tsx';
+import { boxAtRatio, type Ratio, ratioOf } from './FrameOptions.tsx';
 import { FrameOverlay } from './FrameOverlay.tsx';
-import { displaysOffered, type FrameTool, FrameToolbar, FrameWarnings, TOOLS } from './FrameToolbar.tsx';
-import { hintFor, stageLabel } from './frameWords.ts';
-import { Loupe } from './Loupe.tsx';
+import { displaysOffered, type FrameTool, FrameToolbar, FrameWarnings } from './FrameToolbar.tsx';
+import { rememberRoom } from './firstLook.ts';
+import { frameMargin } from './fitting.ts';
+import { onFrameKey } from './frameKeys.ts';
+import { stageLabel } from './frameWords.ts';
+import { LOUPE_TIMES, Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
 import { Pixels } from './Pixels.tsx';
 import { useBitmap } from './useBitmap.ts';
-import { useFitting } from './useFitting.ts';
 import { useFrameDrag } from './useFrameDrag.ts';
 import { useFraming } from './useFraming.ts';
 import { useFurnished } from './useFurnished.ts';
+import { useProposedDisplay } from './useProposedDisplay.ts';
 
 interface FrameStepProps {
   picture: SheetPicture;
@@ -74,9 +64,17 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const [cursor, setCursor] = useState<Point | null>(null);
   /** corners that are no outline yet */
   const [loose, setLoose] = useState<Point[]>([]);
-  const [room, fitted] = useFitting(width, height);
-  const stage = useRef<HTMLDivElement>(null);
-  const { furnished, bars, above, below } = useFurnished(bitmap !== null && fitted.width > 0);
+  /** lets two fingers move the view, unless one of them is at work with a tool */
+  const givesWay = useRef<() => boolean>(() => true);
+  const zoom = useZoom(size, {
+    enlarge: 1,
+    margin: frameMargin,
+    onRoom: rememberRoom,
+    mayPinch: () => givesWay.current(),
+  });
+  useStageKeys(zoom);
+  const { surface: stage, scroller, scale } = zoom;
+  const { furnished, bars, above, below } = useFurnished(bitmap !== null && zoom.measured);
   const source = () => pictureSource(picture.captureId, picture.url);
   const look = useLook(picture.captureId, source, point.requirements);
   const parts = useParts(picture.captureId, source);
@@ -102,6 +100,8 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     else if (framing.kind === 'outline') work.set({ kind: 'whole', ...scaled }, mergeWith);
   };
   const outlineTool = useOutlineTool(outline, setOutline, stage, size);
+  givesWay.current = () =>
+    tool === 'region' ? drag.givesWay() : tool === 'outline' ? outlineTool.givesWay() : true;
   const whole = framing.kind === 'whole' || (framing.kind !== 'outline' && sameBox(box, wholeBox(size)));
 
   const accept = () => {
@@ -117,7 +117,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     setTool(next);
     setLoose([]);
     setCursor(null);
-    stage.current?.focus();
+    scroller.current?.focus();
   };
   const setScale = (next: number | undefined) => {
     const { width: _, ...rest } = framing;
@@ -127,27 +127,13 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     setRatio(next);
     const value = ratioOf(next, asked);
     if (value === null || framing.kind === 'outline') return;
-    // The part it covers now, as much as the ratio lets it.
-    const start = { x: box.x, y: box.y };
-    const end = { x: box.x + box.width, y: box.y + box.height };
-    const shrunk =
-      box.width / box.height > value
-        ? boxWithAspect(start, { x: box.x + Math.round(box.height * value), y: end.y }, value, size)
-        : boxWithAspect(start, { x: end.x, y: box.y + Math.round(box.width / value) }, value, size);
-    work.setBox(shrunk);
+    work.setBox(boxAtRatio(box, value, size));
   };
   const last = lastRegion();
   const lastBox = last && clampBox(last, size);
 
-  const proposed = useRef(!props.wantsDisplay);
-  useEffect(() => {
-    const [display, second] = look?.displays ?? [];
-    if (!display || proposed.current) return;
-    proposed.current = true;
-    if (second && framing.kind === 'whole') work.setBox(display, 'display');
-  }, [look, framing, work]);
-
-  useEffect(() => stage.current?.focus(), []);
+  useProposedDisplay(props.wantsDisplay, look?.displays ?? [], work);
+  useEffect(() => scroller.current?.focus(), [scroller]);
   stepBack.current = () => {
     if (tool === 'outline' && (outline.length > 0 || outlineTool.stroke.length > 0)) {
       setOutline([], 'cleared');
@@ -164,62 +150,28 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     [stepBack],
   );
 
-  const onKeyDown = (event: KeyboardEvent) => {
-    const typing = isTyping(event.target);
-    const onButton = event.target instanceof HTMLButtonElement;
-    if ((event.ctrlKey || event.metaKey) && !typing && 'zy'.includes(event.key.toLowerCase())) {
-      event.preventDefault();
-      if (event.key.toLowerCase() === 'y' || event.shiftKey) work.redo();
-      else work.undo();
-      return;
-    }
-    if (event.key === 'Enter' && !onButton) {
-      event.preventDefault();
-      if (tool === 'part' && part.lit) takePart();
-      else accept();
-      return;
-    }
-    if (typing || isKeyOff(event)) return;
-    const arrow = arrowStep(event);
-    if (!arrow) {
-      if (event.ctrlKey || event.metaKey || event.altKey || onButton) return;
-      const next = TOOLS.find(({ key }) => key.toLowerCase() === event.key)?.name;
-      const display = displaysOffered(look)[Number(event.key) - 1];
-      if (next) choose(next);
-      else if (display) work.setBox(display, 'display');
-      else if (tool === 'outline' && event.key === ' ')
-        setOutline([...outline, cursor ?? middleOf(size)], `key ${outline.length}`);
-      else if (tool === 'outline' && event.key === 'Backspace')
-        setOutline(outline.slice(0, -1), `back ${outline.length}`);
-      else return;
-      event.preventDefault();
-      return;
-    }
-    event.preventDefault();
-    const { dx, dy } = arrow;
-    if (tool === 'part') {
-      if (dy !== 0) dy < 0 ? part.outwards() : part.inwards();
-      else part.step(dx > 0 ? 1 : -1);
-    } else if (tool === 'outline') {
-      const at = cursor ?? middleOf(size);
-      setCursor({
-        x: Math.min(Math.max(at.x + dx, 0), width),
-        y: Math.min(Math.max(at.y + dy, 0), height),
-      });
-    } else {
-      const pull = (handle: 'nw' | 'se') =>
-        locked === null
-          ? resizeBox(box, handle, dx, dy, size)
-          : resizeWithAspect(box, handle, dx, dy, locked, size);
-      const next = event.altKey ? pull('se') : event.ctrlKey ? pull('nw') : moveBox(box, dx, dy, size);
-      work.setBox(next, 'region', 'keys');
-    }
-  };
+  const onKeyDown = (event: KeyboardEvent) =>
+    onFrameKey(event, {
+      tool,
+      onTool: choose,
+      size,
+      work,
+      ratio: locked,
+      part,
+      onPart: takePart,
+      outline,
+      onOutline: setOutline,
+      cursor,
+      onCursor: setCursor,
+      displays: displaysOffered(look),
+      onShow: zoom.show,
+      onAccept: accept,
+    });
   const pointer =
     tool === 'region'
-      ? drag
+      ? drag.handlers
       : tool === 'outline'
-        ? outlineTool
+        ? outlineTool.handlers
         : {
             onPointerMove: part.onPointerMove,
             onClick: (event: MouseEvent) =>
@@ -241,38 +193,37 @@ export function FrameStep(props: FrameStepProps): ReactNode {
             onAll={() => work.setBox(wholeBox(size))}
             onSamePlace={lastBox && tool === 'region' ? () => work.setBox(lastBox) : null}
             work={work}
+            zoom={zoom}
           />
         )}
       </div>
       <FrameWarnings look={look} box={box} onAgain={onAgain} />
-      <div ref={room} className="grid min-h-0 flex-1 place-items-center overflow-hidden bg-grey">
-        {failed && (
-          <p className="bg-card p-4">
-            The picture cannot be fetched now. Your framing is kept; go back and try again.
-          </p>
+      {failed && (
+        <p className="bg-card p-4">
+          The picture cannot be fetched now. Your framing is kept; go back and try again.
+        </p>
+      )}
+      <StageView
+        zoom={zoom}
+        picture={size}
+        label={stageLabel(tool, box, part.lit, outline.length)}
+        testIds={['frame-view', 'frame-stage']}
+        className="touch-none cursor-crosshair select-none"
+        surfaceHandlers={pointer}
+      >
+        {bitmap && zoom.measured && (
+          <Pixels bitmap={bitmap} shown={{ width: width * scale, height: height * scale }} />
         )}
-        {/** biome-ignore lint/a11y/useSemanticElements: a frame over a picture is no form's group of fields */}
-        <div
-          ref={stage}
-          role="group"
-          // biome-ignore lint/a11y/noNoninteractiveTabindex: the frame is moved by arrow keys while it has the focus
-          tabIndex={0}
-          aria-label={stageLabel(tool, box, part.lit, outline.length)}
-          data-testid="frame-stage"
-          className="relative touch-none cursor-crosshair select-none focus-visible:outline-4"
-          style={fitted}
-          {...pointer}
-        >
-          {bitmap && fitted.width > 0 && <Pixels bitmap={bitmap} shown={fitted} />}
-          {tool === 'outline' ? (
-            <OutlineOverlay points={outline} stroke={outlineTool.stroke} cursor={cursor} picture={size} />
-          ) : (
-            <FrameOverlay box={box} picture={size} whole={whole} quiet={tool === 'part'} />
-          )}
-          {tool === 'part' && <LitPart lit={part.lit} picture={size} />}
-          <Loupe stage={stage} pixels={bitmap} picture={size} />
-        </div>
-      </div>
+        {tool === 'outline' ? (
+          <OutlineOverlay points={outline} stroke={outlineTool.stroke} cursor={cursor} picture={size} />
+        ) : (
+          <FrameOverlay box={box} picture={size} whole={whole} scale={scale} quiet={tool === 'part'} />
+        )}
+        {tool === 'part' && <LitPart lit={part.lit} picture={size} />}
+        {scale < LOUPE_TIMES && (
+          <Loupe zoom={zoom} pixels={bitmap} picture={size} frame={tool === 'region' ? box : null} />
+        )}
+      </StageView>
       <footer
         ref={below}
         style={furnished ? undefined : { height: bars.below }}
@@ -280,57 +231,27 @@ export function FrameStep(props: FrameStepProps): ReactNode {
         className="low:max-h-16 shrink-0 border-t border-rule bg-card low:overflow-y-auto"
       >
         {furnished && (
-          <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-4 py-2">
-            {tool === 'region' && (
-              <>
-                <FrameFields
-                  box={box}
-                  within={size}
-                  onChange={(next) => work.setBox(next, 'region', 'fields')}
-                />
-                <RatioField ratio={ratio} asked={asked} onChange={setLockedRatio} />
-                <label className="flex items-center gap-1 text-sm">
-                  <input
-                    type="checkbox"
-                    checked={fixed}
-                    onChange={(event) => setFixed(event.target.checked)}
-                    className="size-4 accent-verdigris"
-                  />
-                  Keep size
-                </label>
-              </>
-            )}
-            <ScaleField
-              framing={framing}
-              picture={size}
-              leastScale={look?.leastScale ?? null}
-              onChange={setScale}
-            />
-            <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2 low:order-first">
-              <p className="min-w-40 flex-1 text-sm text-faded low:hidden">
-                {hintFor(tool, look && parts.length)}
-              </p>
-              <Button onClick={onBack} look="quiet" keyName="Esc">
-                Back
-              </Button>
-              <Button
-                onClick={() => work.set({ kind: 'whole' })}
-                disabled={whole && framing.width === undefined}
-              >
-                Whole picture
-              </Button>
-              <Button look="main" onClick={tool === 'part' && part.lit ? takePart : accept} keyName="Enter">
-                {tool === 'part' && part.lit ? 'Take this part' : 'Accept'}
-              </Button>
-            </div>
-          </div>
+          <FrameFooter
+            tool={tool}
+            work={work}
+            size={size}
+            look={look}
+            parts={parts.length}
+            ratio={ratio}
+            locked={locked}
+            asked={asked}
+            onRatio={setLockedRatio}
+            fixed={fixed}
+            onFixed={setFixed}
+            onBox={(next) => work.setBox(next, 'region', 'fields')}
+            onScale={setScale}
+            whole={whole}
+            onPart={tool === 'part' && part.lit ? takePart : null}
+            onBack={onBack}
+            onAccept={accept}
+          />
         )}
       </footer>
     </div>
   );
 }
-
-const middleOf = ({ width, height }: Size): Point => ({
-  x: Math.floor(width / 2),
-  y: Math.floor(height / 2),
-});

@@ -1,6 +1,8 @@
 import { type Box, isSettled, sameBox } from '@nachweis/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import type { Zoom } from '../stage/useZoom.ts';
+import { ZoomBar } from '../stage/ZoomBar.tsx';
 import { Button } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
 import { FindingSign } from '../ui/signs.tsx';
@@ -28,14 +30,15 @@ interface FrameToolbarProps {
   /** null where there is no earlier region, or it is not wanted now */
   onSamePlace: (() => void) | null;
   work: FramingWork;
+  zoom: Zoom;
 }
 
 /** How to frame, the displays that were found, the same place again, and steps back and forth. */
 export function FrameToolbar(props: FrameToolbarProps): ReactNode {
-  const { tool, onTool, look, box, whole, onDisplay, onAll, onSamePlace, work } = props;
+  const { tool, onTool, look, box, whole, onDisplay, onAll, onSamePlace, work, zoom } = props;
   const offered = displaysOffered(look);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5 low:py-0.5 low:[&_kbd]:hidden">
       {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
       <span role="group" aria-label="Frame by" className="flex gap-1">
         {TOOLS.map(({ name, label, key }) => (
@@ -68,7 +71,8 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
           Same place again
         </Button>
       )}
-      <span className="ml-auto flex gap-1">
+      <ZoomBar zoom={zoom} className="ml-auto" compact />
+      <span className="flex gap-1">
         <Button small look="quiet" aria-label="Undo" disabled={!work.canUndo} onClick={work.undo}>
           <Undo2 size={16} aria-hidden />
         </Button>

@@ -1,11 +1,13 @@
-import { type Size, wholeBox } from '@nachweis/core';
-import { type ReactNode, type RefObject, useEffect, useRef } from 'react';
+import { type Box, type Size, wholeBox } from '@nachweis/core';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
+import type { Zoom } from '../stage/useZoom.ts';
 
-/** Pixels shown in each direction, an odd number, each enlarged eight times. */
+/** Pixels shown in each direction, an odd number. */
 const PIXELS = 17;
-const TIMES = 8;
-const SIDE = PIXELS * TIMES;
+/** What each of them is enlarged by; a view in this scale needs no loupe. */
+export const LOUPE_TIMES = 8;
+const SIDE = PIXELS * LOUPE_TIMES;
 /** Distance from the pointer to the loupe: more than half of what it enlarges. */
 const AWAY = 28;
 
@@ -13,56 +15,52 @@ type At = Pick<PointerEvent, 'clientX' | 'clientY' | 'pointerType'>;
 const NOWHERE: At = { clientX: -1, clientY: -1, pointerType: 'touch' };
 
 interface LoupeProps {
-  stage: RefObject<HTMLDivElement | null>;
+  zoom: Pick<Zoom, 'scroller' | 'surface'>;
   /** all of the picture's pixels; null until they are there */
   pixels: ImageBitmap | null;
   picture: Size;
+  /** the frame, whose edges are seen between the pixels; null for none */
+  frame: Box | null;
 }
 
 /**
- * A loupe beside the pointer: the pixels around it with their grid, its position and colour. It keeps to the side of
- * the pointer where there is room, so that it never hides what it enlarges. Works beside React, once a frame.
+ * A loupe beside the pointer: the pixels around it, and the edges of the frame between them. It keeps to the side of the
+ * pointer where there is room, so that it never hides what it enlarges. Works beside React, once a frame.
  */
-export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
+export function Loupe({ zoom: { scroller, surface }, pixels, picture, frame }: LoupeProps): ReactNode {
   const root = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const words = useRef<HTMLDivElement>(null);
-  const across = useRef<HTMLDivElement>(null);
-  const down = useRef<HTMLDivElement>(null);
+  const latest = useRef(frame);
+  latest.current = frame;
+  const ask = useRef<() => void>(null);
 
   useEffect(() => {
-    const surface = stage.current;
-    if (!surface) return;
     let at: At | null = null;
     let asked = 0;
     const draw = () => {
       asked = 0;
-      const [box, shown, source] = [root.current, surface.getBoundingClientRect(), pixels];
-      if (!at || !box || !source || source.width === 0) return;
-      const inside =
-        at.clientX >= shown.left &&
-        at.clientX < shown.right &&
-        at.clientY >= shown.top &&
-        at.clientY < shown.bottom;
-      for (const part of [box, across.current, down.current])
-        if (part) part.style.visibility = inside ? 'visible' : 'hidden';
+      const [box, view, shown] = [root.current, scroller.current, surface.current];
+      if (!at || !box || !view || !shown || !pixels || pixels.width === 0) return;
+      const inside = [view, shown].every((part) => holds(part.getBoundingClientRect(), at as At));
+      box.style.visibility = inside ? 'visible' : 'hidden';
       if (!inside) return;
-      const { x, y } = pixelUnder(at, surface, wholeBox(picture));
+      const { x, y } = pixelUnder(at, shown, wholeBox(picture));
       const right = at.clientX + AWAY + SIDE < window.innerWidth;
       // A hand lies below its finger.
-      const above = at.clientY - AWAY - SIDE - 40 >= 0;
-      const below =
-        at.clientY + AWAY + SIDE + 40 < window.innerHeight && !(at.pointerType === 'touch' && above);
+      const above = at.clientY - AWAY - SIDE >= 0;
+      const below = at.clientY + AWAY + SIDE < window.innerHeight && !(at.pointerType === 'touch' && above);
       const left = right ? at.clientX + AWAY : at.clientX - AWAY - SIDE;
-      const top = below ? at.clientY + AWAY : at.clientY - AWAY - SIDE - 40;
+      const top = below ? at.clientY + AWAY : at.clientY - AWAY - SIDE;
       box.style.transform = `translate(${left}px, ${top}px)`;
-      if (across.current) across.current.style.transform = `translateY(${at.clientY - shown.top}px)`;
-      if (down.current) down.current.style.transform = `translateX(${at.clientX - shown.left}px)`;
-      drawPixels(canvas.current, words.current, source, x, y);
+      box.dataset.at = `${x},${y}`;
+      drawPixels(canvas.current, pixels, x, y, latest.current);
+    };
+    ask.current = () => {
+      if (asked === 0) asked = requestAnimationFrame(draw);
     };
     const onMove = (event: At) => {
       at = event;
-      if (asked === 0) asked = requestAnimationFrame(draw);
+      ask.current?.();
     };
     // A finger that was lifted points nowhere any more.
     const onLift = (event: PointerEvent) => {
@@ -77,62 +75,50 @@ export function Loupe({ stage, pixels, picture }: LoupeProps): ReactNode {
       for (const type of lifts) removeEventListener(type, onLift);
       cancelAnimationFrame(asked);
     };
-  }, [stage, pixels, picture]);
+  }, [scroller, surface, pixels, picture]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a frame that has moved is drawn anew
+  useEffect(() => ask.current?.(), [frame]);
 
   return (
-    <>
-      <div aria-hidden className="pointer-events-none absolute inset-0 overflow-hidden">
-        <div
-          ref={across}
-          className="invisible absolute inset-x-0 top-0 h-0.5 border-t border-card bg-ink will-change-transform"
-        />
-        <div
-          ref={down}
-          className="invisible absolute inset-y-0 left-0 w-0.5 border-l border-card bg-ink will-change-transform"
-        />
-      </div>
-      <div
-        ref={root}
-        aria-hidden
-        data-testid="loupe"
-        className="invisible pointer-events-none fixed top-0 left-0 z-10 border border-ink bg-card will-change-transform"
-        style={{ width: SIDE + 2 }}
-      >
-        <canvas ref={canvas} width={SIDE} height={SIDE} className="block" />
-        <div ref={words} className="px-1 font-mono text-xs leading-5 whitespace-pre" />
-      </div>
-    </>
+    <div
+      ref={root}
+      aria-hidden
+      data-testid="loupe"
+      className="invisible pointer-events-none fixed top-0 left-0 z-10 border-2 border-card outline outline-ink will-change-transform"
+    >
+      <canvas ref={canvas} width={SIDE} height={SIDE} className="block" />
+    </div>
   );
 }
 
+const holds = ({ left, right, top, bottom }: DOMRect, { clientX, clientY }: At): boolean =>
+  clientX >= left && clientX < right && clientY >= top && clientY < bottom;
+
 function drawPixels(
   target: HTMLCanvasElement | null,
-  words: HTMLElement | null,
   source: ImageBitmap,
   x: number,
   y: number,
+  frame: Box | null,
 ): void {
-  const context = target?.getContext('2d', { willReadFrequently: true });
-  if (!context || !words) return;
+  const context = target?.getContext('2d');
+  if (!context) return;
   const half = (PIXELS - 1) / 2;
   context.imageSmoothingEnabled = false;
   context.fillStyle = '#777';
   context.fillRect(0, 0, SIDE, SIDE);
   context.drawImage(source, x - half, y - half, PIXELS, PIXELS, 0, 0, SIDE, SIDE);
-  const [r = 0, g = 0, b = 0] = context.getImageData(half * TIMES + 4, half * TIMES + 4, 1, 1).data;
-  context.strokeStyle = 'rgba(120,120,120,0.35)';
-  context.beginPath();
-  for (let i = 1; i < PIXELS; i++) {
-    context.moveTo(i * TIMES + 0.5, 0);
-    context.lineTo(i * TIMES + 0.5, SIDE);
-    context.moveTo(0, i * TIMES + 0.5);
-    context.lineTo(SIDE, i * TIMES + 0.5);
+  if (!frame) return;
+  const inLoupe = (edge: number, at: number) => (edge - (at - half)) * LOUPE_TIMES;
+  const [left, top] = [inLoupe(frame.x, x), inLoupe(frame.y, y)];
+  const [width, height] = [frame.width * LOUPE_TIMES, frame.height * LOUPE_TIMES];
+  // Light under dark: seen on any pixels.
+  for (const [ink, thick] of [
+    ['#fbf8ef', 4],
+    ['#1c6660', 2],
+  ] as const) {
+    context.strokeStyle = ink;
+    context.lineWidth = thick;
+    context.strokeRect(left, top, width, height);
   }
-  context.stroke();
-  context.strokeStyle = '#1c6660';
-  context.lineWidth = 2;
-  context.strokeRect(half * TIMES, half * TIMES, TIMES, TIMES);
-  context.lineWidth = 1;
-  const hex = [r, g, b].map((level) => level.toString(16).padStart(2, '0')).join('');
-  words.textContent = `${x}, ${y}\n#${hex}`;
 }

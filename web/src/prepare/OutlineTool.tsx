@@ -9,10 +9,14 @@ const CLICK = 4;
 const MOST_POINTS = 500;
 
 interface OutlineWork {
-  onPointerDown(event: PointerEvent<HTMLDivElement>): void;
-  onPointerMove(event: PointerEvent<HTMLDivElement>): void;
-  onPointerUp(): void;
-  onPointerCancel(): void;
+  handlers: {
+    onPointerDown(event: PointerEvent<HTMLDivElement>): void;
+    onPointerMove(event: PointerEvent<HTMLDivElement>): void;
+    onPointerUp(): void;
+    onPointerCancel(): void;
+  };
+  /** lets two fingers move the view, unless one of them draws already */
+  givesWay(): boolean;
   /** the stroke that is being drawn */
   stroke: readonly Point[];
 }
@@ -37,50 +41,60 @@ export function useOutlineTool(
     return { x: Math.min(Math.max(x, 0), picture.width), y: Math.min(Math.max(y, 0), picture.height) };
   };
   const perPixel = () => picture.width / Math.max(stage.current?.clientWidth ?? 1, 1);
+  const isFar = (line: readonly Point[], { x, y }: Point) =>
+    line.some((p) => Math.hypot(p.x - x, p.y - y) > CLICK * perPixel());
   return {
     stroke,
-    onPointerDown(event) {
-      const from = at(event);
-      if (!from || event.button !== 0) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      const index = (event.target as HTMLElement | SVGElement).dataset?.corner;
-      if (index !== undefined) {
-        moving.current = { index: Number(index), name: `corner ${count.current++}` };
-        return;
-      }
-      drawing.current = [from];
-      setStroke([from]);
-    },
-    onPointerMove(event) {
-      const to = at(event);
-      if (!to) return;
-      if (moving.current) {
-        const { index, name } = moving.current;
-        setPoints(
-          points.map((p, i) => (i === index ? to : p)),
-          name,
-        );
-      } else if (drawing.current) {
-        drawing.current = [...drawing.current, to];
-        setStroke(drawing.current);
-      }
-    },
-    onPointerCancel() {
-      moving.current = null;
+    givesWay() {
+      const [first] = drawing.current ?? [];
+      if (moving.current || (first && isFar(drawing.current ?? [], first))) return false;
       drawing.current = null;
       setStroke([]);
+      return true;
     },
-    onPointerUp() {
-      moving.current = null;
-      const drawn = drawing.current;
-      drawing.current = null;
-      setStroke([]);
-      const [first] = drawn ?? [];
-      if (!drawn || !first) return;
-      const name = `stroke ${count.current++}`;
-      const far = drawn.some((p) => Math.hypot(p.x - first.x, p.y - first.y) > CLICK * perPixel());
-      if (!far) setPoints([...points, first].slice(-MOST_POINTS), name);
-      else setPoints(simplifyLine(drawn, TOLERANCE * perPixel()).slice(0, MOST_POINTS), name);
+    handlers: {
+      onPointerDown(event) {
+        const from = at(event);
+        if (!from || event.button !== 0) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        const index = (event.target as HTMLElement | SVGElement).dataset?.corner;
+        if (index !== undefined) {
+          moving.current = { index: Number(index), name: `corner ${count.current++}` };
+          return;
+        }
+        drawing.current = [from];
+        setStroke([from]);
+      },
+      onPointerMove(event) {
+        const to = at(event);
+        if (!to) return;
+        if (moving.current) {
+          const { index, name } = moving.current;
+          setPoints(
+            points.map((p, i) => (i === index ? to : p)),
+            name,
+          );
+        } else if (drawing.current) {
+          drawing.current = [...drawing.current, to];
+          setStroke(drawing.current);
+        }
+      },
+      onPointerCancel() {
+        moving.current = null;
+        drawing.current = null;
+        setStroke([]);
+      },
+      onPointerUp() {
+        moving.current = null;
+        const drawn = drawing.current;
+        drawing.current = null;
+        setStroke([]);
+        const [first] = drawn ?? [];
+        if (!drawn || !first) return;
+        const name = `stroke ${count.current++}`;
+        if (!isFar(drawn, first)) setPoints([...points, first].slice(-MOST_POINTS), name);
+        else setPoints(simplifyLine(drawn, TOLERANCE * perPixel()).slice(0, MOST_POINTS), name);
+      },
     },
   };
 }

@@ -90,7 +90,7 @@ export function LitPart({ lit, picture }: { lit: Box | null; picture: Size }): R
         height: `${(lit.height / height) * 100}%`,
       }}
     >
-      <span className="absolute top-0 left-0 bg-card px-1.5 font-mono text-sm whitespace-nowrap">
+      <span className="absolute bottom-full left-0 mb-0.75 bg-card px-1.5 font-mono text-sm leading-5 whitespace-nowrap">
         {lit.width} × {lit.height}
       </span>
     </div>

@@ -25,7 +25,7 @@ describe('fittingScale', () => {
       }),
     );
   });
-  it('is nothing, not less, where there is no room', () => {
-    expect(fittingScale({ width: 40, height: 600 }, { width: 640, height: 400 })).toBe(0);
+  it('is one pixel, not less, where there is no room', () => {
+    expect(fittingScale({ width: 40, height: 600 }, { width: 640, height: 400 })).toBe(1 / 640);
   });
 });

@@ -17,7 +17,21 @@ import {
 import { type PointerEvent, type RefObject, useEffect, useRef } from 'react';
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
 
+/** A finger that has moved less has not begun to drag, in screen pixels. */
+const FINGER_DRAG = 6;
+
 type Drag = { kind: 'new' } | { kind: 'move' } | { kind: 'pull'; handle: Handle };
+
+interface Held {
+  what: Drag;
+  from: Point;
+  start: Box;
+  last: Point;
+  name: string;
+  /** where on the screen it began, and whether it has gone far enough to be a drag */
+  down: Point;
+  far: boolean;
+}
 
 export interface DragRules {
   /** width divided by height; null: free */
@@ -40,7 +54,7 @@ export function useFrameDrag(
   picture: Size,
   { ratio, fixed, lines }: DragRules,
 ) {
-  const drag = useRef<{ what: Drag; from: Point; start: Box; last: Point; name: string } | null>(null);
+  const drag = useRef<Held | null>(null);
   const moving = useRef(false);
   /** the finger or pointer that drags, and another one that is down meanwhile */
   const fingers = useRef<number[]>([]);
@@ -83,35 +97,53 @@ export function useFrameDrag(
   };
 
   return {
-    onPointerDown(event: PointerEvent<HTMLDivElement>) {
-      const from = pixel(event);
-      if (!from || event.button !== 0) return;
-      fingers.current = [...fingers.current, event.pointerId];
-      if (fingers.current.length > 1) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      const what = whatIsDragged(event.target, from, box, picture);
-      const name = `drag ${count.current++}`;
-      drag.current = { what: fixed ? { kind: 'move' } : what, from, start: box, last: from, name };
+    /** Lets two fingers move the view, unless one of them drags already: then the second moves the frame. */
+    givesWay(): boolean {
+      if (drag.current?.far) return false;
+      drag.current = null;
+      return true;
     },
-    onPointerMove(event: PointerEvent<HTMLDivElement>) {
-      const to = pixel(event);
-      const held = drag.current;
-      if (!held || !to || event.pointerId !== fingers.current[0]) return;
-      if ((moving.current || fingers.current.length > 1) && held.what.kind !== 'move') {
-        // The drag goes on from where the frame has been moved to.
-        const moved = moveBox(box, to.x - held.last.x, to.y - held.last.y, picture);
-        const [dx, dy] = [moved.x - box.x, moved.y - box.y];
-        held.from = { x: held.from.x + dx, y: held.from.y + dy };
-        held.start = { ...held.start, x: held.start.x + dx, y: held.start.y + dy };
-        setBox(moved, held.name);
-      } else if (held.what.kind !== 'new' || to.x !== held.from.x || to.y !== held.from.y) {
-        // A click without a drag leaves the frame as it is.
-        setBox(dragged(held.what, held.from, to, held.start, !event.altKey), held.name);
-      }
-      held.last = to;
+    handlers: {
+      onPointerDown(event: PointerEvent<HTMLDivElement>) {
+        const from = pixel(event);
+        if (!from || event.button !== 0) return;
+        fingers.current = [...fingers.current, event.pointerId];
+        if (fingers.current.length > 1) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        const what = whatIsDragged(event.target, from, box, picture);
+        const name = `drag ${count.current++}`;
+        drag.current = {
+          what: fixed ? { kind: 'move' } : what,
+          from,
+          start: box,
+          last: from,
+          name,
+          down: { x: event.clientX, y: event.clientY },
+          far: event.pointerType !== 'touch',
+        };
+      },
+      onPointerMove(event: PointerEvent<HTMLDivElement>) {
+        const to = pixel(event);
+        const held = drag.current;
+        if (!held || !to || event.pointerId !== fingers.current[0]) return;
+        held.far ||= Math.hypot(event.clientX - held.down.x, event.clientY - held.down.y) > FINGER_DRAG;
+        if (!held.far) return;
+        if ((moving.current || fingers.current.length > 1) && held.what.kind !== 'move') {
+          // The drag goes on from where the frame has been moved to.
+          const moved = moveBox(box, to.x - held.last.x, to.y - held.last.y, picture);
+          const [dx, dy] = [moved.x - box.x, moved.y - box.y];
+          held.from = { x: held.from.x + dx, y: held.from.y + dy };
+          held.start = { ...held.start, x: held.start.x + dx, y: held.start.y + dy };
+          setBox(moved, held.name);
+        } else if (held.what.kind !== 'new' || to.x !== held.from.x || to.y !== held.from.y) {
+          // A click without a drag leaves the frame as it is.
+          setBox(dragged(held.what, held.from, to, held.start, !event.altKey), held.name);
+        }
+        held.last = to;
+      },
+      onPointerUp: lift,
+      onPointerCancel: lift,
     },
-    onPointerUp: lift,
-    onPointerCancel: lift,
   };
 }
 

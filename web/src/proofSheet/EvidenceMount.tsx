@@ -200,7 +200,10 @@ export function EmptyMount({
       >
         <span>
           Room for: {title}
-          <span className="block text-sm">Paste, drop, or take it with one of the buttons above.</span>
+          <span className="block pointer-coarse:hidden text-sm">
+            Paste, drop, or take it with one of the buttons above.
+          </span>
+          <span className="hidden pointer-coarse:block text-sm">Take it with one of the buttons above.</span>
         </span>
       </button>
     </Mount>

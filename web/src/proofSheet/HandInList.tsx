@@ -18,6 +18,7 @@ export function HandInList({ sheet }: { sheet: ProofSheet }): ReactNode {
               <span className="font-mono">{handIn.number}</span>
               <span>
                 handed in {dateAndTime(handIn.handedInAt, assignment.timeZone)}
+                {handIn.by && ` by ${handIn.by}`}
                 {handIn.late && <span className="text-ochre">, late</span>}
                 {handIn.withdrawnAt && <span className="text-faded">, withdrawn</span>}
               </span>
@@ -33,6 +34,12 @@ export function HandInList({ sheet }: { sheet: ProofSheet }): ReactNode {
     </>
   );
 }
+
+const COUNTS_WORDS = {
+  last: 'the last one counts',
+  best: 'the best one counts',
+  returned: 'the newest one that is returned counts',
+} as const;
 
 /** That it is handed in, and what a further change means. */
 function HandedIn({
@@ -52,9 +59,10 @@ function HandedIn({
       <strong>
         Handed in <span className="font-mono">{last.number}</span>
       </strong>
-      , {dateAndTime(last.handedInAt, assignment.timeZone)}.{' '}
+      , {dateAndTime(last.handedInAt, assignment.timeZone)}
+      {last.by && ` by ${last.by}, for all of you`}.{' '}
       {again &&
-        `What you change now changes nothing in it. To hand in the change, hand in again: ${attemptsLeft} of ${terms.attempts} hand-ins ${attemptsLeft === 1 ? 'is' : 'are'} left, and ${assignment.counts === 'best' ? 'the best one counts' : 'the last one counts'}.`}
+        `What you change now changes nothing in it. To hand in the change, hand in again: ${attemptsLeft} of ${terms.attempts} hand-ins ${attemptsLeft === 1 ? 'is' : 'are'} left, and ${COUNTS_WORDS[assignment.counts]}.`}
     </p>
   );
 }

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { GroupLine } from '../sheet/GroupLine.tsx';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
 import { SourceBar } from '../sheet/SourceBar.tsx';
 import { UndoLine } from '../sheet/UndoLine.tsx';
@@ -9,11 +10,17 @@ import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { whyLocked } from '../sheet/whyLocked.ts';
 import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
+import { CriteriaText } from '../ui/CriteriaText.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
+import { lateRuleWords } from '../words/late.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
+import { TrialLine } from './TrialLine.tsx';
 import { useOpening } from './useOpening.ts';
+
+/** Fingers have no keys to paste with. */
+const takesByTouch = () => matchMedia('(pointer: coarse)').matches;
 
 export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const now = useNow();
@@ -28,14 +35,22 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
+      <TrialLine sheet={sheet} />
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2 px-4 pt-3 pb-2 sm:px-6">
         <div className="min-w-0 flex-1 basis-80">
           <h1 className="text-2xl">{assignment.title}</h1>
           <div className="max-w-prose">
             <BriefText text={assignment.brief} />
+            <GroupLine sheet={sheet} />
+            <CriteriaText criteria={assignment.criteria} />
           </div>
         </div>
-        <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
+        <div className="max-w-72">
+          <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
+          {assignment.lateRule && sheet.terms.lateUntil && (
+            <p className="text-xs text-faded">{lateRuleWords(assignment.lateRule)}</p>
+          )}
+        </div>
       </div>
       <HandInList sheet={sheet} />
       {locked ? (
@@ -68,7 +83,9 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
             {own.allSaved
               ? pictures.length > 0
                 ? 'Everything is saved on the server.'
-                : 'Paste a picture anywhere on this page to begin.'
+                : takesByTouch()
+                  ? 'Choose a file or use the camera to begin.'
+                  : 'Paste a picture anywhere on this page to begin.'
               : pictures.some((p) => p.status === 'unkept')
                 ? 'In this page only until it is sent: leave it open …'
                 : 'Kept in this browser; being sent …'}

@@ -1,11 +1,12 @@
 import type { Review } from '@nachweis/contract';
 import { formatPoints, gradeHandIn, parsePoints } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { judgedAs, type Stand } from '../judging/standOf.ts';
+import type { ReviewActions } from '../judging/useReview.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
-import { dateAndTime } from '../ui/when.ts';
-import type { Stand } from './standOf.ts';
-import type { ReviewActions } from './useReview.ts';
+import { gradeWords } from '../words/late.ts';
+import { ReleasePart } from './ReleasePart.tsx';
 
 /** Points from the verdicts, the adjustment by hand, and the release. */
 export function GradePanel({
@@ -19,17 +20,21 @@ export function GradePanel({
 }): ReactNode {
   const { assignment } = review;
   const { adjustment } = stand;
+  const { lateSteps } = review.judgement.grade;
   const [adjusting, setAdjusting] = useState(false);
   // Added up here as well, so that points follow a verdict at once; the same function counts on the server.
   const grade = gradeHandIn(
-    assignment.proofPoints
-      .flatMap((p) => p.mustShows)
-      .filter((m) => m.corrected?.counts !== false)
-      .map((m) => ({ units: m.units, verdict: stand.verdicts[m.id] ?? null })),
+    judgedAs(assignment, stand),
     adjustment.units,
+    assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps },
+  );
+  const before = grade.fromVerdicts - grade.lateCost;
+  const howItCame = gradeWords(
+    { ...grade, lateSteps, adjustment: adjustment.units, reason: adjustment.reason },
+    assignment.lateRule,
   );
   const unsent = stand.unsent.size > 0 || adjustment.unsent;
-  const begun = Object.keys(stand.verdicts).length > 0 || adjustment.units !== 0;
+  const begun = Object.keys({ ...stand.verdicts, ...stand.levels }).length > 0 || adjustment.units !== 0;
   const lost = useLostAdjustment(stand, setAdjusting);
   const release = async () => {
     if (await actions.release()) toast.success(`Released. ${review.student.name} can see it now.`);
@@ -54,16 +59,15 @@ export function GradePanel({
           Adjust …
         </Button>
       </div>
-      {adjustment.units !== 0 && (
-        <p className="written text-sm">
-          {formatPoints(grade.fromVerdicts)} from verdicts, {adjustment.units > 0 ? '+' : ''}
-          {formatPoints(adjustment.units)} by hand: {adjustment.reason}
+      {begun && howItCame && (
+        <p className="written text-sm" data-testid="how-it-came">
+          {howItCame}
           {adjustment.unsent && <span className="text-ochre"> (kept in this browser, not sent yet)</span>}
         </p>
       )}
-      {grade.fromVerdicts + adjustment.units !== grade.total && (
+      {before + adjustment.units !== grade.total && (
         <p className="text-sm text-ochre">
-          {formatPoints(grade.fromVerdicts + adjustment.units)} would be{' '}
+          {formatPoints(before + adjustment.units)} would be{' '}
           {grade.total === 0 ? 'less than nothing' : 'more than there is'}; {formatPoints(grade.total)}{' '}
           counts.
         </p>
@@ -73,7 +77,7 @@ export function GradePanel({
         <AdjustForm
           review={review}
           stand={stand}
-          fromVerdicts={grade.fromVerdicts}
+          before={before}
           most={grade.most}
           lost={lost.value}
           onCancel={() => setAdjusting(false)}
@@ -84,28 +88,13 @@ export function GradePanel({
           }}
         />
       )}
-      {review.releasedAt ? (
-        <p className="mt-2 text-sm">
-          Released {dateAndTime(review.releasedAt, assignment.timeZone)}. Changes show at once.
-        </p>
-      ) : (
-        review.mayRelease && (
-          <Button
-            look="main"
-            className="mt-2 w-full"
-            disabled={grade.open > 0 || unsent || !review.mayJudge}
-            onClick={() => void release()}
-          >
-            {grade.open > 0 ? (
-              `${grade.open} ${grade.open === 1 ? 'verdict' : 'verdicts'} missing`
-            ) : unsent ? (
-              'Waiting until the verdicts are sent …'
-            ) : (
-              <span className="truncate">Release to {review.student.name}</span>
-            )}
-          </Button>
-        )
-      )}
+      <ReleasePart
+        review={review}
+        open={grade.open}
+        unsent={unsent}
+        onRelease={() => void release()}
+        onChanged={actions.refresh}
+      />
     </section>
   );
 }
@@ -140,7 +129,7 @@ function useLostAdjustment({ adjustment }: Stand, open: (open: boolean) => void)
 function AdjustForm({
   review,
   stand,
-  fromVerdicts,
+  before,
   most,
   lost,
   onCancel,
@@ -148,8 +137,8 @@ function AdjustForm({
 }: {
   review: Review;
   stand: Stand;
-  /** in units, as `most` */
-  fromVerdicts: number;
+  /** what there is without it, in units, as `most` */
+  before: number;
   most: number;
   lost: Adjustment | null;
   onCancel: () => void;
@@ -167,9 +156,9 @@ function AdjustForm({
     const why = String(data.get('reason')).trim();
     if (units === null) return setProblem('Write points such as 1, −0.5 or 0.25.');
     if (units !== 0 && why === '') return setProblem('Give a reason; the student will read it.');
-    if (fromVerdicts + units > most)
+    if (before + units > most)
       return setProblem(
-        `That makes ${formatPoints(fromVerdicts + units)} of ${formatPoints(most)}. At most ${formatPoints(most - fromVerdicts)} can be added.`,
+        `That makes ${formatPoints(before + units)} of ${formatPoints(most)}. At most ${formatPoints(most - before)} can be added.`,
       );
     onDone(units, why, review.adjustmentVersion);
   };

@@ -1,26 +1,41 @@
 import type { ReviewList, ReviewRow } from '@nachweis/contract';
+import { instantOf } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { dateAndTime } from '../ui/when.ts';
 
 /** Releasing shows students their points; it asks once, with the number. */
 export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => void }): ReactNode {
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
+  const [when, setWhen] = useState<'now' | 'later'>('now');
+  const [later, setLater] = useState('');
+  const [problem, setProblem] = useState('');
   const marked = list.rows.filter((row) => row.state === 'marked');
   const ready = marked.length;
   const release = async () => {
     setBusy(true);
+    setProblem('');
     try {
-      const { released } = await callApi('releaseAll', { params: { assignmentId: list.assignment.id } });
-      toast.success(released === 1 ? 'One hand-in was released.' : `${released} hand-ins were released.`);
+      const { id: assignmentId, timeZone } = list.assignment;
+      const at = when === 'now' ? null : instantOf(later, timeZone);
+      if (when === 'later' && !at) return setProblem('Choose a day and a time.');
+      const { released } = await callApi('releaseAll', { params: { assignmentId }, body: { at } });
+      const count = released === 1 ? 'One hand-in' : `${released} hand-ins`;
+      toast.success(
+        at
+          ? `${count} will be released ${dateAndTime(at, timeZone)}.`
+          : `${count} ${released === 1 ? 'was' : 'were'} released.`,
+      );
       setAsking(false);
       onReleased();
     } catch (error) {
-      toast.error(sentenceOf(error));
+      setProblem(sentenceOf(error));
     } finally {
       setBusy(false);
     }
@@ -33,7 +48,7 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
       {asking && (
         <Dialog
           title={`Release ${ready} ${ready === 1 ? 'hand-in' : 'hand-ins'}?`}
-          description="The students see verdicts, remarks and points at once."
+          description="The students see verdicts, remarks and points from then on."
           onClose={() => setAsking(false)}
         >
           <ul className="list-disc px-9 pt-3">
@@ -43,6 +58,33 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
               </li>
             ))}
           </ul>
+          <div className="flex flex-col gap-2 px-4 pt-3">
+            <Choices
+              label="When they see it"
+              value={when}
+              options={[
+                { value: 'now', content: 'at once' },
+                { value: 'later', content: 'at a set time' },
+              ]}
+              onChoose={setWhen}
+            />
+            {when === 'later' && (
+              <label className="flex flex-col gap-1 text-sm font-semibold">
+                From when on ({list.assignment.timeZone})
+                <input
+                  type="datetime-local"
+                  value={later}
+                  onChange={(event) => setLater(event.target.value)}
+                  className="min-h-10 border border-edge bg-card px-2 font-normal"
+                />
+              </label>
+            )}
+            {problem && (
+              <p role="alert" className="text-madder">
+                {problem}
+              </p>
+            )}
+          </div>
           <div className="flex justify-end gap-2 p-4">
             <Button look="quiet" onClick={() => setAsking(false)}>
               Not now
@@ -78,9 +120,8 @@ function whatReleasingDoes({ rows, without }: ReviewList): string[] {
     newest.set(student.id, Math.max(attempt, newest.get(student.id) ?? 0));
   const older = marked.filter((row) => row.attempt < (newest.get(row.student.id) ?? 0));
   if (older.length > 0) lines.push(`Older attempts that are released too: ${named(older)}.`);
-  if (without.length > 0)
-    lines.push(
-      `${without.length} ${without.length === 1 ? 'student has' : 'students have'} handed in nothing.`,
-    );
+  const missing = without.filter((one) => !one.exempt).length;
+  if (missing > 0)
+    lines.push(`${missing} ${missing === 1 ? 'student has' : 'students have'} handed in nothing.`);
   return lines;
 }

@@ -3,6 +3,7 @@ import { formatPoints } from '@nachweis/core';
 import { CalendarClock } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
@@ -13,6 +14,7 @@ import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { CorrectionDialog } from './CorrectionDialog.tsx';
 import { ReleaseAll } from './ReleaseAll.tsx';
+import { ShareOut } from './ShareOut.tsx';
 import { TermsDialog } from './TermsDialog.tsx';
 
 const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
@@ -28,11 +30,16 @@ export default function ReviewListScreen(): ReactNode {
   useTitle(list ? `Hand-ins, ${list.assignment.title}` : '');
   const now = useNow();
   const [correcting, setCorrecting] = useState(false);
+  const [sharing, setSharing] = useState(false);
+  const [onlyMine, setOnlyMine] = useState(false);
+  const me = useMe();
   const [termsOf, setTermsOf] = useState<Student | null>(null);
   if (!list)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-ins" />;
   const { assignment, rows, without } = list;
-  const waiting = rows.filter((row) => row.state === 'waiting');
+  const isShared = rows.some((row) => row.marker !== null);
+  const shown = onlyMine && isShared ? rows.filter((row) => row.marker?.id === me.id) : rows;
+  const waiting = shown.filter((row) => row.state === 'waiting');
   const { dueAt, lateUntil } = assignment;
   const nowIso = new Date(now).toISOString();
   const state =
@@ -51,16 +58,42 @@ export default function ReviewListScreen(): ReactNode {
           <p className="text-faded">
             {rows.length} of {rows.length + without.length} handed in, {waiting.length} waiting
           </p>
+          {isShared && (
+            <label className="flex items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                checked={onlyMine}
+                onChange={(event) => setOnlyMine(event.target.checked)}
+                className="size-5 accent-verdigris"
+              />
+              Only those that are mine
+            </label>
+          )}
+          {list.veiled && (
+            <p className="text-sm">
+              Judged without names, until nothing can be handed in any more and all is judged.
+            </p>
+          )}
         </div>
         <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
         <div className="flex flex-wrap gap-2">
+          {list.mayRelease && (
+            <Button look="quiet" onClick={() => setSharing(true)}>
+              Share out …
+            </Button>
+          )}
           {list.mayRelease && (
             <Button look="quiet" onClick={() => setCorrecting(true)}>
               Correct for all …
             </Button>
           )}
+          {list.mayRelease && rows.length > 0 && (
+            <Link to={`/assignments/${assignment.id}/second-marking`} className={buttonClasses('quiet')}>
+              Second marking
+            </Link>
+          )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
-          {rows.length > 0 && (
+          {rows.length > 0 && !list.veiled && (
             <a href={`/archives/assignment/${assignment.id}.zip`} download className={buttonClasses('quiet')}>
               All as a ZIP
             </a>
@@ -92,7 +125,7 @@ export default function ReviewListScreen(): ReactNode {
             </tr>
           </thead>
           <tbody>
-            {rows.map((row) => (
+            {shown.map((row) => (
               <HandInRow key={row.handInId} row={row} list={list} onTerms={setTermsOf} />
             ))}
           </tbody>
@@ -107,11 +140,19 @@ export default function ReviewListScreen(): ReactNode {
             {without.map((person) => (
               <li key={person.id} className="flex min-w-0 items-center gap-1">
                 <span className="written">{person.listed}</span>
+                {person.exempt && <span className="text-sm text-faded">exempt</span>}
                 {list.mayRelease && <TermsButton student={person} onTerms={setTermsOf} />}
               </li>
             ))}
           </ul>
         </section>
+      )}
+      {sharing && (
+        <ShareOut
+          assignmentId={assignment.id}
+          onClose={() => setSharing(false)}
+          onShared={() => void mutate()}
+        />
       )}
       {correcting && (
         <CorrectionDialog
@@ -160,7 +201,7 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
   return (
     <tr className="border-b border-rule hover:bg-card">
       <td className="py-1 pr-3">
-        {list.mayRelease && (
+        {list.mayRelease && !list.veiled && (
           <span className="float-right">
             <TermsButton student={row.student} onTerms={onTerms} />
           </span>
@@ -175,6 +216,7 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
           {row.number}
           {row.attempt > 1 && `, attempt ${row.attempt}`}
         </span>
+        {row.marker && <span className="written block text-sm text-faded">judged by {row.marker.name}</span>}
         <span className="block text-sm sm:hidden">
           {dateAndTime(row.handedInAt, assignment.timeZone)}
           {row.late && <strong className="text-ochre"> late</strong>}
@@ -221,9 +263,17 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
       <td className="pr-3 text-sm">
         {STATE_WORDS[row.state]}
         {row.state === 'waiting' && row.openVerdicts > 0 && (
+          <span className="block text-faded">{row.openVerdicts} still to judge</span>
+        )}
+        {row.releasesAt && (
           <span className="block text-faded">
-            {row.openVerdicts} {row.openVerdicts === 1 ? 'verdict' : 'verdicts'} missing
+            to be released {dateAndTime(row.releasesAt, assignment.timeZone)}
           </span>
+        )}
+        {row.answers > 0 && (
+          <strong className="block text-ochre">
+            {row.answers} {row.answers === 1 ? 'answer' : 'answers'} to remarks
+          </strong>
         )}
       </td>
       <td className="text-right font-mono">

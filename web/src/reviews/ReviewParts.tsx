@@ -1,34 +1,6 @@
-import type { Assignment, ProofPoint, Review } from '@nachweis/contract';
+import type { Review } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { buttonClasses } from '../ui/Button.tsx';
-import type { Stand } from './standOf.ts';
-
-/** How many of a proof point's must-shows have their verdict. */
-export function Progress({ point: { mustShows }, stand }: { point: ProofPoint; stand: Stand }): ReactNode {
-  const given = mustShows.filter((m) => stand.verdicts[m.id]).length;
-  if (mustShows.length === 0) return null;
-  return (
-    <span className="shrink-0 text-sm font-normal whitespace-nowrap text-faded">
-      {given === mustShows.length ? 'all given' : `${given} of ${mustShows.length}`}
-    </span>
-  );
-}
-
-/** What the student was asked. */
-export function Asked({ assignment, point }: { assignment: Assignment; point: ProofPoint }): ReactNode {
-  return (
-    <details className="border-b border-rule px-3 py-1.5 text-sm">
-      <summary className="cursor-pointer text-verdigris-deep">What was asked for {point.code}</summary>
-      {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
-      {assignment.brief && (
-        <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">
-          {assignment.brief}
-        </p>
-      )}
-    </details>
-  );
-}
 
 /** Says why a hand-in is not judged any more, with a way to the one that is. */
 export function Closed({ review }: { review: Review }): ReactNode {
@@ -49,23 +21,11 @@ export function Closed({ review }: { review: Review }): ReactNode {
   );
 }
 
-export function StepLink({
-  id,
-  label,
-  children,
-}: {
-  id: string | null;
-  label: string;
-  children: ReactNode;
-}): ReactNode {
-  const look = buttonClasses('plain', true);
-  return id ? (
-    <Link to={`/hand-ins/${id}/review`} aria-label={label} title={label} className={look}>
-      {children}
-    </Link>
-  ) : (
-    <span aria-hidden className={`${look} opacity-40`}>
-      {children}
+/** Who else has this hand-in before them. */
+export function LookingToo({ names }: { names: readonly string[] }): ReactNode {
+  return (
+    <span aria-live="polite" className="text-sm text-ochre">
+      {names.length > 0 && `${names.join(' and ')} ${names.length === 1 ? 'looks' : 'look'} at this too`}
     </span>
   );
 }

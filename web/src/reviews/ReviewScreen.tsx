@@ -1,22 +1,32 @@
 import type { Remark, Review } from '@nachweis/contract';
-import { isPin } from '@nachweis/core';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { isPin, type Point, type Verdict } from '@nachweis/core';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { useMe } from '../api/session.ts';
+import { CriteriaPanel } from '../judging/CriteriaPanel.tsx';
+import { PictureStage } from '../judging/PictureStage.tsx';
+import { Asked } from '../judging/PointParts.tsx';
+import { PointTabs } from '../judging/PointTabs.tsx';
+import { drawn, movedTo, placeOf, WHOLE } from '../judging/remarkPlaces.ts';
+import { mayBeJudged } from '../judging/seenPictures.ts';
+import type { Stand } from '../judging/standOf.ts';
+import { useLive } from '../judging/useLive.ts';
+import { decodeAhead, usePreloaded } from '../judging/usePreloaded.ts';
+import { type ReviewActions, useReview } from '../judging/useReview.ts';
+import { useReviewKeys } from '../judging/useReviewKeys.ts';
+import { VerdictPanel } from '../judging/VerdictPanel.tsx';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
+import { classes } from '../ui/classes.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { ClassStrip } from './ClassStrip.tsx';
+import { EarlierRemarks } from './EarlierRemarks.tsx';
 import { GradePanel } from './GradePanel.tsx';
-import { PictureStage } from './PictureStage.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
-import { Asked, Closed, Progress, StepLink } from './ReviewParts.tsx';
-import type { Stand } from './standOf.ts';
+import { Closed, LookingToo } from './ReviewParts.tsx';
 import { usePlace } from './usePlace.ts';
 import { useRemarkDrafts } from './useRemarkDrafts.ts';
-import { type ReviewActions, useReview } from './useReview.ts';
-import { useReviewKeys } from './useReviewKeys.ts';
-import { VerdictPanel } from './VerdictPanel.tsx';
 
 /** An instructor's page of one hand-in. */
 export default function ReviewScreen(): ReactNode {
@@ -37,6 +47,7 @@ function ReviewDesk({
   stand: Stand;
   actions: ReviewActions;
 }): ReactNode {
+  const me = useMe();
   const navigate = useNavigate();
   const { assignment, items } = review;
   const points = assignment.proofPoints;
@@ -57,9 +68,27 @@ function ReviewDesk({
     setChosenMustShow(null);
     setToPin(0);
   };
-  const goTo = (id: string | null) => id && navigate(`/hand-ins/${id}/review`);
-  const startRemark = (at: { x: number; y: number } | null) =>
-    drafts.start({ itemId: at && item ? item.id : null, x: at?.x ?? null, y: at?.y ?? null });
+  /** @param code of the proof point one goes on with; without it one begins with the first */
+  const goTo = (id: string | null, code = '') =>
+    id && navigate(`/hand-ins/${id}/review${code && `?point=${code}`}`);
+  const give = (verdicts: Record<string, Verdict | null>) => {
+    if (review.mayJudge && mayBeJudged(me.id, item)) actions.setVerdicts(verdicts);
+  };
+  const others = useLive(review.handInId, actions.refresh);
+  usePreloaded(review.nextId ?? undefined, review.previousId ?? undefined);
+  // The other proof points of this one come next, or before.
+  useEffect(() => decodeAhead(items), [items]);
+  const startRemark = (at: Point) => {
+    if (!item) return drafts.start(WHOLE);
+    const place = { ...WHOLE, itemId: item.id, ...at };
+    drafts.start(place, chosenMustShow, (open) => movedTo({ ...placeOf(open), itemId: item.id }, at, item));
+  };
+  const { open } = drafts;
+  const draws = open && item && open.itemId === item.id && open.shape !== 'point';
+  const onDraw =
+    draws && (open.on === 0 || open.moving)
+      ? (from: Point, to: Point) => drafts.change({ ...open, ...drawn(open, from, to, item) })
+      : undefined;
   /** A remark is seen where it is. */
   const chooseRemark = ({ id, itemId }: Pick<Remark, 'id' | 'itemId'>) => {
     setChosenRemark(id);
@@ -72,19 +101,22 @@ function ReviewDesk({
     );
   };
 
+  const comparePath = `/hand-ins/${review.handInId}/compare/${point?.id}${item ? `?picture=${item.id}` : ''}`;
+
   useReviewKeys({
     mustShows: point?.mustShows ?? [],
     chosen: mustShow,
     verdicts: stand.verdicts,
     onChoose: setChosenMustShow,
-    onVerdicts: (verdicts) => review.mayJudge && actions.setVerdicts(verdicts),
+    onVerdicts: give,
     onPoint: (step) => goToPoint(pointIndex + step),
-    onStudent: (step) => goTo(step > 0 ? review.nextId : review.previousId),
+    onStudent: (step) => goTo(step > 0 ? review.nextId : review.previousId, point?.code),
     onPins: () => setPinsShown((shown) => !shown),
     onRemark: () =>
-      startRemark(item ? { x: Math.floor(item.width / 2), y: Math.floor(item.height / 2) } : null),
+      startRemark({ x: Math.floor((item?.width ?? 0) / 2), y: Math.floor((item?.height ?? 0) / 2) }),
     onToPin: () => setToPin((count) => count + 1),
     onNextWaiting: () => goTo(review.nextWaitingId),
+    onCompare: () => item && navigate(comparePath),
   });
 
   return (
@@ -105,13 +137,13 @@ function ReviewDesk({
           {review.late && <strong className="text-ochre">, late</strong>}
           {review.attempt > 1 && `, attempt ${review.attempt}`}
         </span>
-        <nav aria-label="Hand-ins" className="ml-auto flex gap-1">
-          <StepLink id={review.previousId} label="Previous student (Page Up)">
-            <ChevronLeft size={18} aria-hidden />
-          </StepLink>
-          <StepLink id={review.nextId} label="Next student (Page Down)">
-            <ChevronRight size={18} aria-hidden />
-          </StepLink>
+        <LookingToo names={others} />
+        {item && (
+          <Link to={comparePath} className={classes(buttonClasses('quiet', true), 'ml-auto')}>
+            Compare <KeyCap>w</KeyCap>
+          </Link>
+        )}
+        <nav aria-label="Hand-ins" className={classes('flex gap-1', !item && 'ml-auto')}>
           {review.nextWaitingId ? (
             <Link to={`/hand-ins/${review.nextWaitingId}/review`} className={buttonClasses('plain', true)}>
               Next waiting <KeyCap>n</KeyCap>
@@ -121,45 +153,28 @@ function ReviewDesk({
           )}
         </nav>
       </div>
+      {point && <ClassStrip assignment={assignment} point={point} review={review} />}
       <Closed review={review} />
       <div className="flex flex-1 flex-col lg:min-h-0 lg:flex-row">
         <section aria-label="Pictures" className="flex min-w-0 flex-col lg:flex-1">
-          <nav aria-label="Proof points" className="flex flex-wrap items-center border-b border-rule bg-card">
-            {assignment.proofPoints.map((p, index) => (
-              <button
-                key={p.id}
-                type="button"
-                aria-current={index === pointIndex ? 'true' : undefined}
-                onClick={() => goToPoint(index)}
-                className="flex max-w-72 items-baseline gap-1.5 border-b-3 border-transparent px-3 py-1.5 hover:bg-verdigris-wash aria-[current]:border-verdigris aria-[current]:font-bold"
-              >
-                <span className="shrink-0 font-mono">{p.code}</span>
-                <span className="truncate">{p.title}</span>
-                <Progress point={p} stand={stand} />
-              </button>
-            ))}
-            {pointItems.length > 1 &&
-              pointItems.map((one, index) => (
-                <button
-                  key={one.id}
-                  type="button"
-                  aria-pressed={one === item}
-                  onClick={() => goToPoint(pointIndex, index)}
-                  className="px-2 font-mono aria-pressed:font-bold"
-                >
-                  {index + 1}
-                </button>
-              ))}
+          <PointTabs
+            points={points}
+            place={pointIndex}
+            pictures={pointItems}
+            item={item}
+            stand={stand}
+            onGo={goToPoint}
+          >
             <label className="mr-3 ml-auto flex items-center gap-1.5 text-sm">
               <input
                 type="checkbox"
                 checked={pinsShown}
                 onChange={(event) => setPinsShown(event.target.checked)}
-                className="size-4 accent-verdigris"
+                className="size-6 accent-verdigris"
               />
               Marks <kbd className="font-mono text-xs">v</kbd>
             </label>
-          </nav>
+          </PointTabs>
           {item ? (
             <PictureStage
               key={item.id}
@@ -171,6 +186,7 @@ function ReviewDesk({
               toPin={toPin}
               remark={drafts.open}
               onPlace={startRemark}
+              onDraw={onDraw}
               onChooseRemark={setChosenRemark}
             />
           ) : (
@@ -192,9 +208,17 @@ function ReviewDesk({
               pinned={pointItems.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
               chosen={mustShow?.id ?? null}
               onChoose={setChosenMustShow}
-              onVerdicts={actions.setVerdicts}
+              onVerdicts={give}
             />
           )}
+          <CriteriaPanel
+            criteria={assignment.criteria}
+            levels={stand.levels}
+            unsent={stand.unsent}
+            given={review.judgement.levels}
+            locked={!review.mayJudge}
+            onLevels={actions.setLevels}
+          />
           <RemarkPanel
             review={review}
             drafts={drafts}
@@ -202,6 +226,7 @@ function ReviewDesk({
             onChoose={chooseRemark}
             actions={actions}
           />
+          <EarlierRemarks earlier={review.earlier} />
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>

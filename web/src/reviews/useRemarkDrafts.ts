@@ -5,12 +5,14 @@ import {
   closed,
   type DraftRemark,
   type Drafts,
+  draftOf,
   NO_DRAFTS,
   opened,
   readKept,
   start,
   worthKeeping,
-} from './remarkDrafts.ts';
+} from '../judging/remarkDrafts.ts';
+import type { RemarkPlace } from '../judging/remarkPlaces.ts';
 
 const keyOf = (personId: string, handInId: string) => `nachweis-remark/${personId}/${handInId}`;
 
@@ -19,8 +21,12 @@ export interface RemarkDrafts {
   open: DraftRemark | null;
   /** those that were left before they were saved */
   left: readonly DraftRemark[];
-  /** a place was chosen, or the whole hand-in */
-  start: (place: Pick<DraftRemark, 'itemId' | 'x' | 'y'>) => void;
+  /**
+   * a place was chosen, or the whole hand-in
+   * @param mustShowId what a new one is about
+   * @param move where the open one goes, in the shape it has
+   */
+  start: (place: RemarkPlace, mustShowId?: string | null, move?: (draft: RemarkPlace) => RemarkPlace) => void;
   edit: (remark: Remark) => void;
   goOn: (id: string) => void;
   change: (draft: DraftRemark) => void;
@@ -42,9 +48,9 @@ export function useRemarkDrafts(handInId: string): RemarkDrafts {
   return {
     open,
     left: drafts.all.filter((draft) => draft !== open),
-    start: (place) => setDrafts((old) => start(old, place, crypto.randomUUID())),
-    edit: ({ id, itemId, x, y, text, version }) =>
-      setDrafts((old) => opened(old, { id, itemId, x, y, text, on: version, saved: text })),
+    start: (place, mustShowId = null, move = () => place) =>
+      setDrafts((old) => start(old, place, { newId: crypto.randomUUID(), mustShowId, move })),
+    edit: (remark) => setDrafts((old) => opened(old, draftOf(remark))),
     goOn: (id) => setDrafts((old) => ({ ...closed(old), openId: id })),
     change: (draft) =>
       setDrafts((old) => ({ ...old, all: old.all.map((one) => (one.id === draft.id ? draft : one)) })),

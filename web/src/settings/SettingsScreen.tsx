@@ -7,6 +7,7 @@ import { useTitle } from '../ui/useTitle.ts';
 import { changeTakeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { KeyList } from './KeyList.tsx';
 import { KEY_PARTS } from './keyWords.ts';
+import { MailChoices } from './MailChoices.tsx';
 import { PasswordForm } from './PasswordForm.tsx';
 
 /** What a person wants of this browser. */
@@ -22,7 +23,7 @@ export default function SettingsScreen(): ReactNode {
   return (
     <main className="mx-auto w-full max-w-3xl flex-1 p-4 sm:p-6">
       <h1 className="text-2xl">Your settings</h1>
-      <p className="written mb-4 text-faded">{me.name}. They hold in this browser.</p>
+      <p className="written mb-4 text-faded">{me.name}. They hold in this browser, but for mail.</p>
       <section className="flex flex-col gap-4">
         <div>
           <h2 className="mb-1 text-base">Light or dark</h2>
@@ -68,6 +69,7 @@ export default function SettingsScreen(): ReactNode {
           Back to how they were at first
         </Button>
       </section>
+      <MailChoices />
       <section className="mt-8 border-t border-rule pt-3">
         <h2 className="mb-2 text-lg">Password</h2>
         <PasswordForm />

@@ -58,6 +58,7 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['n', 'goes to the next cell that is open'],
       ['x', 'puts the hand-in aside, or takes it back'],
       ['v', 'hides pins and marks'],
+      ['w', 'compares with another attempt, or with another student'],
       ['Enter', 'opens the page of the hand-in'],
     ],
   },
@@ -71,6 +72,13 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['Ctrl wheel', 'zooms at the pointer'],
     ],
   },
+  moments: {
+    title: 'Moments, one by one',
+    keys: [
+      ['← →', 'the moment before and after'],
+      ['Enter', 'takes this one'],
+    ],
+  },
   review: {
     title: 'Review',
     keys: [
@@ -81,8 +89,36 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['← →', 'the proof point before and after'],
       ['Page Up, Page Down', 'the hand-in before and after'],
       ['N', 'the next one that waits'],
-      ['R', 'a remark on the whole hand-in'],
-      ['V', 'shows and hides the pins'],
+      [
+        'R',
+        'a remark in the middle of the picture, to be moved by a click; on all of it where there is none',
+      ],
+      ['V', 'shows and hides pins and marks'],
+      ['W', 'compares with another attempt, or with another student'],
+    ],
+  },
+  second: {
+    title: 'Second marking',
+    keys: [
+      ['a, b, c …', 'chooses that must-show; once more goes to its pin'],
+      ['1, 2, 3', 'shown, partly shown, not shown; goes on to the next open one'],
+      ['0', 'takes the verdict back'],
+      ['Shift 1', 'all of this proof point are shown'],
+      ['← →', 'the proof point before and after'],
+      ['Page Up, Page Down', 'the hand-in before and after'],
+      ['N', 'the next one that is not done'],
+      ['V', 'shows and hides pins and marks'],
+      ['Enter', 'done, once all is judged'],
+    ],
+  },
+  compare: {
+    title: 'Compare',
+    keys: [
+      ['1, 2, 3, 4', 'beside each other, one over the other, in turns, what differs'],
+      ['. and ,', 'the next place that differs, and the one before'],
+      ['← →', 'the picture before and after the one it is compared with'],
+      ['T', 'in turns: the other one'],
+      ['Escape', 'back to the review'],
     ],
   },
 };

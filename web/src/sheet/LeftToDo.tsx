@@ -12,6 +12,12 @@ interface LeftToDoProps {
   label: string;
 }
 
+/** Where the field is on this page already, the next letter goes into it, before the page has been drawn anew. */
+function focusField(href: string): void {
+  const [, id = ''] = href.split('#');
+  document.getElementById(id)?.querySelector('textarea')?.focus();
+}
+
 /** What is left to do, a line each, with the way to where it is done. */
 export function LeftToDo({ own, missing, label }: LeftToDoProps): ReactNode {
   const id = useId();
@@ -31,6 +37,7 @@ export function LeftToDo({ own, missing, label }: LeftToDoProps): ReactNode {
             {way && (
               <Link
                 to={way.href}
+                onClick={() => focusField(way.href)}
                 aria-describedby={`${id}-${index}`}
                 className="shrink-0 self-start text-verdigris-deep underline"
               >

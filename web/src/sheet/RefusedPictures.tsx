@@ -16,7 +16,7 @@ export function RefusedPictures({
       className="mx-4 mt-3 flex items-start gap-3 border border-madder bg-madder-wash px-3 py-2 sm:mx-6"
     >
       <ul className="min-w-0 flex-1">
-        {[...new Set(sentences)].map((sentence) => (
+        {sentences.map((sentence) => (
           <li key={sentence} className="flex gap-2">
             <span className="mt-1">
               <FindingSign level="problem" />

@@ -3,7 +3,8 @@ import { Link } from 'react-router';
 import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { beginShare } from '../waysIn/beginShare.ts';
 import { readClipboard } from '../waysIn/readClipboard.ts';
-import { stopShare, useShare } from '../waysIn/share.ts';
+import { stopShare } from '../waysIn/share.ts';
+import { useShare } from '../waysIn/shareState.ts';
 import type { Taking } from './useTaking.tsx';
 
 /** Only who shares needs them. A share that runs is never without a way to stop it. */
@@ -44,7 +45,7 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
           The next picture goes to <strong className="font-mono">{chosenCode}</strong>
           {taking.chosenFull && ', which is full: it asks what to replace'}
         </p>
-        <p className="mr-2 text-sm text-faded">
+        <p className="mr-2 pointer-coarse:hidden text-sm text-faded">
           Paste <KeyCap>Ctrl V</KeyCap> or drop it anywhere, or:
         </p>
         {!share && (

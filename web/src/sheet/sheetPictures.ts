@@ -1,4 +1,5 @@
 import type { DraftDocument, Evidence, ProofPoint } from '@nachweis/contract';
+import { isPinOf } from '@nachweis/core';
 import { type PictureDocument, preparationOf } from '../store/pictureDocument.ts';
 import { isKept, localUrl } from '../store/pictureStore.ts';
 
@@ -103,3 +104,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     damaged: evidence?.damaged ?? false,
   };
 }
+
+/** Whether every pin that is asked for is there. */
+export const isPinned = ({ marks }: SheetPicture, { mustShows, requirements }: ProofPoint): boolean =>
+  requirements.needsPins && mustShows.every((m) => marks.some(isPinOf(m.letter)));

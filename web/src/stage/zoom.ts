@@ -35,3 +35,13 @@ export function scrollFor(at: Point, under: Point, surface: Size & Point): Point
     y: surface.y + at.y * surface.height - under.y,
   };
 }
+
+/**
+ * How far one has to scroll so that a place is in the view, no farther than needed.
+ * @param from where the view begins in what is scrolled, @param length how much of it is seen, @param at the place, all
+ *   along one side and in screen pixels
+ */
+export function scrollToSee(from: number, length: number, at: number, near: number): number {
+  const room = Math.min(near, length / 2);
+  return Math.min(Math.max(from, at + room - length), at - room);
+}

@@ -4,6 +4,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { useMe } from '../api/session.ts';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
 import { keepAmongCaptures } from '../sheet/useFullPlace.tsx';
+import { useRefusals } from '../sheet/useRefusals.ts';
 import { letGo, useStore } from '../store/pictureStore.ts';
 import { Button } from '../ui/Button.tsx';
 import { admitBlob } from '../waysIn/admit.ts';
@@ -19,7 +20,7 @@ export function KeepForLater(): ReactNode {
   const waiting = pictures.filter((p) => p.state === 'arrived');
   const chooser = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
-  const [refused, setRefused] = useState<string[]>([]);
+  const { refused, refuse, dismissRefused } = useRefusals();
   const keep = async () => {
     setBusy(true);
     const told: string[] = [];
@@ -32,7 +33,7 @@ export function KeepForLater(): ReactNode {
       if (unpacked.documents.length > 0)
         told.push('A document is kept here and still waits: choose an assignment, then its pictures.');
     });
-    setRefused(told);
+    refuse(told);
     setBusy(false);
   };
   return (
@@ -47,7 +48,7 @@ export function KeepForLater(): ReactNode {
         </Link>
         . From there it can be put on a proof point at any time.
       </p>
-      {refused.length > 0 && <RefusedPictures sentences={refused} onDismiss={() => setRefused([])} />}
+      {refused.length > 0 && <RefusedPictures sentences={refused} onDismiss={dismissRefused} />}
       <div className="flex flex-wrap gap-2">
         {waiting.length > 0 && (
           <Button disabled={busy} onClick={() => void keep()}>

@@ -18,7 +18,7 @@ import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
 import { beginShare } from '../waysIn/beginShare.ts';
 import { LiveView } from '../waysIn/LiveView.tsx';
-import { currentShare, useShare } from '../waysIn/share.ts';
+import { currentShare, useShare } from '../waysIn/shareState.ts';
 import { claim, useWaiting } from '../waysIn/waiting.ts';
 import { KeepForLater } from './KeepForLater.tsx';
 import { PresetsPanel } from './PresetsPanel.tsx';

@@ -7,9 +7,18 @@ const empty = (personId: string, handInId: string): KeptJudgement => ({
   personId,
   handInId,
   verdicts: {},
+  levels: {},
   adjustment: null,
   writeId: crypto.randomUUID(),
   revision: 0,
+  tries: 0,
+});
+
+/** What is kept, as another write than the one that may be under way. */
+const changed = (before: KeptJudgement): KeptJudgement => ({
+  ...before,
+  writeId: crypto.randomUUID(),
+  revision: before.revision + 1,
   tries: 0,
 });
 
@@ -26,13 +35,24 @@ export function keepVerdicts(
       id,
       { verdict, on: before.verdicts[id]?.on ?? versionOf(id) },
     ]);
-    return {
-      ...before,
-      verdicts: { ...before.verdicts, ...Object.fromEntries(given) },
-      writeId: crypto.randomUUID(),
-      revision: before.revision + 1,
-      tries: 0,
-    };
+    return { ...changed(before), verdicts: { ...before.verdicts, ...Object.fromEntries(given) } };
+  });
+}
+
+/** Keeps levels of criteria until the server has them. @param versionOf the version each takes the place of */
+export function keepLevels(
+  personId: string,
+  handInId: string,
+  levels: Record<string, number | null>,
+  versionOf: (criterionId: string) => number,
+): Promise<boolean> {
+  return judgementEntries.change(judgementKey(personId, handInId), (current) => {
+    const before = current ?? empty(personId, handInId);
+    const given = Object.entries(levels).map(([id, level]) => [
+      id,
+      { level, on: before.levels?.[id]?.on ?? versionOf(id) },
+    ]);
+    return { ...changed(before), levels: { ...before.levels, ...Object.fromEntries(given) } };
   });
 }
 

@@ -2,13 +2,13 @@ import type { VerdictsNow } from '@nachweis/contract';
 import { callApi } from '../api/callApi.ts';
 import type { KeptJudgement } from './judgement.ts';
 
-/** Sends what is kept for a hand-in: verdicts, then the adjustment. @returns what stands then; null where nothing was kept */
+/** Sends what is kept for a hand-in: verdicts and levels, then the adjustment. @returns what stands then; null where nothing was kept */
 export async function sendVerdicts(judgement: KeptJudgement): Promise<VerdictsNow | null> {
-  const { handInId, verdicts, writeId, adjustment } = judgement;
+  const { handInId, verdicts, levels = {}, writeId, adjustment } = judgement;
   const params = { handInId };
   let now: VerdictsNow | null = null;
-  if (Object.keys(verdicts).length > 0)
-    now = await callApi('writeVerdicts', { params, body: { id: writeId, verdicts } });
+  if (Object.keys(verdicts).length + Object.keys(levels).length > 0)
+    now = await callApi('writeVerdicts', { params, body: { id: writeId, verdicts, levels } });
   if (adjustment) now = await callApi('writeAdjustment', { params, body: adjustment });
   return now;
 }

@@ -170,12 +170,19 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
           { ...one, on: now?.verdicts[id]?.version ?? one.on },
         ]),
       );
+      const levels = Object.fromEntries(
+        Object.entries(current.levels ?? {}).map(([id, one]) => [
+          id,
+          { ...one, on: now?.levels[id]?.version ?? one.on },
+        ]),
+      );
       const { adjustment } = current;
       // As far as the version that was entered here is concerned; one of somebody else's is not passed over.
       const onOwn = adjustment && judgement.adjustment && now;
       return {
         ...current,
         verdicts,
+        levels,
         adjustment: onOwn ? { ...adjustment, baseVersion: now.adjustmentVersion } : adjustment,
       };
     });

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
+import { changeKept } from '../api/keptAnswers.ts';
 import { toast } from '../ui/notices.ts';
 import { openStore } from './browserStore.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
@@ -47,8 +48,11 @@ export function useStoreSync(personId: string): void {
         ? mutate(key)
         : mutate<T>(key, (shown) => shown && change(shown), { revalidate: false });
     const hooks: SendHooks = {
-      onDraft: (assignmentId: string, draft: DraftDocument) =>
-        show<ProofSheet>(sheetKey(assignmentId), (sheet) => ({ ...sheet, draft })),
+      onDraft: async (assignmentId: string, draft: DraftDocument) => {
+        const withDraft = (sheet: ProofSheet) => ({ ...sheet, draft });
+        await changeKept(sheetKey(assignmentId), withDraft);
+        await show(sheetKey(assignmentId), withDraft);
+      },
       onTakenOut: rememberTakenOut,
       onJudged: async (now: VerdictsNow) => {
         await mutate<ReviewGrid>(
@@ -57,8 +61,12 @@ export function useStoreSync(personId: string): void {
           { revalidate: false },
         );
         await show<Review>(reviewKey(now.handInId), (review) => judged(review, now));
-        // A list that was opened before the verdict had arrived shows how it stands now.
-        void mutate((key) => typeof key === 'string' && /\/(hand-ins|ledger)$/.test(key));
+        // What was opened before the verdict had arrived shows how it stands now: lists, and which one waits next. An
+        // answer that is on its way is given up by the change above, so that the own page is asked for again, too.
+        const follows = (key: unknown) =>
+          typeof key === 'string' &&
+          (/\/(hand-ins|ledger)$/.test(key) || (now.state !== 'waiting' && key.endsWith('/review')));
+        void mutate(follows);
       },
       onNotJudged: (handInId, problem) => {
         toast.error(problem.message, { duration: 15_000 });
@@ -89,8 +97,9 @@ export function useStoreSync(personId: string): void {
 }
 
 /** A review with the judgement as it stands. */
-function judged(review: Review, { verdicts, grade, adjustmentVersion, state }: VerdictsNow): Review {
-  return { ...review, adjustmentVersion, state, judgement: { ...review.judgement, verdicts, grade } };
+function judged(review: Review, { verdicts, levels, grade, adjustmentVersion, state }: VerdictsNow): Review {
+  const judgement = { ...review.judgement, verdicts, levels, grade };
+  return { ...review, adjustmentVersion, state, judgement };
 }
 
 /** The grid of a class with the verdicts that the server has now. */

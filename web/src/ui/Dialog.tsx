@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { classes } from './classes.ts';
+import { useBackCloses } from './useBackCloses.ts';
 
 interface DialogProps {
   title: string;
@@ -17,7 +18,7 @@ interface DialogProps {
   closeLabel?: string;
 }
 
-/** The one dialog: focus stays inside, Escape closes, focus goes back to where it came from, or to the page where that is gone. */
+/** The one dialog: focus stays inside, Escape and the browser's Back close, focus goes back to where it came from, or to the page where that is gone. */
 export function Dialog({
   title,
   description,
@@ -29,6 +30,7 @@ export function Dialog({
   closeLabel = 'Close',
 }: DialogProps): ReactNode {
   const full = size === 'full';
+  useBackCloses(onClose);
   const [cameFrom] = useState(() => document.activeElement);
   const giveBack = (event: Event) => {
     event.preventDefault();

@@ -28,8 +28,8 @@ export function DueTime({ times, timeZone, window, now, settled = false }: DueTi
         {window === 'not-open'
           ? `opens ${inWords(at, now)}`
           : `${window === 'open' ? 'due' : 'was due'} ${inWords(at, now)}`}
-        {late && times.lateUntil && `; late until ${dateAndTime(times.lateUntil, timeZone)}`}
-        {window === 'closed' && '; closed'}
+        {late && times.lateUntil && `, taken late until ${dateAndTime(times.lateUntil, timeZone)}`}
+        {window === 'closed' && ', closed now'}
       </span>
       <time dateTime={at} className="text-faded" title={timeZone}>
         {dateAndTime(at, timeZone)}, {zoneName(timeZone)}

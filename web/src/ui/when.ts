@@ -34,6 +34,10 @@ export function dateAndTime(at: string, timeZone: string): string {
   return `${part('weekday')} ${part('day')} ${part('month')} ${part('year')}, ${part('hour')}:${part('minute')}`;
 }
 
+/** A time of today on the clock of this computer: "14:05". */
+export const onTheClock = (at: number): string =>
+  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+
 /** A zone as people call it: "Berlin time"; the times of a course are in its own, wherever one reads them. */
 export const zoneName = (timeZone: string): string =>
   timeZone === 'UTC' ? 'UTC' : `${timeZone.split('/').at(-1)?.replaceAll('_', ' ')} time`;

@@ -1,6 +1,9 @@
 import { type ReactNode, useEffect, useState } from 'react';
+import { Button } from '../ui/Button.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
 import type { MomentInfo } from '../workers/lookBack.worker.ts';
+import type { Incoming } from './incoming.ts';
+import { MomentDialog } from './MomentDialog.tsx';
 
 interface MomentStripProps {
   moments: readonly MomentInfo[];
@@ -8,10 +11,13 @@ interface MomentStripProps {
   /** the times stand still */
   still: boolean;
   onTake: (id: number) => void;
+  /** takes one that was looked at, which may be kept no longer by then */
+  onTakeSeen: (incoming: Incoming) => void;
 }
 
 /** The moments at which the shared picture had changed and come to rest, the newest first. */
-export function MomentStrip({ moments, memoryFull, still, onTake }: MomentStripProps): ReactNode {
+export function MomentStrip({ moments, memoryFull, still, onTake, onTakeSeen }: MomentStripProps): ReactNode {
+  const [large, setLarge] = useState(false);
   // One clock for all: each with its own would have the page painted twenty times a second.
   const [now, setNow] = useState(Date.now);
   useEffect(() => {
@@ -29,10 +35,25 @@ export function MomentStrip({ moments, memoryFull, still, onTake }: MomentStripP
     );
   return (
     <div className="mt-2">
-      <h2 className="text-sm font-semibold text-faded">
-        Look back: moments at rest, the newest first
-        {memoryFull && <span className="font-normal"> · 200 MB are used up, older ones go</span>}
-      </h2>
+      <div className="flex flex-wrap items-center gap-x-3">
+        <h2 className="text-sm font-semibold text-faded">
+          Look back: moments at rest, the newest first
+          {memoryFull && <span className="font-normal"> · 200 MB are used up, older ones go</span>}
+        </h2>
+        <Button small look="quiet" onClick={() => setLarge(true)}>
+          See them large
+        </Button>
+      </div>
+      {large && (
+        <MomentDialog
+          moments={moments}
+          onTake={(incoming) => {
+            setLarge(false);
+            onTakeSeen(incoming);
+          }}
+          onClose={() => setLarge(false)}
+        />
+      )}
       <ul className="flex gap-2 overflow-x-auto py-1" aria-label="Moments to take">
         {[...moments].reverse().map((moment) => (
           <li key={moment.id} className="shrink-0">

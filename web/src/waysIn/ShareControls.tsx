@@ -9,7 +9,9 @@ import { canFloat, FloatingControl } from './FloatingControl.tsx';
 import type { Incoming } from './incoming.ts';
 import { MomentStrip } from './MomentStrip.tsx';
 import { changeTakeSettings, useTakeSettings } from './settings.ts';
-import { type Share, stopShare, takeMoment, takeShared } from './share.ts';
+import { stopShare } from './share.ts';
+import type { Share } from './shareState.ts';
+import { takeMoment, takeShared } from './takeShared.ts';
 import { useCountdown } from './useCountdown.ts';
 
 // In one part with this: it is wanted when the server may be away.
@@ -133,6 +135,7 @@ export default function ShareControls({
           still={still}
           memoryFull={share.memoryFull}
           onTake={(id) => void bring(() => takeMoment(id))}
+          onTakeSeen={(incoming) => void bring(async () => incoming)}
         />
       ) : (
         <p className="text-sm text-faded">

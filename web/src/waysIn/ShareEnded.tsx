@@ -3,7 +3,9 @@ import { Button } from '../ui/Button.tsx';
 import { bringPicture } from './bringPicture.ts';
 import type { Incoming } from './incoming.ts';
 import { MomentStrip } from './MomentStrip.tsx';
-import { letGoOfMoments, takeMoment, useShare } from './share.ts';
+import { letGoOfMoments } from './share.ts';
+import { useShare } from './shareState.ts';
+import { takeMoment } from './takeShared.ts';
 
 /** Why a share ended that was ended elsewhere, and its moments, which can still be taken. */
 export function ShareEnded({ onPictures }: { onPictures: (incoming: Incoming[]) => void }): ReactNode {
@@ -29,6 +31,7 @@ export function ShareEnded({ onPictures }: { onPictures: (incoming: Incoming[]) 
           still={false}
           memoryFull={false}
           onTake={(id) => void bringPicture(() => takeMoment(id), onPictures)}
+          onTakeSeen={(incoming) => onPictures([incoming])}
         />
       )}
     </section>

@@ -1,7 +1,9 @@
 import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
 import { takeSettings } from './settings.ts';
-import { ShareError, startShare, takeShared } from './share.ts';
+import { startShare } from './share.ts';
+import { ShareError } from './shareState.ts';
+import { takeShared } from './takeShared.ts';
 
 /** Starts a share as the settings wish, and takes the first picture of it. */
 export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | null): Promise<void> {

@@ -1,6 +1,6 @@
 import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
-import { ShareError } from './share.ts';
+import { ShareError } from './shareState.ts';
 
 /** Gets a picture of a share and hands it on, or says why there is none. */
 export async function bringPicture(

@@ -1,5 +1,5 @@
 import type { PresetSettings } from '@nachweis/contract';
-import type { Box } from '@nachweis/core';
+import { type Box, clampBox, type Framing } from '@nachweis/core';
 import { useSyncExternalStore } from 'react';
 
 /** How pictures are taken now; a preset is a named copy of it. */
@@ -72,4 +72,12 @@ function write(key: string, value: unknown): void {
   } catch {
     // Kept in memory only.
   }
+}
+
+/** The framing a picture begins with: what a preset says, as far as it fits the picture. */
+export function framingFromSettings(capture: { width: number; height: number }): Framing {
+  const { framing, box, width } = takeSettings();
+  const fits = framing === 'region' && box ? clampBox(box, capture) : null;
+  const scaled = width !== null && width < capture.width ? { width } : {};
+  return fits ? { kind: 'region', box: fits, ...scaled } : { kind: 'whole', ...scaled };
 }

@@ -1,5 +1,4 @@
 import { MAX_PEOPLE, type PeopleAnswer } from '@nachweis/contract';
-import type { ClassList } from '../courses/readList.ts';
 import { fieldSentence } from './problems.ts';
 
 export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'], string>> = {
@@ -11,7 +10,10 @@ export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'],
   'own-role': 'would change your own role, which somebody else has to do',
 };
 
-export const REFUSED: Readonly<Record<NonNullable<ClassList['refused']>, string>> = {
+/** Why nothing of a class list can be taken. */
+export type ListRefusal = 'empty' | 'no-surname' | 'no-email' | 'too-long';
+
+export const REFUSED: Readonly<Record<ListRefusal, string>> = {
   empty: 'There is no line in it beside the names of the columns.',
   'no-surname': 'It has no column for the surname. Name one “familyName” or “surname”.',
   'no-email': 'It has no column for the e-mail address. Name one “email”.',

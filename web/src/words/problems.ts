@@ -13,6 +13,7 @@ const THINGS: Readonly<Record<string, string>> = {
   link: 'This link was used already, or it has expired. Ask for a new one.',
   assignment: 'The assignment was not found, or it is not yours to see.',
   'proof-point': 'The proof point was not found, or it is not yours to see.',
+  criterion: 'The criterion or its level was not found. Look at the hand-in again.',
   'must-show': 'The must-show was not found, or it is not yours to see.',
   person: 'The person was not found, or is not yours to see.',
   capture: 'The capture was not found, or it is not yours to see.',
@@ -20,6 +21,7 @@ const THINGS: Readonly<Record<string, string>> = {
   evidence: 'The evidence was not found, or it is not yours to see.',
   'hand-in': 'The hand-in was not found, or it is not yours to see.',
   remark: 'The remark was not found, or it is not yours to see.',
+  stock: 'These kept words were not found, or they are not yours to see.',
   preset: 'The preset was not found, or it is not yours to see.',
 };
 
@@ -57,13 +59,15 @@ const REQUEST: Readonly<Record<string, string>> = {
 /** Messages of fields, by the code that the contract gives them. */
 const FIELDS: Readonly<Record<string, string>> = {
   'text-too-long': 'At most 20,000 characters.',
-  'remark-empty': 'Write something first.',
+  'remark-empty': 'Write something first, or choose a sign.',
   'remark-too-long': 'At most 10,000 characters.',
   'remark-place': 'A remark on a picture needs a place; one to the whole hand-in has none.',
   'reason-missing': 'Give a reason.',
   'title-missing': 'An assignment needs a title.',
   'due-before-open': 'The due time lies before the opening.',
   'late-before-due': 'The late time ends before the due time.',
+  'late-rule-unreadable':
+    'Write whole percent up to 100, or points such as 0.5; minutes and percent as whole numbers.',
   'preset-key': 'A key is one letter a to z or one digit.',
   'preset-name': 'A preset needs a name.',
   'time-unreadable': 'Give a day and a time.',
@@ -74,6 +78,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   'size-half': 'Give both sides in whole pixels, or none.',
   'points-unreadable': 'Points are a number with at most two decimals, such as 1.5.',
   'must-show-empty': 'Write what must be seen, or remove it.',
+  'criterion-title-missing': 'Write what is judged, or remove the criterion.',
+  'level-empty': 'Write what this level takes, or remove it.',
   'course-title-missing': 'A course needs a title.',
   'time-zone-unknown': 'This time zone is not known. Write it as in Europe/Berlin.',
   'language-unknown': 'This language is not known. Write it as in en or de.',
@@ -98,6 +104,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'too-slow': () =>
     'The server took too long to answer. What you made is kept in this browser; it is tried again.',
   'invalid-request': ({ fields, why, width, height }) => {
+    if (why === 'release-over') return 'That time is over already. Choose a later one, or release at once.';
     if (why === 'remark-outside')
       return `The remark's place is outside the picture of ${String(width)} x ${String(height)} pixels.`;
     if (typeof why === 'string') return REQUEST[why] ?? 'The request cannot be read.';
@@ -147,9 +154,15 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   incomplete: ({ missing, openVerdicts }) =>
     openVerdicts === undefined
       ? ((missing ?? []) as Told[]).map(sentence).join(' ')
-      : `${count(openVerdicts, 'One must-show has', 'must-shows have')} no verdict yet. Give it, then release.`,
+      : `${count(openVerdicts, 'One must-show or criterion is', 'must-shows or criteria are')} still to judge. Do that, then release.`,
   'points-out-of-range': ({ total, most }) =>
     `That makes ${formatPoints(Number(total))} points, and there are ${formatPoints(Number(most))}. Nothing was entered; add fewer.`,
+  blind: ({ count: open }) =>
+    `You mark ${count(open, 'one hand-in', 'hand-ins')} a second time here, without seeing the first judgement. Finish that first; it is on your list of assignments.`,
+  veiled: () =>
+    'This is judged without names, and its files bear names. They can be had once nothing can be handed in any more and all is judged.',
+  'marked-already': () =>
+    'That is marked a second time already, or there is nothing here that this person could mark so.',
   'review-begun': () => 'Somebody has begun to judge this hand-in, so it cannot be withdrawn any more.',
   replaced: ({ number }) =>
     `The student has handed in again (${String(number)}); only that one counts, and this one is closed.`,
@@ -160,7 +173,12 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     refusal ? sentence(refusal as Told) : 'The request is larger than is taken. Send less at once.',
   'too-many-pixels': ({ width, height }) =>
     `The framed part would have ${String(width)} × ${String(height)} pixels; at most 64 million are taken. Scale it to less.`,
-  'too-many': ({ most }) => `There are ${String(most)} presets. Remove one first.`,
+  'too-many': ({ of, most }) =>
+    of === 'stock'
+      ? `You keep words for ${String(most)} remarks. Keep some of them no longer first.`
+      : of === 'answers'
+        ? `This remark has ${String(most)} answers. Say the rest in person.`
+        : `There are ${String(most)} presets. Remove one first.`,
   quota: ({ pictures, mostPictures, mostMegabytes }) =>
     Number(pictures) >= Number(mostPictures)
       ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`

@@ -146,10 +146,6 @@ const DOCUMENT_NOTES: Words<DocumentNoteData> = {
   'drawings-left-out': () => 'Drawings (EMF, WMF, SVG) in it are not pictures of a screen and are left out.',
   'picture-too-large': ({ page, width, height }) =>
     `A picture on page ${page} has too many pixels (${width} × ${height}) and is left out.`,
-  'coding-not-read': ({ page, coding }) =>
-    `A picture on page ${page} is stored in a way that cannot be read (${coding}). Copy it in its program and paste it.`,
-  'colours-not-read': ({ page }) =>
-    `A picture on page ${page} uses colours that cannot be read. Copy it in its program and paste it.`,
   'document-damaged': () => 'The document is damaged; there may be more pictures in it than are listed.',
 };
 

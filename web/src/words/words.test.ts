@@ -85,7 +85,7 @@ describe('the sentences of problems', () => {
       'P2 has no picture yet. Your own statement is missing.',
     );
     expect(problemSentence('incomplete', { openVerdicts: 2 })).toBe(
-      '2 must-shows have no verdict yet. Give it, then release.',
+      '2 must-shows or criteria are still to judge. Do that, then release.',
     );
   });
   it('name the field of a file of presets', () => {

@@ -9,16 +9,19 @@ export function usePreloaded(...handInIds: Array<string | undefined>): void {
     for (const handInId of wanted.split(' ').filter(Boolean)) {
       const args = { params: { handInId } };
       void Promise.resolve(preload(addressOf('review', args), () => callApi('review', args)))
-        .then((review) => {
-          for (const { baseHref } of review.items) {
-            if (!baseHref) continue;
-            const image = new Image();
-            image.src = baseHref;
-            void image.decode().catch(() => undefined);
-          }
-        })
+        .then((review) => decodeAhead(review.items))
         // It is asked for again when one is there.
         .catch(() => undefined);
     }
   }, [wanted]);
+}
+
+/** Fetches and decodes pictures that are looked at next. */
+export function decodeAhead(items: ReadonlyArray<{ baseHref: string | null }>): void {
+  for (const { baseHref } of items) {
+    if (!baseHref) continue;
+    const image = new Image();
+    image.src = baseHref;
+    void image.decode().catch(() => undefined);
+  }
 }

@@ -18,6 +18,7 @@ interface ReviewKeys {
   /** the letter of the one that is chosen was pressed again */
   onToPin: () => void;
   onNextWaiting: () => void;
+  onCompare: () => void;
 }
 
 /** By position on the keyboard, so that Shift and other layouts do not change what a digit means. */
@@ -35,7 +36,7 @@ const VERDICT_KEYS: Readonly<Record<string, Verdict | null>> = {
 /**
  * The keys of a review: a must-show's letter chooses it, 1 2 3 give its verdict and go on to the next open one, with
  * Shift all of the proof point get it, 0 clears. The letter again goes to its pin. Left and right change the proof point,
- * Page Up and Page Down the student, n goes to the next one that waits.
+ * Page Up and Page Down the student, n goes to the next one that waits, w compares with others.
  */
 export function useReviewKeys(keys: ReviewKeys): void {
   const latest = useRef(keys);
@@ -44,7 +45,7 @@ export function useReviewKeys(keys: ReviewKeys): void {
     const onKeyDown = (event: KeyboardEvent) => {
       const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
         latest.current;
-      const { onToPin, onNextWaiting } = latest.current;
+      const { onToPin, onNextWaiting, onCompare } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isKeyOff(event)) return;
       if (document.querySelector('[role=dialog]')) return;
       // While words are being written, letters and digits belong to them, wherever the last click took the focus.
@@ -73,6 +74,7 @@ export function useReviewKeys(keys: ReviewKeys): void {
       else if (event.key === 'v') onPins();
       else if (event.key === 'r') onRemark();
       else if (event.key === 'n') onNextWaiting();
+      else if (event.key === 'w') onCompare();
       else return;
       event.preventDefault();
     };

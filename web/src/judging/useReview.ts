@@ -1,4 +1,4 @@
-import type { RemarksNow, RemarkWrite, Review } from '@nachweis/contract';
+import type { RemarksNow, RemarkWrite, Review, ThreadWrite } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import { useMemo } from 'react';
 import { useSWRConfig } from 'swr';
@@ -7,7 +7,7 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { judgementKey } from '../store/judgement.ts';
-import { keepAdjustment, keepVerdicts } from '../store/judgementStore.ts';
+import { keepAdjustment, keepLevels, keepVerdicts } from '../store/judgementStore.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { toast } from '../ui/notices.ts';
 import { type Stand, standOf } from './standOf.ts';
@@ -16,10 +16,14 @@ import { type Stand, standOf } from './standOf.ts';
 export interface ReviewActions {
   /** kept in the browser at once, and sent as soon as it can be */
   setVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+  setLevels: (levels: Record<string, number | null>) => void;
   adjust: (units: number, reason: string, baseVersion: number) => void;
   putRemark: (remarkId: string, remark: RemarkWrite) => Promise<boolean>;
+  answerRemark: (remarkId: string, entryId: string, entry: ThreadWrite) => Promise<boolean>;
   removeRemark: (remarkId: string) => Promise<boolean>;
   release: () => Promise<boolean>;
+  /** reads again what the server has */
+  refresh: () => void;
 }
 
 const POLL_MS = 4000;
@@ -48,6 +52,7 @@ export function useReview(handInId: string) {
       : null;
   }, [data, judgements, me.id, handInId]);
   const verdicts = data?.judgement.verdicts;
+  const levels = data?.judgement.levels;
   const actions = useMemo<ReviewActions>(() => {
     const params = { handInId };
     const told = async (work: () => Promise<unknown>) => {
@@ -66,21 +71,27 @@ export function useReview(handInId: string) {
       });
     return {
       setVerdicts: (given) => void keepVerdicts(me.id, handInId, given, (id) => verdicts?.[id]?.version ?? 0),
+      setLevels: (given) => void keepLevels(me.id, handInId, given, (id) => levels?.[id]?.version ?? 0),
       adjust: (units, reason, baseVersion) =>
         void keepAdjustment(me.id, handInId, { units, reason, baseVersion }),
       putRemark: (remarkId, body) =>
         told(async () => withRemarks(await callApi('putRemark', { params: { ...params, remarkId }, body }))),
+      answerRemark: (remarkId, entryId, body) =>
+        told(async () =>
+          withRemarks(await callApi('answerRemark', { params: { ...params, remarkId, entryId }, body })),
+        ),
       removeRemark: (remarkId) =>
         told(async () => withRemarks(await callApi('removeRemark', { params: { ...params, remarkId } }))),
+      refresh: () => void mutate(),
       release: () =>
         told(async () => {
-          await callApi('release', { params });
+          await callApi('release', { params, body: {} });
           const review = await mutate();
           if (review)
             void mutateAny(addressOf('reviewList', { params: { assignmentId: review.assignment.id } }));
         }),
     };
-  }, [handInId, mutate, mutateAny, me.id, verdicts]);
+  }, [handInId, mutate, mutateAny, me.id, verdicts, levels]);
   return { ...query, stand, actions };
 }
 

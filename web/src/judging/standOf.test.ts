@@ -12,6 +12,7 @@ const now = (verdict: 'shown' | 'partly' | null) => ({
 const review = {
   judgement: {
     verdicts: { a: now('shown'), b: now('partly'), c: now(null) },
+    levels: { k: { ...now(null), level: 1 } },
     grade: { adjustment: 25, reason: 'Asked well.' },
   },
 } as unknown as Review;
@@ -21,6 +22,7 @@ const kept = (change: Partial<KeptJudgement>) =>
 it('is the server’s where nothing waits; a cleared verdict is none', () => {
   expect(standOf(review, undefined)).toEqual({
     verdicts: { a: 'shown', b: 'partly' },
+    levels: { k: 1 },
     unsent: new Set(),
     adjustment: { units: 25, reason: 'Asked well.', unsent: false },
   });
@@ -30,10 +32,12 @@ it('is what was given here, until it is sent', () => {
     review,
     kept({
       verdicts: { a: { verdict: null, on: 7 }, c: { verdict: 'not-shown', on: 7 } },
+      levels: { k: { level: null, on: 7 }, l: { level: 0, on: 0 } },
       adjustment: { id: 'x', units: -50, reason: 'Late.', baseVersion: 1 },
     }),
   );
   expect(stand.verdicts).toEqual({ b: 'partly', c: 'not-shown' });
-  expect([...stand.unsent]).toEqual(['a', 'c']);
+  expect(stand.levels).toEqual({ l: 0 });
+  expect([...stand.unsent]).toEqual(['a', 'c', 'k', 'l']);
   expect(stand.adjustment).toMatchObject({ units: -50, unsent: true });
 });

@@ -1,12 +1,13 @@
 import type { HandInItem, Review } from '@nachweis/contract';
-import { isPinOf } from '@nachweis/core';
+import { isPinOf, type Point } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { useMe } from '../api/session.ts';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
-import { FramedImage, placeInFrame } from '../pictures/FramedPicture.tsx';
+import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { MarkNotes } from '../pictures/MarkNotes.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RecordLine } from '../pictures/RecordLine.tsx';
-import { RemarkTag } from '../pictures/RemarkTag.tsx';
+import { RemarkOutline, RemarkTag, slipPlace } from '../pictures/RemarkTag.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
@@ -15,6 +16,7 @@ import { Button } from '../ui/Button.tsx';
 import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
 import type { DraftRemark } from './remarkDrafts.ts';
+import { noteMissing, noteSeen } from './seenPictures.ts';
 
 interface PictureStageProps {
   item: HandInItem;
@@ -25,10 +27,10 @@ interface PictureStageProps {
   /** raised whenever the chosen letter's pin is to be gone to */
   toPin: number;
   remark: DraftRemark | null;
-  onPlace: (at: { x: number; y: number }) => void;
+  onPlace: (at: Point) => void;
+  /** while a box or a ring is written about, a drag draws it */
+  onDraw?: ((from: Point, to: Point) => void) | undefined;
   onChooseRemark: (id: string) => void;
-  /** called with the item once its picture has been on the screen */
-  onPainted?: (itemId: string) => void;
 }
 
 /** One handed-in picture, large, with its pins and remarks over it. A click starts a remark at that place. */
@@ -42,9 +44,10 @@ export function PictureStage(props: PictureStageProps): ReactNode {
     toPin,
     remark,
     onPlace,
+    onDraw,
     onChooseRemark,
-    onPainted,
   } = props;
+  const me = useMe();
   const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
   /** how often it was asked for again after it could not be fetched; null while all is well */
   const [failed, setFailed] = useState<number | null>(null);
@@ -79,15 +82,21 @@ export function PictureStage(props: PictureStageProps): ReactNode {
           label={`Picture of ${review.student.name} for ${codeOf(review, item)}`}
           className="cursor-copy"
           view={view}
+          // Walking along one proof point shows the same place of every student's picture.
+          keepAs={`review ${item.proofPointId}`}
           onPick={onPlace}
+          onDraw={onDraw}
           image={
             <FramedImage
               url={tries > 0 ? `${item.baseHref}?again=${tries}` : item.baseHref}
               width={item.width}
               height={item.height}
               alt={`Picture for the proof point: ${item.fileName}`}
-              onError={() => setFailed(tries)}
-              {...(onPainted && { onPainted: () => onPainted(item.id) })}
+              onError={() => {
+                setFailed(tries);
+                void noteMissing(me.id, item.id, item.baseHref ?? '');
+              }}
+              onPainted={() => noteSeen(me.id, item.id)}
             />
           }
         >
@@ -113,10 +122,13 @@ export function PictureStage(props: PictureStageProps): ReactNode {
                 />
               ))}
               {remark?.itemId === item.id && (
+                <RemarkOutline place={remark} frame={frame} chosen testId="remark-outline" />
+              )}
+              {remark?.itemId === item.id && (
                 <span
                   data-testid="remark-place"
                   className="pointer-events-none absolute size-7 rounded-tr-md rounded-b-md border-2 border-card bg-verdigris"
-                  style={placeInFrame({ x: remark.x ?? 0, y: remark.y ?? 0 }, frame)}
+                  style={slipPlace(remark, frame)}
                 />
               )}
             </>
@@ -129,7 +141,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
         <span className="text-faded">
           {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}
           {SOURCE_WORDS[item.source]}
-          <RecordLine jws={item.record} />
+          <RecordLine jws={item.record} timeZone={review.assignment.timeZone} />
         </span>
       </p>
     </>

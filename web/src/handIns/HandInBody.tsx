@@ -1,0 +1,70 @@
+import { type HandInView, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
+import type { ReactNode } from 'react';
+import { dateAndTime } from '../ui/when.ts';
+import { FeedbackCard } from './FeedbackCard.tsx';
+import { ReceiptCard } from './ReceiptCard.tsx';
+import { ReturnedPicture, remarksBefore } from './ReturnedPicture.tsx';
+import type { Answering } from './ReturnedRemark.tsx';
+
+interface HandInBodyProps {
+  view: HandInView;
+  /** null where it is only looked at */
+  answering: Answering | null;
+  /** what can be done while it is not returned */
+  children?: ReactNode;
+}
+
+/** What was handed in, the feedback once there is any, and the receipt. */
+export function HandInBody({ view, answering, children }: HandInBodyProps): ReactNode {
+  const { assignment, feedback } = view;
+  return (
+    <div className="grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <section aria-label="What was handed in" className="flex flex-col gap-6">
+        {view.items.map((item, index) => (
+          <ReturnedPicture
+            key={item.id}
+            item={item}
+            view={view}
+            firstNumber={remarksBefore(view, index)}
+            answering={answering}
+          />
+        ))}
+      </section>
+      <aside className="flex flex-col gap-5">
+        {feedback ? (
+          <FeedbackCard view={view} answering={answering} />
+        ) : (
+          <div className="border-l-4 border-verdigris bg-card px-3 py-2">
+            {view.withdrawnAt ? (
+              <p>
+                You withdrew this {dateAndTime(view.withdrawnAt, assignment.timeZone)}. It does not count;
+                what you handed in before stands in its place.
+              </p>
+            ) : (
+              <p>{whatComes(view)}</p>
+            )}
+            {children}
+          </div>
+        )}
+        <ReceiptCard receipt={view.receipt} />
+        {view.statement && (
+          <section>
+            <h2 className="text-base">Your own statement</h2>
+            <p className="written border-l-2 border-rule pl-3" dir="auto">
+              {view.statement}
+            </p>
+          </section>
+        )}
+      </aside>
+    </div>
+  );
+}
+
+/** What becomes of what was handed in. */
+function whatComes({ assignment, isTrial }: HandInView): string {
+  if (assignment.id === PRACTICE_ASSIGNMENT)
+    return 'This was practice: nobody grades it. Below is your receipt; anybody can check it. Change something on the sheet and hand in again whenever you like.';
+  if (isTrial)
+    return 'You tried your own assignment: nobody grades this. A student reads here that it will be looked at, and later verdicts, remarks and points.';
+  return 'Your instructor will look at this. Verdicts, remarks and points appear here once they are released.';
+}

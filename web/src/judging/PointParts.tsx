@@ -1,0 +1,41 @@
+import type { Assignment, ProofPoint } from '@nachweis/contract';
+import type { ReactNode } from 'react';
+import { VerdictDisc } from '../ui/signs.tsx';
+import type { Stand } from './standOf.ts';
+
+/** How each of a proof point's must-shows is judged, as signs to see and as a number to hear. */
+export function Progress({
+  point: { mustShows },
+  stand,
+}: {
+  point: ProofPoint;
+  stand: Pick<Stand, 'verdicts'>;
+}): ReactNode {
+  const given = mustShows.filter((m) => stand.verdicts[m.id]).length;
+  if (mustShows.length === 0) return null;
+  return (
+    <span className="flex shrink-0 items-center gap-0.5 self-center">
+      {mustShows.map((one) => (
+        <VerdictDisc key={one.id} verdict={stand.verdicts[one.id] ?? null} size={12} />
+      ))}
+      <span className="sr-only">
+        {given === mustShows.length ? 'all given' : `${given} of ${mustShows.length}`}
+      </span>
+    </span>
+  );
+}
+
+/** What the student was asked. */
+export function Asked({ assignment, point }: { assignment: Assignment; point: ProofPoint }): ReactNode {
+  return (
+    <details className="border-b border-rule px-3 py-1.5 text-sm">
+      <summary className="cursor-pointer text-verdigris-deep">What was asked for {point.code}</summary>
+      {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
+      {assignment.brief && (
+        <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">
+          {assignment.brief}
+        </p>
+      )}
+    </details>
+  );
+}

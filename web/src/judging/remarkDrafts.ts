@@ -1,0 +1,112 @@
+import type { Remark, RemarkSign, RemarkWrite } from '@nachweis/contract';
+import { placeOf, type RemarkPlace, WHOLE } from './remarkPlaces.ts';
+
+/** A remark that is being written: on a picture's place, or to the whole hand-in. */
+export interface DraftRemark extends RemarkPlace {
+  id: string;
+  sign: RemarkSign | null;
+  /** the must-show it is about */
+  mustShowId: string | null;
+  text: string;
+  /** version of the remark it changes; 0 for a new one */
+  on: number;
+  /** what the remark that it changes says; empty for a new one */
+  saved: string;
+  /** the next place that is chosen is where it goes */
+  moving?: boolean;
+}
+
+export interface Drafts {
+  all: readonly DraftRemark[];
+  /** the one whose field is on the page */
+  openId: string | null;
+}
+
+export const NO_DRAFTS: Drafts = { all: [], openId: null };
+
+/** What it says, its sign included. */
+const says = ({ sign, text }: Pick<DraftRemark, 'sign' | 'text'>): string =>
+  sign ? `${sign}: ${text}` : text;
+
+/** Whether it says anything that can be saved. */
+export const saysSomething = ({ sign, text }: Pick<DraftRemark, 'sign' | 'text'>): boolean =>
+  sign !== null || text.trim() !== '';
+
+/** Whether it holds something that is not saved. */
+export const worthKeeping = (draft: DraftRemark): boolean =>
+  saysSomething(draft) && says(draft) !== draft.saved;
+
+/** Leaves the open one: one with words of its own stays, an empty or unchanged one goes. */
+export function closed({ all, openId }: Drafts): Drafts {
+  const left = all.filter((draft) => draft.id !== openId || worthKeeping(draft));
+  return { all: left.map(({ moving: _, ...draft }) => draft), openId: null };
+}
+
+/** Opens one; what was being written before stays as a draft. */
+export function opened(drafts: Drafts, draft: DraftRemark): Drafts {
+  const { all } = drafts.openId === draft.id ? drafts : closed(drafts);
+  const there = all.some((one) => one.id === draft.id);
+  return { all: there ? all : [...all, draft], openId: draft.id };
+}
+
+/** A remark that is saved, to be changed. */
+export const draftOf = (remark: Remark): DraftRemark => ({
+  ...placeOf(remark),
+  id: remark.id,
+  sign: remark.sign,
+  mustShowId: remark.mustShowId,
+  text: remark.text,
+  on: remark.version,
+  saved: says(remark),
+});
+
+/** What is sent of a draft. */
+export const writeOf = ({ sign, mustShowId, text, on, ...place }: DraftRemark): RemarkWrite => ({
+  ...placeOf(place),
+  sign,
+  mustShowId,
+  text,
+  on,
+});
+
+/**
+ * A place was chosen. A new remark that is being written goes there with its words; one that was saved before stays
+ * where it is, unless it is to be moved, and a new one begins.
+ * @param move where the open one goes, in the shape it has
+ */
+export function start(
+  drafts: Drafts,
+  place: RemarkPlace,
+  { newId, mustShowId = null, move = () => place }: StartOptions,
+): Drafts {
+  const open = drafts.all.find((draft) => draft.id === drafts.openId);
+  if (open && (open.on === 0 || open.moving)) {
+    const moved = { ...open, ...move(open), moving: false };
+    return { ...drafts, all: drafts.all.map((draft) => (draft === open ? moved : draft)) };
+  }
+  return opened(drafts, { ...place, id: newId, sign: null, mustShowId, text: '', on: 0, saved: '' });
+}
+
+interface StartOptions {
+  newId: string;
+  mustShowId?: string | null;
+  move?: (draft: RemarkPlace) => RemarkPlace;
+}
+
+/** What an earlier version did not keep. */
+const OLDER = { ...WHOLE, sign: null, mustShowId: null, on: 0, saved: '' };
+
+/** What lies in the browser; an earlier version kept one draft by itself, and points only. */
+export function readKept(text: string | null): Drafts {
+  try {
+    const kept = JSON.parse(text ?? 'null') as
+      | Drafts
+      | (Pick<DraftRemark, 'id' | 'text'> & Partial<DraftRemark>)
+      | null;
+    if (!kept) return NO_DRAFTS;
+    if ('all' in kept) return { ...kept, all: kept.all.map((one) => ({ ...OLDER, ...one })) };
+    return { all: [{ ...OLDER, ...kept }], openId: kept.id };
+  } catch {
+    return NO_DRAFTS;
+  }
+}

@@ -1,0 +1,64 @@
+import { LiveChange, LivePresence, liveHref } from '@nachweis/contract';
+import { useEffect, useRef, useState } from 'react';
+import { useMe } from '../api/session.ts';
+
+/** Several changes within this time are read once. */
+const TOGETHER_MS = 300;
+
+/**
+ * Hears of a hand-in while it is on the screen; a page in the background lets go of its connection, of which a browser
+ * has few, and reads again when it is back.
+ * @param onChanged somebody else changed something, or one's own other tab did
+ * @returns who else has it before them
+ */
+export function useLive(handInId: string, onChanged: () => void): string[] {
+  const { id: me } = useMe();
+  const [others, setOthers] = useState<string[]>([]);
+  const latest = useRef(onChanged);
+  latest.current = onChanged;
+  useEffect(() => {
+    let source: EventSource | null = null;
+    let timer = 0;
+    const changed = () => {
+      clearTimeout(timer);
+      timer = window.setTimeout(() => latest.current(), TOGETHER_MS);
+    };
+    const open = () => {
+      source = new EventSource(liveHref(handInId));
+      let opened = false;
+      source.addEventListener('open', () => {
+        // It was cut off and is there again: something may have been missed.
+        if (opened) changed();
+        opened = true;
+      });
+      source.addEventListener('changed', ({ data }: MessageEvent<string>) => {
+        const { by } = LiveChange.parse(JSON.parse(data));
+        // What this page did it knows; another tab of the same person does not.
+        if (by !== me || !document.hasFocus()) changed();
+      });
+      source.addEventListener('present', ({ data }: MessageEvent<string>) => {
+        const present = LivePresence.parse(JSON.parse(data));
+        setOthers(present.filter((one) => one.id !== me).map((one) => one.name));
+      });
+    };
+    const close = () => {
+      source?.close();
+      source = null;
+      setOthers([]);
+    };
+    const onVisibility = () => {
+      close();
+      if (document.hidden) return;
+      open();
+      changed();
+    };
+    if (!document.hidden) open();
+    document.addEventListener('visibilitychange', onVisibility);
+    return () => {
+      document.removeEventListener('visibilitychange', onVisibility);
+      clearTimeout(timer);
+      close();
+    };
+  }, [handInId, me]);
+  return others;
+}

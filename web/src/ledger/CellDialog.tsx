@@ -1,0 +1,105 @@
+import type { Ledger, LedgerAssignment, LedgerCell } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { useApi } from '../api/useApi.ts';
+import { GradeHistoryList } from '../judging/GradeHistoryList.tsx';
+import { TakeReleaseBack } from '../judging/TakeReleaseBack.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { ExemptForm } from './ExemptForm.tsx';
+import { PointsForm } from './PointsForm.tsx';
+
+interface CellDialogProps {
+  ledger: Ledger;
+  row: Ledger['rows'][number];
+  assignment: LedgerAssignment;
+  cell: LedgerCell;
+  onClose: () => void;
+  /** something was changed: the ledger is read again */
+  onChanged: () => void;
+}
+
+/** One figure of the ledger: how it came about, and what can be changed of it, each with a reason. */
+export function CellDialog(props: CellDialogProps): ReactNode {
+  const { ledger, row, assignment, cell, onClose, onChanged } = props;
+  const { handInId, state } = cell;
+  const exempt = state === 'exempt';
+  return (
+    <Dialog title={`${row.student.name}: ${assignment.title}`} onClose={onClose}>
+      <div className="flex flex-col gap-4 p-4">
+        {exempt && (
+          <p className="written">
+            Exempt: <span dir="auto">“{cell.reason}”</span>
+          </p>
+        )}
+        {!handInId && !exempt && <p>Nothing was handed in.</p>}
+        {handInId && (
+          <p>
+            <Link to={`/hand-ins/${handInId}/review`} className={buttonClasses('plain', true)}>
+              Open the hand-in
+            </Link>
+          </p>
+        )}
+        {handInId && !exempt && <HandInPart handInId={handInId} onChanged={onChanged} />}
+        <ExemptForm
+          assignmentId={assignment.id}
+          personId={row.student.id}
+          exempt={exempt}
+          onDone={() => {
+            onChanged();
+            onClose();
+          }}
+        />
+        {handInId && (
+          <section>
+            <h3 className="mb-1 text-base">How the points came about</h3>
+            <GradeHistoryList handInId={handInId} timeZone={ledger.timeZone} />
+          </section>
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () => void }): ReactNode {
+  const { data: review, mutate } = useApi('review', { params: { handInId } });
+  const history = useApi('gradeHistory', { params: { handInId } });
+  const [takingBack, setTakingBack] = useState(false);
+  const [saved, setSaved] = useState(0);
+  if (!review) return null;
+  const again = async () => {
+    onChanged();
+    await Promise.allSettled([mutate(), history.mutate()]);
+  };
+  return (
+    <>
+      {review.mayJudge ? (
+        <PointsForm
+          key={saved}
+          review={review}
+          onDone={() => void again().then(() => setSaved((count) => count + 1))}
+          onRefused={again}
+        />
+      ) : (
+        <p className="text-faded">The points of this hand-in cannot be changed now.</p>
+      )}
+      {review.mayRelease && (review.releasedAt ?? review.releasesAt) && !takingBack && (
+        <p>
+          <Button small look="quiet" onClick={() => setTakingBack(true)}>
+            Take the release back …
+          </Button>
+        </p>
+      )}
+      {takingBack && (
+        <TakeReleaseBack
+          handInId={handInId}
+          onCancel={() => setTakingBack(false)}
+          onDone={() => {
+            setTakingBack(false);
+            void again();
+          }}
+        />
+      )}
+    </>
+  );
+}

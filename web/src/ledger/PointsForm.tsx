@@ -1,0 +1,77 @@
+import type { Review } from '@nachweis/contract';
+import { formatPoints, parsePoints } from '@nachweis/core';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { control } from '../ui/Field.tsx';
+import { toast } from '../ui/notices.ts';
+
+interface PointsFormProps {
+  review: Review;
+  onDone: () => void;
+  /** somebody else may have been quicker: resolves when what is there now was read; what was written stays */
+  onRefused: () => Promise<void>;
+}
+
+/** The points of one hand-in, changed in place: what they are to be, and why. Verdicts stay as they were given. */
+export function PointsForm({ review, onDone, onRefused }: PointsFormProps): ReactNode {
+  const { grade } = review.judgement;
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const data = new FormData(event.currentTarget);
+    const wanted = parsePoints(String(data.get('points')));
+    const reason = String(data.get('reason')).trim();
+    if (wanted === null || wanted < 0) return setProblem('Write points such as 3, 2.5 or 0.75.');
+    if (wanted > grade.most) return setProblem(`There are ${formatPoints(grade.most)} points at most.`);
+    if (wanted === grade.total) return setProblem('These are the points that it has.');
+    if (reason === '') return setProblem('Give a reason; the student will read it.');
+    setBusy(true);
+    setProblem('');
+    try {
+      await callApi('writeAdjustment', {
+        params: { handInId: review.handInId },
+        body: {
+          id: crypto.randomUUID(),
+          units: wanted - (grade.fromVerdicts - grade.lateCost),
+          reason,
+          baseVersion: review.adjustmentVersion,
+        },
+      });
+      toast.success(`${review.student.name} has ${formatPoints(wanted)} points now.`);
+      onDone();
+    } catch (error) {
+      // Not before what is there now was read: a second Enter would be refused once more on the old version.
+      await onRefused();
+      setProblem(sentenceOf(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <form onSubmit={save} className="flex flex-wrap items-end gap-2">
+      <label className="flex w-28 flex-col gap-1 text-sm font-semibold">
+        Points of {formatPoints(grade.most)}
+        <input
+          name="points"
+          inputMode="decimal"
+          defaultValue={formatPoints(grade.total)}
+          className={`${control} font-mono`}
+        />
+      </label>
+      <label className="flex min-w-40 flex-1 flex-col gap-1 text-sm font-semibold">
+        Reason
+        <input name="reason" dir="auto" maxLength={2000} defaultValue={grade.reason} className={control} />
+      </label>
+      <Button type="submit" look="main" disabled={busy}>
+        Change
+      </Button>
+      {problem && (
+        <p role="alert" className="w-full text-sm text-madder">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,85 @@
+import type { Box, Size } from '@nachweis/core';
+import type { ReactNode } from 'react';
+import { Button } from '../ui/Button.tsx';
+import type { Look } from '../workers/finding.worker.ts';
+import { FrameFields } from './FrameFields.tsx';
+import { type Ratio, RatioField, ScaleField } from './FrameOptions.tsx';
+import type { FrameTool } from './FrameToolbar.tsx';
+import { hintFor } from './frameWords.ts';
+import type { FramingWork } from './useFraming.ts';
+import { useTypedBox } from './useTypedBox.ts';
+
+interface FrameFooterProps {
+  tool: FrameTool;
+  work: FramingWork;
+  size: Size;
+  /** what was found in the picture; null until it is known */
+  look: Look | null;
+  parts: number;
+  ratio: Ratio;
+  /** width divided by height that the ratio means; null: free */
+  locked: number | null;
+  asked: Size | null;
+  onRatio: (ratio: Ratio) => void;
+  fixed: boolean;
+  onFixed: (fixed: boolean) => void;
+  onBox: (box: Box) => void;
+  onScale: (width: number | undefined) => void;
+  whole: boolean;
+  /** takes the part that is lit; null where none is */
+  onPart: (() => void) | null;
+  onBack: () => void;
+  onAccept: () => void;
+}
+
+/** The frame in numbers, and what ends framing. */
+export function FrameFooter(props: FrameFooterProps): ReactNode {
+  const { tool, work, size, look, whole, onPart } = props;
+  const { framing, box } = work;
+  const typed = useTypedBox(box, size, props.locked, props.onBox);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-4 py-2">
+      {tool === 'region' && (
+        <>
+          <FrameFields typed={typed} />
+          <RatioField ratio={props.ratio} asked={props.asked} onChange={props.onRatio} />
+          <label className="flex items-center gap-1 text-sm">
+            <input
+              type="checkbox"
+              checked={props.fixed}
+              onChange={(event) => props.onFixed(event.target.checked)}
+              className="size-4 accent-verdigris"
+            />
+            Keep size
+          </label>
+        </>
+      )}
+      <ScaleField
+        framing={framing}
+        picture={size}
+        leastScale={look?.leastScale ?? null}
+        onChange={props.onScale}
+      />
+      <div className="flex min-w-[min(100%,40rem)] flex-1 flex-wrap items-center justify-end gap-2 low:order-first">
+        {typed.misfit ? (
+          <p id="frame-misfit" role="status" className="min-w-40 flex-1 text-sm text-ochre">
+            {typed.misfit}
+          </p>
+        ) : (
+          <p className="min-w-40 flex-1 text-sm text-faded low:hidden">
+            {hintFor(tool, look && props.parts)}
+          </p>
+        )}
+        <Button onClick={props.onBack} look="quiet" keyName="Esc">
+          Back
+        </Button>
+        <Button onClick={() => work.set({ kind: 'whole' })} disabled={whole && framing.width === undefined}>
+          Whole picture
+        </Button>
+        <Button look="main" onClick={onPart ?? props.onAccept} keyName="Enter">
+          {onPart ? 'Take this part' : 'Accept'}
+        </Button>
+      </div>
+    </div>
+  );
+}

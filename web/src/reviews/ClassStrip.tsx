@@ -1,0 +1,98 @@
+import type { Assignment, GridRow, ProofPoint, Review } from '@nachweis/contract';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { Link } from 'react-router';
+import { useMe } from '../api/session.ts';
+import { useApi } from '../api/useApi.ts';
+import { withKept } from '../judging/keptVerdicts.ts';
+import { useStore } from '../store/pictureStore.ts';
+import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+
+interface ClassStripProps {
+  assignment: Assignment;
+  point: ProofPoint;
+  review: Review;
+}
+
+/** One proof point over the whole class: who has which verdicts, and the way to each of them. */
+export function ClassStrip({ assignment, point, review }: ClassStripProps): ReactNode {
+  const me = useMe();
+  const { judgements } = useStore();
+  // Its verdicts follow by themselves: walking on does not ask for all of it again.
+  const { data: grid } = useApi(
+    'reviewGrid',
+    { params: { assignmentId: assignment.id } },
+    { dedupingInterval: 30_000 },
+  );
+  const rows = useMemo(() => withKept(grid?.rows ?? [], me.id, judgements), [grid, me.id, judgements]);
+  const here = useRef<HTMLAnchorElement>(null);
+  const line = useRef<HTMLUListElement>(null);
+  const there = rows.length > 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whoever is looked at stands in the middle, once they are there
+  useEffect(() => {
+    const [list, own] = [line.current, here.current?.parentElement];
+    if (list && own) list.scrollTo(own.offsetLeft - (list.clientWidth - own.clientWidth) / 2, 0);
+  }, [there, review.handInId]);
+  const place = rows.findIndex((row) => row.handInId === review.handInId);
+  return (
+    <nav
+      aria-label={`${point.code} of the class`}
+      className="flex h-11 shrink-0 items-stretch border-b border-rule bg-card"
+    >
+      <span className="flex w-24 shrink-0 flex-col justify-center border-r border-rule px-3 text-xs text-faded">
+        <span className="font-mono text-sm font-semibold text-ink">{point.code}</span>
+        {place >= 0 && `${place + 1} of ${rows.length}`}
+      </span>
+      <ul ref={line} className="relative flex min-w-0 flex-1 overflow-x-auto [scrollbar-width:thin]">
+        {rows.map((row) => (
+          <li key={row.handInId} className="shrink-0">
+            <StripCell
+              row={row}
+              point={point}
+              isHere={row.handInId === review.handInId}
+              element={row.handInId === review.handInId ? here : null}
+            />
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+interface StripCellProps {
+  row: GridRow;
+  point: ProofPoint;
+  isHere: boolean;
+  element: React.Ref<HTMLAnchorElement> | null;
+}
+
+function StripCell({ row, point, isHere, element }: StripCellProps): ReactNode {
+  const cell = row.cells.find((one) => one.proofPointId === point.id);
+  const states = cell
+    ? cell.verdicts
+        .map(({ letter, verdict }) => `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`)
+        .join(', ')
+    : 'not asked';
+  return (
+    <Link
+      ref={element}
+      to={`/hand-ins/${row.handInId}/review?point=${point.code}`}
+      aria-current={isHere ? 'page' : undefined}
+      // One stop for Tab, not one for each of a class: Page Up and Page Down go along it.
+      tabIndex={isHere ? 0 : -1}
+      aria-label={`${row.student.listed}: ${states}`}
+      title={row.student.listed}
+      className="flex h-full w-24 flex-col justify-center gap-0.5 border-r border-rule px-2 hover:bg-verdigris-wash aria-[current]:bg-verdigris-wash aria-[current]:font-bold aria-[current]:shadow-[inset_0_-3px_0_var(--color-verdigris)]"
+    >
+      <span className="truncate text-xs">{row.student.listed}</span>
+      <span className="flex h-3.5 items-center gap-0.5">
+        {cell?.verdicts.map(({ mustShowId, verdict }) => (
+          <VerdictDisc key={mustShowId} verdict={verdict} size={11} />
+        ))}
+        <span className="ml-auto flex">
+          {cell && cell.problems > 0 && <FindingSign level="problem" size={10} />}
+          {cell && cell.problems === 0 && cell.toCheck > 0 && <FindingSign level="to-check" size={10} />}
+        </span>
+      </span>
+    </Link>
+  );
+}

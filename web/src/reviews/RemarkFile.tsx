@@ -1,0 +1,75 @@
+import type { Review } from '@nachweis/contract';
+import { type ChangeEvent, type ReactNode, useRef } from 'react';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { callApi } from '../api/callApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
+import { saveAs } from '../ui/saveAs.ts';
+import { annotationsOf, faultWords, remarksFrom } from './remarkFiles.ts';
+
+/** How long what was brought in can be undone where it is said. */
+const UNDO_MS = 20_000;
+
+/** The remarks of a hand-in out and in, in an open format. All of a file is brought in, or nothing. */
+export function RemarkFile({ review, onChanged }: { review: Review; onChanged: () => void }): ReactNode {
+  const input = useRef<HTMLInputElement>(null);
+  const save = () => {
+    const text = JSON.stringify(annotationsOf(review, location.origin), null, 2);
+    saveAs(new Blob([text], { type: 'application/ld+json' }), `${review.number}-remarks.jsonld`);
+  };
+  const bringIn = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    event.target.value = '';
+    if (!file) return;
+    const read = remarksFrom(await file.text(), review);
+    if ('fault' in read) {
+      toast.error(`${faultWords(read.fault)} Nothing was brought in.`, { duration: 15_000 });
+      return;
+    }
+    const params = { assignmentId: review.assignment.id };
+    const { handInId } = review;
+    const remarks = read.remarks.map((remark) => ({ id: crypto.randomUUID(), handInId, remark }));
+    if (remarks.length === 0) return void toast.error('There are no remarks in this file.');
+    const told = async (work: Promise<unknown>, words: string, undo?: () => void) => {
+      try {
+        await work;
+        toast.success(words, undo && { duration: UNDO_MS, action: { label: 'Undo', onClick: undo } });
+      } catch (error) {
+        toast.error(sentenceOf(error));
+      }
+      onChanged();
+    };
+    await told(
+      callApi('giveRemarks', { params, body: { remarks } }),
+      remarks.length === 1 ? 'One remark was brought in.' : `${remarks.length} remarks were brought in.`,
+      () =>
+        void told(
+          callApi('takeRemarks', { params, body: { remarks: remarks.map(({ id }) => ({ id, handInId })) } }),
+          'Taken away again.',
+        ),
+    );
+  };
+  return (
+    <details className="mt-2 text-sm">
+      <summary className="cursor-pointer text-verdigris-deep">Remarks as a file</summary>
+      <p className="mt-1 text-faded">In the form of Web Annotations, which other programs read and write.</p>
+      <span className="flex flex-wrap gap-1">
+        <Button small look="quiet" disabled={review.judgement.remarks.length === 0} onClick={save}>
+          Save them
+        </Button>
+        <Button small look="quiet" disabled={!review.mayJudge} onClick={() => input.current?.click()}>
+          Bring in …
+        </Button>
+      </span>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,.jsonld,application/json,application/ld+json"
+        aria-label="A file of remarks"
+        tabIndex={-1}
+        className="sr-only"
+        onChange={(event) => void bringIn(event)}
+      />
+    </details>
+  );
+}

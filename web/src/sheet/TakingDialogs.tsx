@@ -1,0 +1,113 @@
+import type { ProofPoint } from '@nachweis/contract';
+import type { ReactNode } from 'react';
+import { endFirst } from '../prepare/firstLook.ts';
+import type { PrepareStep } from '../prepare/prepareStep.ts';
+import { toast } from '../ui/notices.ts';
+import { useLoaded } from '../ui/useLoaded.ts';
+import type { Incoming } from '../waysIn/incoming.ts';
+import type { OpenedDocument } from '../waysIn/openDocument.ts';
+import { useTakeSettings } from '../waysIn/settings.ts';
+import type { Added } from '../waysIn/useIntake.ts';
+import type { SheetPicture } from './sheetPictures.ts';
+
+const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) => part.default);
+const importDesk = () => import('../waysIn/DeskDialog.tsx').then((part) => part.default);
+const importCamera = () => import('../waysIn/CameraDialog.tsx').then((part) => part.default);
+const importDocument = () => import('../waysIn/DocumentDialog.tsx').then((part) => part.default);
+
+/** Another way in that is open over the page. */
+export type OpenWay = 'desk' | 'camera' | null;
+
+interface TakingDialogsProps {
+  points: readonly ProofPoint[];
+  pictures: readonly SheetPicture[];
+  /** code of the proof point that the next picture goes to */
+  target: string;
+  locked: boolean;
+  atStation: boolean;
+  preparing: { evidenceId: string; step: PrepareStep } | null;
+  /** the picture that just came in */
+  fresh: Added | null;
+  way: OpenWay;
+  documents: readonly OpenedDocument[];
+  onStep: (step: PrepareStep) => void;
+  onClosePreparing: () => void;
+  onAgain: () => void;
+  onCloseWay: () => void;
+  onLeaveDocument: () => void;
+  onForgetDocuments: () => void;
+  takeIn: (incoming: Incoming[]) => void;
+}
+
+/** What lies over the page while pictures are taken in; the code of each is fetched when it is wanted. */
+export function TakingDialogs(props: TakingDialogsProps): ReactNode {
+  const { points, pictures, target, preparing, fresh, way, documents, takeIn } = props;
+  const settings = useTakeSettings();
+  const missing = (what: string, then: () => void) => () => {
+    toast.warning(
+      `${what} cannot be fetched now. Reload the page when the server is back; what you took is kept.`,
+    );
+    then();
+  };
+  const PrepareDialog = useLoaded(importPrepare, {
+    wanted: preparing !== null,
+    ahead: !props.locked,
+    onMissing() {
+      toast.warning(
+        'Framing cannot be fetched now. The picture is kept, whole, in its mount. Reload the page when the server is back, and frame it.',
+      );
+      endFirst();
+      props.onClosePreparing();
+    },
+  });
+  const DeskDialog = useLoaded(importDesk, {
+    wanted: way === 'desk',
+    onMissing: missing('The practice desk', props.onCloseWay),
+  });
+  const CameraDialog = useLoaded(importCamera, {
+    wanted: way === 'camera',
+    onMissing: missing('The camera', props.onCloseWay),
+  });
+  const DocumentDialog = useLoaded(importDocument, {
+    wanted: documents.length > 0,
+    onMissing: missing('The document’s pictures', props.onForgetDocuments),
+  });
+  const prepared = preparing && pictures.find((p) => p.evidenceId === preparing.evidenceId);
+  const point = points.find((p) => p.id === prepared?.proofPointId);
+  const [document] = documents;
+  const takeOne = (incoming: Incoming) => takeIn([incoming]);
+  return (
+    <>
+      {PrepareDialog && prepared && point && preparing && (
+        <PrepareDialog
+          picture={prepared}
+          point={point}
+          others={pictures.filter((one) => one.evidenceId !== prepared.evidenceId)}
+          codeOf={(id) => points.find((one) => one.id === id)?.code ?? ''}
+          firstStep={preparing.step}
+          firstFraming={fresh ? (props.atStation ? settings.framing : 'whole') : null}
+          bitmap={fresh?.document.evidenceId === prepared.evidenceId ? fresh.bitmap : null}
+          onClose={props.onClosePreparing}
+          onStep={props.onStep}
+          onAgain={fresh ? props.onAgain : null}
+        />
+      )}
+      {DeskDialog && way === 'desk' && (
+        <DeskDialog target={target} onClose={props.onCloseWay} onPicture={takeOne} />
+      )}
+      {CameraDialog && way === 'camera' && (
+        <CameraDialog target={target} onClose={props.onCloseWay} onPicture={takeOne} />
+      )}
+      {DocumentDialog && document && (
+        <DocumentDialog
+          document={document}
+          onClose={props.onLeaveDocument}
+          onTake={(incoming) => {
+            props.onLeaveDocument();
+            takeIn(incoming);
+          }}
+        />
+      )}
+    </>
+  );
+}

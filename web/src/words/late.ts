@@ -1,0 +1,50 @@
+import type { Assignment, GradeDocument } from '@nachweis/contract';
+import { formatPoints, type LatePer, lateCost, lateSteps } from '@nachweis/core';
+
+type LateRule = NonNullable<Assignment['lateRule']>;
+
+const PER_WORDS: Readonly<Record<LatePer, readonly [one: string, many: string]>> = {
+  hour: ['started hour', 'started hours'],
+  day: ['started day of 24 hours', 'started days of 24 hours'],
+  'calendar-day': ['day of the calendar', 'days of the calendar'],
+};
+
+/** "2 started hours late" */
+export const lateWords = ({ per }: LateRule, steps: number): string =>
+  `${steps} ${PER_WORDS[per][steps === 1 ? 0 : 1]} late`;
+
+/** What handing in late costs, in a sentence. */
+export function lateRuleWords({ graceMinutes, per, takes, floorPercent }: LateRule): string {
+  const cost = takes.kind === 'percent' ? `${takes.percent} % of all points` : pointsWords(takes.units);
+  const grace = graceMinutes > 0 ? `, from ${graceMinutes} minutes on` : '';
+  const floor = floorPercent > 0 ? `; ${floorPercent} % of what was earned stays in any case` : '';
+  return `Late costs ${cost} for each ${PER_WORDS[per][0]}${grace}${floor}.`;
+}
+
+/** What it would cost to hand in now, in a sentence; null where it costs nothing. */
+export function lateNowWords(
+  { lateRule, timeZone, mostUnits }: Pick<Assignment, 'lateRule' | 'timeZone' | 'mostUnits'>,
+  dueAt: string,
+  now: number,
+): string | null {
+  if (!lateRule) return null;
+  const steps = lateSteps(lateRule, dueAt, new Date(now).toISOString(), timeZone);
+  if (steps === 0) return 'That costs no points yet.';
+  const cost = lateCost(lateRule, steps, mostUnits, mostUnits);
+  return `Handed in now it is ${lateWords(lateRule, steps)}: that costs up to ${pointsWords(cost)} of ${formatPoints(mostUnits)}.`;
+}
+
+const pointsWords = (units: number) => `${formatPoints(units)} ${units === 100 ? 'point' : 'points'}`;
+
+/** How the points came about, in a line; null where the verdicts alone made them. */
+export function gradeWords(
+  grade: Pick<GradeDocument, 'fromVerdicts' | 'lateSteps' | 'lateCost' | 'adjustment' | 'reason'>,
+  lateRule: LateRule | null,
+): string | null {
+  const { fromVerdicts, lateSteps: steps, lateCost: cost, adjustment, reason } = grade;
+  if (cost === 0 && adjustment === 0) return null;
+  const late = lateRule && cost > 0 ? [`${formatPoints(-cost)} for ${lateWords(lateRule, steps)}`] : [];
+  const byHand =
+    adjustment !== 0 ? [`${adjustment > 0 ? '+' : ''}${formatPoints(adjustment)} by hand: ${reason}`] : [];
+  return [`${formatPoints(fromVerdicts)} from the verdicts`, ...late, ...byHand].join(', ');
+}
