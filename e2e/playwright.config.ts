@@ -10,14 +10,16 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: true,
-  // The machines are noisy. A test that only passes the second time is printed as flaky, and is one to look at.
-  retries: 1,
+  // No second try: what passes only then has something that is to be looked at.
+  retries: 0,
   reporter: reports ? [['list'], ['json', { outputFile: join(reports, 'e2e.json') }]] : [['list']],
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Berlin',
+    // A journey that takes a file away from the page has to reach it: pages that are kept have journeys of their own.
+    serviceWorkers: 'block',
     actionTimeout: 10_000,
     navigationTimeout: 15_000,
     launchOptions: {

@@ -25,6 +25,14 @@ if (fresh || !existsSync(env.NACHWEIS_DATA)) {
   if (filled.status !== 0) process.exit(filled.status ?? 1);
 } else console.log('Using the demo data that is there (start over: npm run demo -- --fresh).');
 
+// A mail server of the demo's own, unless another one is set; without it the demo runs all the same.
+const mail = process.env.NACHWEIS_SMTP
+  ? null
+  : spawn(process.execPath, [join(root, 'demo/dist/mail/mailMain.js')], { stdio: 'inherit' });
+if (mail) env.NACHWEIS_SMTP = 'smtp://127.0.0.1:4625';
 const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], { stdio: 'inherit', env });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code) => process.exit(code ?? 0));
+server.on('exit', (code) => {
+  mail?.kill();
+  process.exit(code ?? 0);
+});

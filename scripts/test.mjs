@@ -5,6 +5,7 @@ import { bin, build, chromiumVersion, installDependencies, installPackages, root
 
 installDependencies();
 if (!chromiumVersion()) installPackages(['chromium'], 'Chromium');
+if (!existsSync('/usr/bin/firefox-esr')) installPackages(['firefox-esr'], 'Firefox, a second engine');
 build();
 
 const reports = join(root, '.tmp', 'reports');
@@ -31,9 +32,7 @@ const unitCount = () => {
 };
 const e2eCount = () => {
   const stats = read('e2e.json')?.stats;
-  if (stats?.flaky)
-    console.log(`\n${stats.flaky} end-to-end tests passed only the second time: look at them.`);
-  return stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+  return stats && { passed: stats.expected, failed: stats.unexpected };
 };
 
 step('types', bin('tsc'), ['-b']);

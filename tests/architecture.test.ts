@@ -81,10 +81,16 @@ describe('the arrows between folders', () => {
   /** Each is what a person sees at one address. */
   const SCREENS = [
     'assignments',
+    'builder',
     'captures',
+    'compare',
+    'courses',
+    'grid',
     'handIns',
+    'ledger',
     'proofSheet',
     'reviews',
+    'secondMarking',
     'session',
     'settings',
     'lab',
@@ -96,7 +102,7 @@ describe('the arrows between folders', () => {
     for (const other of SCREENS) expect(imported?.get(other)).toBe(undefined);
   });
   it('web: words, store and api know no screen', () => {
-    for (const folder of ['words', 'store', 'api', 'ui'])
+    for (const folder of ['words', 'store', 'api', 'ui', 'judging', 'stage', 'pictures'])
       for (const screen of SCREENS) expect(foldersImported('web').get(folder)?.get(screen)).toBe(undefined);
   });
 });

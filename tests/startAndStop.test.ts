@@ -48,7 +48,10 @@ describe('starting', () => {
   it('listens on 127.0.0.1 and prints the address', async () => {
     const { address } = launch();
     expect(await address).toMatch(/^http:\/\/127\.0\.0\.1:\d+$/);
-    expect((await fetch(`${await address}/api/health`)).status).toBe(200);
+    const health = await fetch(`${await address}/api/health`);
+    expect(health.status).toBe(200);
+    // Longer than the minute that proxies keep an idle connection: who asks has to be the one who closes it.
+    expect(health.headers.get('keep-alive')).toBe('timeout=75');
   });
   it('stops at wrong settings with a message that names them', async () => {
     const { ended, printed } = launch({ NACHWEIS_PORT: '99999' });

@@ -1,8 +1,10 @@
 import { join } from 'node:path';
 import { ROOT } from './benchServer.ts';
 import { measureBundle } from './bundle.ts';
+import { benchComparing } from './comparing.ts';
 import { benchFinding } from './finding/finding.ts';
 import { benchLayouts } from './finding/newLayouts.ts';
+import { benchSheets } from './finding/sheets.ts';
 import { benchWorstCases } from './finding/worst.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
@@ -23,6 +25,8 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   finding: benchFinding,
   layouts: benchLayouts,
   worst: benchWorstCases,
+  sheets: benchSheets,
+  comparing: benchComparing,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),

@@ -1,5 +1,12 @@
 import type { AssignmentDefinition } from '@nachweis/contract';
 
+/** A tenth for each day; half an hour is free, and nobody loses more than half of what they earned. */
+const LATE_RULE = {
+  graceMinutes: 30,
+  per: 'day' as const,
+  takes: { kind: 'percent' as const, percent: 10 },
+  floorPercent: 50,
+};
 const NAME_RULE = '{surname}_{assignment}_{point}';
 
 /** The three assignments, with their times counted from the day the demo is filled. */
@@ -44,6 +51,7 @@ export function demoAssignments(
       opensAt: day(-11, 6),
       dueAt: day(-2, 16),
       lateUntil: day(1, 16),
+      lateRule: LATE_RULE,
       attempts: 2,
       statementPrompt: 'How well does your curve fit at low water? Say what you would measure next.',
       nameRule: NAME_RULE,
@@ -73,6 +81,16 @@ export function demoAssignments(
           instructions:
             'Show the display on which both programs are open, so that one can see they belong together.',
           mustShows: [{ text: 'the same station code, {station}, in both windows', units: 125 }],
+        },
+      ],
+      criteria: [
+        {
+          title: 'How the fit is judged in the own statement',
+          levels: [
+            { text: 'says where it fits badly, why, and what to measure next', units: 150 },
+            { text: 'says where it fits badly', units: 75 },
+            { text: 'says only that it fits, or nothing', units: 0 },
+          ],
         },
       ],
     },

@@ -14,6 +14,8 @@ export interface DemoCourse {
   id: string;
   students: DemoStudent[];
   instructors: string[];
+  /** marks a second time */
+  marker: string;
 }
 
 /** Ids that are the same in every demo (version 4 in form, RFC 9562). */
@@ -50,12 +52,14 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
     return personId;
   };
   const instructors: string[] = [];
+  let marker = '';
   for (const person of STAFF) {
     const personId = await enter(
       person,
       person.role === 'instructor' ? 'checks, grades and releases' : 'second marker',
     );
     if (person.role === 'instructor') instructors.push(personId);
+    else marker = personId;
   }
   const students: DemoCourse['students'] = [];
   for (const [index, person] of STUDENTS.entries()) {
@@ -63,5 +67,5 @@ export async function enterCourse({ db }: Context, newId: () => string): Promise
     const { station } = deskContent(seed);
     students.push({ id: await enter(person, `station ${station}`, { station }), index, seed });
   }
-  return { id, students, instructors };
+  return { id, students, instructors, marker };
 }

@@ -117,6 +117,8 @@ describe('the demo', () => {
     await instructor.post('/api/demo/session').send({ personId }).expect(200);
     expect(await shownGrades(instructor)).toEqual(rebuiltGrades());
     expect(rebuiltGrades().size).toBe(44);
+    // Somebody was late, which costs something.
+    expect(await lateCosts(instructor)).toContain(90);
 
     // And after something was decided for all: one must-show dropped, another worth more.
     const assignments = await context.db.selectFrom('assignments').select('id').execute();
@@ -148,6 +150,16 @@ async function shownGrades(agent: ReturnType<typeof request.agent>): Promise<Map
   return grades;
 }
 
+async function lateCosts(agent: ReturnType<typeof request.agent>): Promise<number[]> {
+  const rows = await context.db.selectFrom('hand_ins').select('id').execute();
+  const costs: number[] = [];
+  for (const { id } of rows) {
+    const { body } = await agent.get(`/api/hand-ins/${id}/review`).expect(200);
+    costs.push(body.judgement.grade.lateCost);
+  }
+  return costs;
+}
+
 /** The same from nothing but what was asked and the events, added up by SQLite. */
 function rebuiltGrades(): Map<string, number> {
   const db = new SQLite(join(folder, 'nachweis.db'), { readonly: true });
@@ -164,11 +176,35 @@ function rebuiltGrades(): Map<string, number> {
            ORDER BY seq DESC LIMIT 1), written) AS units FROM asked),
        earned AS (
          SELECT worth.*, (SELECT CASE verdict WHEN 'shown' THEN units WHEN 'partly' THEN (units + 1) / 2 ELSE 0 END
-           FROM verdict_events e WHERE e.hand_in_id = hand_in AND e.must_show_id = must_show
-           ORDER BY seq DESC LIMIT 1) AS points FROM worth)
-       SELECT hand_in AS id, min(max(coalesce(sum(points), 0) + coalesce((SELECT units FROM adjustment_events a
-         WHERE a.hand_in_id = hand_in ORDER BY seq DESC LIMIT 1), 0), 0), sum(units)) AS total
-       FROM earned GROUP BY hand_in ORDER BY hand_in`,
+           FROM verdict_events e WHERE e.hand_in_id = hand_in AND e.must_show_id = must_show AND e.round = 1
+           ORDER BY seq DESC LIMIT 1) AS points FROM worth),
+       reached AS (
+         SELECT h.id AS hand_in,
+           (SELECT max(l.value ->> 'units') FROM json_each(c.value, '$.levels') l) AS units,
+           (SELECT json_extract(c.value, '$.levels[' || e.level || '].units')
+             FROM level_events e WHERE e.hand_in_id = h.id AND e.criterion_id = c.value ->> 'id' AND e.round = 1
+             ORDER BY seq DESC LIMIT 1) AS points
+         FROM hand_ins h
+         JOIN assignment_versions v ON v.assignment_id = h.assignment_id AND v.version = h.version,
+           json_each(v.document, '$.value.criteria') c),
+       summed AS (SELECT hand_in, coalesce(sum(points), 0) AS earned, sum(units) AS most FROM
+         (SELECT hand_in, points, units FROM earned UNION ALL SELECT hand_in, points, units FROM reached)
+         GROUP BY hand_in),
+       lateness AS (
+         SELECT h.id AS hand_in, v.document ->> '$.value.lateRule.graceMinutes' AS grace,
+           v.document ->> '$.value.lateRule.takes.percent' AS percent, v.document ->> '$.value.lateRule.floorPercent' AS stays,
+           julianday(h.handed_in_at) - julianday(v.document ->> '$.value.dueAt') AS days
+         FROM hand_ins h
+         JOIN assignment_versions v ON v.assignment_id = h.assignment_id AND v.version = h.version),
+       cost AS (
+         SELECT hand_in, CASE WHEN percent IS NULL OR days * 24 * 60 <= grace THEN 0
+           ELSE percent * (CAST(days AS INTEGER) + (days > CAST(days AS INTEGER))) END AS percent, stays FROM lateness)
+       SELECT hand_in AS id, min(max(
+           earned - min(most * percent / 100, earned - (earned * coalesce(stays, 0) + 99) / 100)
+             + coalesce((SELECT units FROM adjustment_events a
+               WHERE a.hand_in_id = hand_in ORDER BY seq DESC LIMIT 1), 0),
+         0), most) AS total
+       FROM summed JOIN cost USING (hand_in) ORDER BY hand_in`,
     )
     .all();
   db.close();

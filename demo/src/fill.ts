@@ -1,16 +1,22 @@
 import { Readable } from 'node:stream';
+import { RemarkWrite } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import {
+  answerRemark,
   type Context,
   type EnteredAssignment,
   enterAssignment,
+  exempt,
+  finishSecondMarking,
   handIn,
+  orderSecondMarking,
   putEvidence,
   putRemark,
   readAssignment,
   release,
   takeCapture,
   writeAdjustment,
+  writeSecondVerdicts,
   writeStatement,
   writeVerdicts,
 } from '@nachweis/server';
@@ -82,6 +88,18 @@ export async function fillDemo(
   for (const { index, handInId } of probe)
     await judge(story, assignments.probe, handInId, index, PROBE_MISTAKES[index] ?? null);
   for (const { handInId } of probe) await release(context, course.instructors[0] ?? '', handInId);
+  clock.set(new Date(day(-8, 17)));
+  for (const { index, handInId } of probe)
+    await answer(story, handInId, course.students[index]?.id ?? '', PROBE_MISTAKES[index] ?? null);
+
+  const joinedLate = course.students[WITHOUT_PROBE[0] ?? 0];
+  if (joinedLate)
+    await exempt(
+      context,
+      course.instructors[0] ?? '',
+      { assignmentId: assignments.probe.id, personId: joinedLate.id },
+      { id: newId(), exempt: true, reason: 'Joined the course in the third week.' },
+    );
 
   say('Rating curve: hand-ins, first verdicts');
   const rating = await handInAll(
@@ -102,8 +120,48 @@ export async function fillDemo(
   clock.set(new Date(day(-1, 9)));
   for (const { index, handInId } of rating.slice(0, 8))
     await judge(story, assignments.rating, handInId, index, RATING_MISTAKES[index] ?? null);
+  await markASecondTime(story, assignments.rating, rating.slice(0, 8), day(-1, 15));
   await context.jobs.idle();
   return { course, assignments };
+}
+
+/**
+ * The second marker is asked for some that an instructor has judged, and is done with all but two: of one kind of mistake
+ * the two think differently.
+ */
+async function markASecondTime(
+  { context, clock, course, newId }: Story,
+  assignment: EnteredAssignment,
+  judged: ReadonlyArray<{ index: number; handInId: string }>,
+  later: string,
+): Promise<void> {
+  const [instructor = ''] = course.instructors;
+  await orderSecondMarking(context, instructor, assignment.id, {
+    id: newId(),
+    markerId: course.marker,
+    share: { kind: 'chosen', handInIds: judged.map((one) => one.handInId) },
+  });
+  clock.set(new Date(later));
+  for (const { index, handInId } of judged.slice(0, -2)) {
+    const mistake = RATING_MISTAKES[index] ?? null;
+    const first = mistake ? REMARKS[mistake].verdicts : {};
+    const verdicts = Object.fromEntries(
+      assignment.points.flatMap((point, i) =>
+        point.mustShows.map(({ id, letter }): [string, { verdict: Verdict; on: number }] => {
+          const given = first[`P${i + 1}${letter}`] ?? 'shown';
+          return [id, { verdict: given === 'partly' ? 'not-shown' : given, on: 0 }];
+        }),
+      ),
+    );
+    const levels = Object.fromEntries(
+      assignment.criteria.map((id): [string, { level: number; on: number }] => [
+        id,
+        { level: mistake ? 1 : index % 2, on: 0 },
+      ]),
+    );
+    await writeSecondVerdicts(context, course.marker, handInId, { id: newId(), verdicts, levels });
+    await finishSecondMarking(context, course.marker, handInId);
+  }
 }
 
 interface Story {
@@ -183,6 +241,24 @@ async function handInAll(
   return done.sort((a, b) => a.index - b.index);
 }
 
+/** What the student says to the remark on a mistake. */
+async function answer(
+  { context, newId }: Story,
+  handInId: string,
+  personId: string,
+  mistake: Mistake | null,
+): Promise<void> {
+  const text = mistake && REMARKS[mistake].answer;
+  if (!text) return;
+  const { remark_id: remarkId } = await context.db
+    .selectFrom('remark_events')
+    .select('remark_id')
+    .where('hand_in_id', '=', handInId)
+    .executeTakeFirstOrThrow();
+  const entry = { handInId, remarkId, entryId: newId() };
+  await answerRemark(context, { personId }, entry, { text, settled: null });
+}
+
 /** Gives verdicts and remarks that fit the mistake that was made. */
 async function judge(
   { context, course, newId }: Story,
@@ -202,7 +278,13 @@ async function judge(
       { verdict: remark?.verdicts[code] ?? 'shown', on: 0 },
     ]),
   );
-  await writeVerdicts(context, instructor, handInId, { id: newId(), verdicts });
+  const levels = Object.fromEntries(
+    assignment.criteria.map((id): [string, { level: number; on: number }] => [
+      id,
+      { level: mistake ? 2 : index % 2, on: 0 },
+    ]),
+  );
+  await writeVerdicts(context, instructor, handInId, { id: newId(), verdicts, levels });
   if (remark) {
     const item = await context.db
       .selectFrom('hand_in_items')
@@ -210,20 +292,27 @@ async function judge(
       .where('hand_in_id', '=', handInId)
       .where('position', '=', remark.position)
       .executeTakeFirstOrThrow();
-    const place = {
+    const { around, at, sign, text } = remark;
+    const across = (share: number) => Math.round(item.width * share);
+    const down = (share: number) => Math.round(item.height * share);
+    const write = RemarkWrite.parse({
       itemId: item.id,
-      x: Math.round(item.width * remark.at[0]),
-      y: Math.round(item.height * remark.at[1]),
-    };
-    await putRemark(context, instructor, handInId, newId(), { ...place, text: remark.text, on: 0 });
-  } else if (index % 4 === 0) {
-    await putRemark(context, instructor, handInId, newId(), {
-      itemId: null,
-      x: null,
-      y: null,
-      text: 'Clean and complete. The pins make this quick to check.',
-      on: 0,
+      x: across(at[0]),
+      y: down(at[1]),
+      ...(around && {
+        shape: around.shape,
+        width: across(around.size[0]),
+        height: down(around.size[1]),
+      }),
+      sign,
+      mustShowId: mustShows.find((one) => one.code === remark.about)?.id,
+      text,
     });
+    await putRemark(context, instructor, handInId, newId(), write);
+  } else if (index % 4 === 0) {
+    const text = 'Clean and complete. The pins make this quick to check.';
+    const write = RemarkWrite.parse({ itemId: null, x: null, y: null, sign: 'right', text });
+    await putRemark(context, instructor, handInId, newId(), write);
   }
   // Only who lacks something can be given something.
   const lacks = Object.values(verdicts).some(({ verdict }) => verdict !== 'shown');

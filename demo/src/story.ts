@@ -1,3 +1,4 @@
+import type { RemarkSign } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
 import type { Mistake } from './evidence.ts';
 
@@ -28,7 +29,14 @@ interface FittingRemark {
   position: number;
   /** place as shares of width and height */
   at: [number, number];
+  /** a box or a ring of this share of width and height, its upper left corner at the place */
+  around?: { shape: 'box' | 'ring'; size: [number, number] };
+  sign?: RemarkSign;
+  /** the must-show it is about, "P1a" */
+  about?: string;
   text: string;
+  /** what the student says to it, once it is released */
+  answer?: string;
   /** verdicts other than shown, by "P1a" */
   verdicts: Readonly<Record<string, Verdict>>;
 }
@@ -37,7 +45,10 @@ interface FittingRemark {
 export const REMARKS: Readonly<Record<Mistake, FittingRemark>> = {
   'failed-test': {
     position: 0,
-    at: [0.4, 0.85],
+    at: [0.02, 0.645],
+    around: { shape: 'box', size: [0.58, 0.125] },
+    sign: 'wrong',
+    about: 'P1c',
     text: 'The memory test failed here. Run it again after a cold start; if it stays, bring the probe in.',
     verdicts: { P1c: 'partly' },
   },
@@ -49,14 +60,19 @@ export const REMARKS: Readonly<Record<Mistake, FittingRemark>> = {
   },
   'password-in-view': {
     position: 0,
-    at: [0.3, 0.21],
+    at: [0.02, 0.18],
+    around: { shape: 'box', size: [0.55, 0.06] },
     text: 'Your password is in view. Hide such lines before you hand in, and change this one now.',
     verdicts: {},
   },
   'wrong-station': {
     position: 0,
-    at: [0.35, 0.32],
+    at: [0.01, 0.275],
+    around: { shape: 'ring', size: [0.32, 0.085] },
+    sign: 'query',
+    about: 'P1a',
     text: 'This is not your station. Which one did you connect to?',
+    answer: 'To the one on the second bench. Its label is hand-written and says the same number as mine.',
     verdicts: { P1a: 'not-shown', P2a: 'not-shown' },
   },
   'no-axis-labels': {

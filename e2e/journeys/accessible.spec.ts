@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 const fits = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth <= document.documentElement.clientWidth);
@@ -49,6 +50,7 @@ test('every screen is clean for axe, in the order of the work', async ({ page, s
   await expectClean(page, 'list of hand-ins');
   await page.goto(`${handIn}/review`);
   await page.getByTestId('points').waitFor();
+  await pictureSeen(page);
   await page.keyboard.press('Shift+Digit1');
   await page.keyboard.press('r');
   await page.getByRole('textbox', { name: /Remark at/ }).fill('Look here.');
@@ -60,6 +62,7 @@ test('every screen is clean for axe, in the order of the work', async ({ page, s
   await page.keyboard.press('Escape');
   await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: /P2/ }).click();
+  await pictureSeen(page);
   await page.keyboard.press('Shift+Digit1');
   await page.goto(`/assignments/${school.curve.id}/hand-ins`);
   await page.getByRole('button', { name: 'Release 1' }).click();

@@ -1,6 +1,7 @@
 import { expectInOrder } from '../fixtures/layout.ts';
 import { dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 const NAME = `${'Messreihe'.repeat(28)}.png`;
 
@@ -8,7 +9,7 @@ test('no text of any length or script moves, covers or widens anything: a studen
   page,
   school,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(420_000);
   await signIn(page, school, school.hostile);
   await page.goto('/');
   await page.getByRole('link', { name: /Hochwasser/ }).waitFor();
@@ -112,11 +113,53 @@ test('no text of any length or script moves, covers or widens anything: a studen
   await page.getByRole('link', { name: 'Ledger' }).click();
   await page.getByRole('table').first().waitFor();
   await expectInOrder(page, 'the ledger');
+  await page.locator('tbody button').first().click();
+  await page.getByRole('dialog').waitFor();
+  await page.getByRole('button', { name: 'Exempt …' }).click();
+  await expectInOrder(page, 'a figure of the ledger');
   await page.goto(`${handIn}/review`);
   await page.getByTestId('points').waitFor();
   await page.keyboard.press('r');
+  await page.getByRole('textbox', { name: /Remark/ }).fill('x'.repeat(400));
+  await page.getByRole('button', { name: 'Keep these words' }).click();
+  await page.getByRole('textbox', { name: /Remark/ }).fill('');
+  await page.getByRole('radio', { name: 'Ring' }).click();
+  await page.getByRole('list', { name: 'Words that were used before' }).waitFor();
+  await expectInOrder(page, 'a remark that is being written');
   await page.getByRole('textbox', { name: /Remark/ }).fill(`${'م'.repeat(300)} ${'x'.repeat(2000)}`);
   await page.keyboard.press('Control+Enter');
+  await pictureSeen(page);
+  await page.locator('[data-remark="1"]').waitFor();
   await page.keyboard.press('Shift+Digit1');
   await expectInOrder(page, 'the review');
+  await page.locator('[data-remark="1"]').click();
+  await page.getByRole('button', { name: 'Answer …' }).click();
+  await page.getByRole('textbox', { name: 'Answer' }).fill(`${'م'.repeat(300)} ${'x'.repeat(2000)}`);
+  await page.keyboard.press('Control+Enter');
+  await page.getByRole('button', { name: 'Settle it' }).waitFor();
+  await expectInOrder(page, 'an answered remark');
+  await page.getByRole('button', { name: 'Give this remark to others too' }).click();
+  await page.getByRole('dialog').waitFor();
+  await expectInOrder(page, 'giving a remark to others');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'How the points came about' }).click();
+  await page.getByRole('list', { name: 'How the points came about' }).waitFor();
+  await expectInOrder(page, 'how the points came about');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'As the student sees it' }).click();
+  await page.getByText('once it is released').waitFor();
+  await expectInOrder(page, 'as the student sees it');
+  await page.goto(`/assignments/${school.crowded.id}/second-marking`);
+  await page
+    .getByRole('row', { name: /^Choose/ })
+    .first()
+    .waitFor();
+  await page.getByRole('radio', { name: 'a share, by chance' }).click();
+  await page.getByRole('button', { name: 'Ask' }).click();
+  await page.getByRole('alert').waitFor();
+  await expectInOrder(page, 'a second marking that nobody can make');
+  await page.goto(`/assignments/${school.crowded.id}/edit`);
+  await page.getByRole('button', { name: 'Try it as a student' }).click();
+  await page.getByText('You try this as a student').waitFor();
+  await expectInOrder(page, 'a trial');
 });

@@ -103,7 +103,12 @@ test('every tool by keys alone: made, written, moved, pulled, renumbered and rem
   await page.keyboard.press('Delete');
   await expect(list(page)).toHaveText([/^Arrow/, /^Step 1.*the first$/, /^Step 2/]);
   await page.keyboard.press('2');
-  await page.keyboard.press('Insert');
+  // Two keys in one turn of the page: there is no frame between them in which the field could come.
+  const fieldAfterInsert = await page.evaluate(() => {
+    document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Insert', bubbles: true }));
+    return document.activeElement?.tagName;
+  });
+  expect(fieldAfterInsert).toBe('TEXTAREA');
   await page.keyboard.type('1 a 2 b');
   await page.keyboard.press('Escape');
   await page.keyboard.press('4');

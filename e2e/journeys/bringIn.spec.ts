@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { Document, ImageRun, Packer, Paragraph } from 'docx';
+import { PDFDocument as PdfLib } from 'pdf-lib';
 import PDFDocument from 'pdfkit';
 import sharp, { type Sharp } from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
@@ -90,6 +91,39 @@ test('a picture of a PDF is rebuilt pixel for pixel; one that comes while the se
   await page.getByRole('button', { name: 'Take 1' }).click();
   const file = await accepted(page, school);
   expect((await pixelsOf(file)).equals(await pixelsOf(grey))).toBe(true);
+});
+
+test('a PDF that is encrypted and needs no password gives its pictures; so does a scan in JBIG2', async ({
+  page,
+}) => {
+  const picture = await testPicture(64, 48, 6);
+  const encrypted = await pdfOf((pdf) => pdf.image(picture, 20, 20), { ownerPassword: 'weir' });
+  const add = (name: string, buffer: Buffer) =>
+    page.getByLabel('Picture files').setInputFiles({ name, mimeType: 'application/pdf', buffer });
+  await add('encrypted.pdf', encrypted);
+  await expect(page.getByText('64 × 48')).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+
+  // ITU-T T.88: page information and one generic region in T.6, every row of which says "as the one above": white.
+  const size = [0, 0, 0, 64, 0, 0, 0, 48, 0, 0, 0, 0, 0, 0, 0, 0];
+  const rows = [0xff, 0xff, 0xff, 0xff, 0xff, 0xff, 0x00, 0x10, 0x01];
+  const segment = (number: number, type: number, data: number[]) =>
+    [0, 0, 0, number, type, 0, 1, 0, 0, 0, data.length].concat(data);
+  const coded = [...segment(0, 48, [...size, 0, 0, 0]), ...segment(1, 39, [...size, 0, 1, ...rows])];
+  const pdf = await PdfLib.create();
+  const image = pdf.context.stream(Uint8Array.from(coded), {
+    Type: 'XObject',
+    Subtype: 'Image',
+    Width: 64,
+    Height: 48,
+    ColorSpace: 'DeviceGray',
+    BitsPerComponent: 1,
+    Filter: 'JBIG2Decode',
+  });
+  pdf.addPage().node.newXObject('Im', pdf.context.register(image));
+  await add('scan.pdf', Buffer.from(await pdf.save()));
+  await expect(page.getByRole('heading', { name: 'Pictures in scan' })).toBeVisible();
+  await expect(page.getByText('64 × 48')).toBeVisible();
 });
 
 for (const [what, make] of [

@@ -1,3 +1,4 @@
+import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -55,4 +56,17 @@ test('a change of an assignment that runs says what it means before it is made',
   await expect(page.getByText('Not saved yet')).toBeVisible();
   const answer = await page.request.get(`/api/assignments/${school.curve.id}/definition`);
   expect((await answer.json()).definition.points).toHaveLength(2);
+});
+
+test('what was written is tried as a student before anybody sees it', async ({ page, school }) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  await page.getByRole('button', { name: 'Try it as a student' }).press('Enter');
+  await expect(page.getByText('You try this as a student')).toBeVisible();
+  await expect(page.getByText('The next picture goes to')).toBeVisible();
+  await expectClean(page, 'a trial');
+  await page.getByRole('link', { name: 'Back to writing it' }).click();
+  await page.getByRole('button', { name: 'Try it as a student' }).click();
+  await page.getByRole('button', { name: 'End the trial' }).press('Enter');
+  await expect(page.getByRole('button', { name: 'Try it as a student' })).toBeVisible();
 });

@@ -75,3 +75,33 @@ test('no action leaves the focus on nothing: taking out, putting back, dismissin
   await expect(page.getByTestId('last-change')).toContainText('moved to P2');
   await expect.poll(() => focusIn(page), { message: 'after Move' }).toBe('the page');
 });
+
+test('the browser’s Back closes what is open, the topmost first, and leaves the page only then', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto('/');
+  await page.getByRole('link', { name: 'One picture' }).click();
+  await addByDrop(page, 400, 300);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const sheet = page.url();
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  const bench = page.getByRole('dialog', { name: /^P1/ });
+  await bench.waitFor();
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: /^Keys of/ });
+  await keys.waitFor();
+  await page.goBack();
+  await expect(keys).toHaveCount(0);
+  await expect(bench).toBeVisible();
+  await page.goBack();
+  await expect(bench).toHaveCount(0);
+  expect(page.url()).toBe(sheet);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  // Nothing is left over: the next step back leaves, the next step forward comes back.
+  await page.goBack();
+  await expect(page).not.toHaveURL(sheet);
+  await page.goForward();
+  await expect(page).toHaveURL(sheet);
+});

@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { handInCurve } from '../fixtures/handIns.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 /** Counts what a person does: a click, a key, a paste, one field filled. */
 class Person {
@@ -66,9 +67,11 @@ test('a picture in which all is shown costs two keys, going on included', async 
   const both = [/Elin/, /Imre/];
   for (const name of both) {
     await expect(page.getByRole('heading', { name })).toBeVisible();
+    await pictureSeen(page);
     await person.key('Shift+Digit1');
     await person.key('ArrowRight');
     await expect(page.getByTestId('stage')).toHaveAttribute('aria-label', /P2$/);
+    await pictureSeen(page);
     await person.key('Shift+Digit1');
     await expect(page.getByText('all given')).toHaveCount(2);
     await person.key('n');

@@ -14,6 +14,9 @@ async function open(page: Page, school: School, bytes: Buffer): Promise<void> {
 }
 
 /** What the server hands out for the framed picture: accepted, handed in, fetched again. */
+const frameBox = async (page: Page): Promise<number[]> =>
+  ((await page.getByTestId('frame').getAttribute('data-box')) ?? '').split(',').map(Number);
+
 async function handedIn(page: Page, school: School) {
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-status=saved]')).toBeVisible();
@@ -222,7 +225,7 @@ test('a ratio is kept, and a scale of 50 % is handed in with a warning where tex
   expect([width, height]).toEqual([200, 200]);
 });
 
-test('the loupe says place and colour, and never lies over the pixel it enlarges', async ({
+test('the loupe never lies over the pixel it enlarges, and shows the edge of the frame between the pixels', async ({
   page,
   school,
 }) => {
@@ -236,13 +239,31 @@ test('the loupe says place and colour, and never lies over the pixel it enlarges
     const [px, py] = await at(page, x, y);
     await page.mouse.move(px, py);
     const loupe = page.getByTestId('loupe');
-    await expect(loupe).toContainText(`${x}, ${y}`);
+    await expect(loupe).toHaveAttribute('data-at', `${x},${y}`);
     const box = (await loupe.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
     const covers = px >= box.x && px <= box.x + box.width && py >= box.y && py <= box.y + box.height;
     expect(covers).toBe(false);
   }
+  // The frame begins at the pixel where the drag does: in the loupe its left edge is that pixel's.
   await page.mouse.move(...(await at(page, 300, 300)));
-  await expect(page.getByTestId('loupe')).toContainText('#a8c4b4');
+  await page.mouse.down();
+  await page.keyboard.down('Alt');
+  await page.mouse.move(...(await at(page, 420, 420)), { steps: 3 });
+  await page.mouse.move(...(await at(page, 303, 420)), { steps: 3 });
+  await expect(page.getByTestId('frame')).toHaveAttribute('data-box', /^300,300,4,/);
+  const edgeAt = (column: number) =>
+    page
+      .getByTestId('loupe')
+      .locator('canvas')
+      .evaluate((canvas: HTMLCanvasElement, left) => {
+        const context = canvas.getContext('2d');
+        return [...(context?.getImageData(left, 2, 1, 1).data ?? [])].slice(0, 3).join(',');
+      }, column);
+  // 17 pixels of 8: the pixel under the pointer, 303, is the ninth; 300 begins at 5 times 8.
+  await expect.poll(() => edgeAt(40)).toBe('28,102,96');
+  expect(await edgeAt(36)).not.toBe('28,102,96');
+  await page.keyboard.up('Alt');
+  await page.mouse.up();
 });
 
 test('while a region is dragged, M held moves all of it; the space bar does not', async ({
@@ -269,4 +290,71 @@ test('while a region is dragged, M held moves all of it; the space bar does not'
   expect(grown[2]).toBeGreaterThan(moved[2] ?? 0);
   await page.keyboard.up(' ');
   await page.mouse.up();
+});
+
+test('while one frames the picture is zoomed and moved, and a pixel is hit that the whole picture cannot show', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await testPicture(5120, 1440));
+  const surface = page.getByTestId('frame-stage');
+  const shown = (await page.getByTestId('frame-view').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const [x, y] = [Math.round(shown.x + shown.width / 2), Math.round(shown.y + shown.height / 2)];
+  await page.mouse.move(x, y);
+  await page.keyboard.press('End');
+  await expect(surface).toHaveAttribute('data-scale', '1.000');
+  await page.keyboard.down('Control');
+  await page.mouse.wheel(0, -720);
+  await page.keyboard.up('Control');
+  await expect(surface).toHaveAttribute('data-scale', '8.000');
+  // As large as in the loupe, pixels need none.
+  await expect(page.getByTestId('loupe')).toHaveCount(0);
+  await page.mouse.down();
+  await page.mouse.move(x + 80, y + 40, { steps: 3 });
+  await page.mouse.up();
+  const [left = 0, top = 0, width, height] = await frameBox(page);
+  expect([width, height]).toEqual([11, 6]);
+  // The arrows move it, and the view goes with it.
+  for (let i = 0; i < 12; i++) await page.keyboard.press('Shift+ArrowRight');
+  expect(await frameBox(page)).toEqual([left + 120, top, 11, 6]);
+  await expect(page.getByTestId('frame')).toBeInViewport({ ratio: 1 });
+  await page.keyboard.press('Home');
+  await expect(surface).not.toHaveAttribute('data-scale', '8.000');
+  const file = await handedIn(page, school);
+  expect(file.framing).toEqual({ kind: 'region', box: { x: left + 120, y: top, width: 11, height: 6 } });
+});
+
+test('numbers stay as they are typed, and where they do not fit it is said; a ratio holds', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await desktop());
+  const field = (name: string) => page.getByLabel(name, { exact: true });
+  await field('width').fill('400');
+  await field('height').fill('300');
+  await field('x').fill('2200');
+  await expect(page.getByText('That goes beyond the right edge of the picture.')).toBeVisible();
+  expect(await frameBox(page)).toEqual([2200, 0, 104, 300]);
+  await expect(field('width')).toHaveValue('400');
+  await field('x').fill('100');
+  expect(await frameBox(page)).toEqual([100, 0, 400, 300]);
+  await expect(page.getByText(/That goes beyond/)).toHaveCount(0);
+  await field('y').fill('5000');
+  await field('y').blur();
+  await expect(page.getByText(/That lies beyond the lower edge of the picture/)).toBeVisible();
+  await expect(field('y')).toHaveValue('5000');
+  expect(await frameBox(page)).toEqual([100, 0, 400, 300]);
+  await field('y').fill('40');
+  await page.getByLabel('Ratio').selectOption('4:3');
+  await field('width').fill('200');
+  expect(await frameBox(page)).toEqual([100, 40, 200, 150]);
+  await field('height').fill('60');
+  expect(await frameBox(page)).toEqual([100, 40, 80, 60]);
+  // Its size is read beside the frame, never over what is in it, also where it begins at the upper edge.
+  await field('y').fill('0');
+  const [label, frame] = [
+    await page.getByTestId('frame-size').boundingBox(),
+    await page.getByTestId('frame').boundingBox(),
+  ];
+  expect((label?.y ?? 0) + (label?.height ?? 0)).toBeLessThanOrEqual(frame?.y ?? 0);
 });

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve } from '../fixtures/handIns.ts';
+import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
 /** Three students have handed in two pictures each; an instructor looks at the grid. */
@@ -130,4 +131,88 @@ test.describe('at 390 pixels', () => {
     await expect(page.getByRole('region', { name: 'Verdicts for P1' })).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
+});
+
+test('on the page of one picture one walks on the class’s strip: same proof point, same place, same scale', async ({
+  page,
+  school,
+}) => {
+  const large = await testPicture(1600, 1000, 3);
+  const ids: string[] = [];
+  for (const person of [school.student, school.classmate])
+    ids.push(await handInCurve(page, school, large, person));
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${ids[1]}/review`);
+  const strip = page.getByRole('navigation', { name: 'P1 of the class' });
+  await expect(strip.getByRole('link')).toHaveText([/Ödegård, Elin/, /Szalai, Imre/]);
+  await expect(strip.getByRole('link', { name: /Szalai, Imre: a open, b open/ })).toHaveAttribute(
+    'aria-current',
+    'page',
+  );
+  // However large the class, Tab stops in it once.
+  await strip.getByRole('link', { name: /Szalai/ }).focus();
+  await page.keyboard.press('Tab');
+  await expect(strip.getByRole('link', { name: /Ödegård/ })).not.toBeFocused();
+  await page.keyboard.press('Shift+Tab');
+  await expect(strip.getByRole('link', { name: /Szalai/ })).toBeFocused();
+  await expect(page.getByRole('img', { name: /^Picture for the proof point/ })).toBeVisible();
+  const surface = page.getByTestId('stage').locator('[data-scale]');
+  await page.keyboard.press('End');
+  await expect(surface).toHaveAttribute('data-scale', '1.000');
+  await page.keyboard.press('Control+ArrowRight');
+  await page.keyboard.press('Control+ArrowDown');
+  const middle = () =>
+    page.getByTestId('stage').evaluate((view) => {
+      const [box, content] = [
+        view.getBoundingClientRect(),
+        view.querySelector('[data-scale]')?.getBoundingClientRect(),
+      ];
+      return [
+        Math.round(box.left + view.clientWidth / 2 - (content?.left ?? 0)),
+        Math.round(box.top + view.clientHeight / 2 - (content?.top ?? 0)),
+      ];
+    });
+  const before = await middle();
+  await page.keyboard.press('PageUp');
+  await expect(page).toHaveURL(new RegExp(`${ids[0]}/review\\?point=P1`));
+  await expect(surface).toHaveAttribute('data-scale', '1.000');
+  await expect.poll(middle).toEqual(before);
+  // Its verdicts are in the strip at once; by pointer one goes to the other one, at the same proof point.
+  await expect(async () => {
+    await page.keyboard.press('Shift+1');
+    await expect(strip.getByRole('link', { name: /Ödegård, Elin: a shown, b shown/ })).toBeVisible({
+      timeout: 1000,
+    });
+  }).toPass();
+  await page.keyboard.press('ArrowRight');
+  const second = page.getByRole('navigation', { name: 'P2 of the class' });
+  await second.getByRole('link', { name: /Szalai, Imre/ }).click();
+  await expect(page).toHaveURL(new RegExp(`${ids[1]}/review\\?point=P2`));
+  await expectClean(page, 'the strip of the class');
+});
+
+test('on the page, too, nothing is judged that was not on the screen; a damaged picture can be judged', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  let away: 'held' | 'damaged' = 'held';
+  const held: Array<() => void> = [];
+  await page.route('**/files/b-*/**', async (route) => {
+    if (away === 'held') await new Promise<void>((go) => held.push(go));
+    await route.fulfill({ status: 404, body: 'gone' }).catch(() => undefined);
+  });
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await page.getByTestId('points').waitFor();
+  await page.keyboard.press('1');
+  await expect(page.getByText('The picture is not on the screen yet.')).toBeVisible();
+  await expect(page.getByTestId('points')).toHaveText(/^–/);
+  away = 'damaged';
+  for (const go of held) go();
+  await expect(page.getByText('This picture cannot be fetched')).toBeVisible();
+  await expect(async () => {
+    await page.keyboard.press('3');
+    await expect(page.getByTestId('points')).not.toHaveText(/^–/, { timeout: 1000 });
+  }).toPass();
 });

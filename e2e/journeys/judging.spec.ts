@@ -3,6 +3,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 const verdictsOf = async (page: Page, handInId: string) => {
   const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
@@ -13,7 +14,7 @@ async function review(page: Page, school: School): Promise<string> {
   const handInId = await handInCurve(page, school);
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
-  await page.getByTestId('stage').waitFor();
+  await pictureSeen(page);
   return handInId;
 }
 const stage = (page: Page) => page.getByTestId('stage').locator('[data-scale]');
@@ -114,6 +115,8 @@ test('choosing a remark goes to its picture, and a reload leaves one where one w
   await page.keyboard.type('Here.');
   await page.keyboard.press('Control+Enter');
   await expect(page.locator('[data-remark="1"]')).toBeVisible();
+  // Until it is gone, an arrow is of what is being written.
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveCount(0);
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[aria-current]', { hasText: 'P2' })).toBeVisible();
   await page.reload();
@@ -125,7 +128,10 @@ test('choosing a remark goes to its picture, and a reload leaves one where one w
 
 test('keys typed one after the other fall on the place they were meant for', async ({ page, school }) => {
   await review(page, school);
-  // P1 a, on to P2, all of it; nothing is waited for between them.
+  await page.keyboard.press('ArrowRight');
+  await pictureSeen(page);
+  await page.keyboard.press('ArrowLeft');
+  // P1 a, on to P2, all of it; both have been seen, and nothing is waited for between them.
   for (const key of ['1', 'ArrowRight', 'Shift+Digit1', 'ArrowLeft', '3']) await page.keyboard.press(key);
   await expect(page.getByTestId('points')).toHaveText('2.5 of 3.25');
   await expect(page.locator('[aria-current]', { hasText: 'P1' })).toBeVisible();
@@ -150,11 +156,23 @@ test('digits of the number pad count, n goes to the next one that waits, and the
   const first = await handInOne(page, school, school.classmate);
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${first}/review`);
-  await page.getByTestId('stage').waitFor();
+  await pictureSeen(page);
+  // The verdict arrives only after the next one has been opened, which then still hears that the first waits.
+  let arrive = () => {};
+  const held = new Promise<void>((resolve) => {
+    arrive = resolve;
+  });
+  await page.route(`**/hand-ins/${first}/verdicts`, async (route) => {
+    await held;
+    await route.continue();
+  });
   await numberPad(page, 1);
   await expect(page.getByTestId('points')).toHaveText('1 of 1');
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { name: new RegExp(school.student.name) })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Next waiting/ })).toBeVisible();
+  arrive();
+  await pictureSeen(page);
   await numberPad(page, 2);
   await expect(page.getByTestId('points')).toHaveText('0.5 of 1');
   await expect(page.getByText('No other one waits.')).toBeVisible();
@@ -182,7 +200,7 @@ test('releasing says what it does: how many, what is missing', async ({ page, sc
   await handInOne(page, school, school.classmate);
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${first}/review`);
-  await page.getByTestId('stage').waitFor();
+  await pictureSeen(page);
   await page.keyboard.press('1');
   await expect(page.getByRole('button', { name: /Release to/ })).toBeEnabled();
   await page.goto(`/assignments/${school.single.id}/hand-ins`);
@@ -208,10 +226,13 @@ test('one pixel of a large picture can be hit: zoomed at the pointer, by keys, t
   expect(fitted).toBeLessThan(0.2);
   await page.keyboard.press('End');
   await expect(surface).toHaveAttribute('data-scale', '1.000');
+  // Letters that arrive late are wider or narrower than those that stood in for them, and move what is below.
+  await page.evaluate(() => document.fonts.ready);
   for (let i = 0; i < 6; i++) await page.keyboard.press('+');
   await expect(surface).toHaveAttribute('data-scale', '8.000');
   const view = await page.getByTestId('stage').boundingBox();
-  const [x, y] = [(view?.x ?? 0) + 200, (view?.y ?? 0) + 150];
+  // Whole pixels: a click tells no others.
+  const [x, y] = [Math.round((view?.x ?? 0) + 200), Math.round((view?.y ?? 0) + 150)];
   /** the pixel of the picture under the pointer, by the page's own arithmetic */
   const under = async () => {
     const box = await surface.boundingBox();
@@ -288,4 +309,35 @@ test('an adjustment that somebody else was quicker with keeps its words', async 
   await expect(page.getByLabel('Reason')).toHaveValue('A careful fit.');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('+0.5 by hand: A careful fit.')).toBeVisible();
+});
+
+test('what somebody else does to a hand-in is seen at once, and who else has it before them', async ({
+  page,
+  school,
+  browser,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  const context = await browser.newContext({ baseURL: school.address });
+  const marker = await context.newPage();
+  await signIn(marker, school, school.colleague);
+  await marker.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(marker);
+  await expect(page.getByText(`${school.colleague.name} looks at this too`)).toBeVisible();
+  await expect(marker.getByText(`${school.instructor.name} looks at this too`)).toBeVisible();
+  // Words that are being written here survive what comes from elsewhere.
+  await page.keyboard.press('r');
+  await page.getByRole('textbox', { name: /Remark at/ }).waitFor();
+  await page.keyboard.type('Which unit');
+  await marker.keyboard.press('1');
+  await expect(page.getByRole('button', { name: 'shown', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: /Remark at/ })).toHaveValue('Which unit');
+  await context.close();
+  await expect(page.getByText('looks at this too')).toHaveCount(0);
 });

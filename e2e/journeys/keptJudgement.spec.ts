@@ -1,5 +1,6 @@
 import { handInOne } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 test('a verdict given without the server is shown as not sent, outlives a reload, and is entered when it is back', async ({
   page,
@@ -10,6 +11,7 @@ test('a verdict given without the server is shown as not sent, outlives a reload
   await page.goto(`/hand-ins/${handInId}/review`);
   await page.getByRole('button', { name: /^shown/ }).waitFor();
   await page.waitForLoadState('networkidle');
+  await pictureSeen(page);
   await page.route('**/api/**', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
@@ -37,6 +39,7 @@ test('a verdict given after the session has ended waits for signing in again', a
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
   await page.getByRole('button', { name: /^shown/ }).waitFor();
+  await pictureSeen(page);
   await page.context().clearCookies();
   await page.keyboard.press('1');
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, type Person, serverDraft, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 /** Tabs on until what has the focus is the wanted thing: what cannot be reached by Tab fails here. */
 async function tabTo(page: Page, name: RegExp, role?: string): Promise<void> {
@@ -111,10 +112,12 @@ test('the whole way by keyboard alone', async ({ page, school }) => {
   await tabTo(page, /^Ödegård/);
   await page.keyboard.press('Enter');
   await page.getByTestId('points').waitFor();
+  await pictureSeen(page);
   await page.keyboard.press('1');
   await page.keyboard.press('2');
   await expect(page.getByTestId('points')).toHaveText('1.38 of 3.25');
   await page.keyboard.press('ArrowRight');
+  await pictureSeen(page);
   await page.keyboard.press('Shift+Digit1');
   await expect(page.getByTestId('points')).toHaveText('2.88 of 3.25');
   await page.keyboard.press('a');

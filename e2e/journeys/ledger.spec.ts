@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
-import { handInCurve } from '../fixtures/handIns.ts';
+import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 test('the ledger shows how everybody stands, goes to a hand-in, and is saved as a table', async ({
   page,
@@ -15,14 +17,14 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await expect(page.getByRole('row', { name: /Ödegård, Elin/ })).toContainText('waiting');
   await expect(page.getByRole('row', { name: /Szalai, Imre/ })).toContainText('nothing');
   await expectClean(page, 'the ledger');
-  await page
-    .getByRole('row', { name: /Ödegård, Elin/ })
-    .getByRole('link', { name: /waiting/ })
-    .click();
+  await page.getByRole('button', { name: 'Elin Ödegård, Rating curve: waiting' }).click();
+  await page.getByRole('link', { name: 'Open the hand-in' }).click();
   await page.getByRole('region', { name: /^Verdicts for/ }).waitFor();
   await expect(page.getByRole('img', { name: /^Picture for the proof point/ })).toBeVisible();
+  await pictureSeen(page);
   await page.keyboard.press('Shift+1');
   await page.keyboard.press('ArrowRight');
+  await pictureSeen(page);
   await page.keyboard.press('Shift+1');
   await page.getByRole('button', { name: /^Release/ }).click();
   await expect(page.getByRole('button', { name: /^Release/ })).toBeHidden();
@@ -32,6 +34,7 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await expect(
     page.getByRole('img', { name: /Distribution of points: 1 judged, median 3.25 of 3.25/ }),
   ).toBeVisible();
+  await expect(page.getByRole('img', { name: /^When they handed in: 1 hand-in, / })).toBeVisible();
   const mustShows = page
     .getByRole('figure')
     .filter({ has: page.getByRole('img', { name: /^Must-shows: 1 judged, least earned: P1a with 100 %/ }) });
@@ -47,4 +50,128 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   expect(text.charCodeAt(0)).toBe(0xfeff);
   expect(text).toContain('"Ödegård, Elin"');
   expect(text).toContain('3.25');
+});
+
+test('a figure is changed in place with a reason, its release taken back, a student exempt; each with its history', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  const verdicts = Object.fromEntries(
+    review.assignment.proofPoints
+      .flatMap((point: { mustShows: Array<{ id: string }> }) => point.mustShows)
+      .map(({ id }: { id: string }) => [id, { verdict: 'shown', on: 0 }]),
+  );
+  const headers = { Origin: school.address };
+  const given = await page.request.put(`/api/hand-ins/${handInId}/verdicts`, {
+    data: { id: randomUUID(), verdicts },
+    headers,
+  });
+  expect(given.ok()).toBe(true);
+  await page.request.post(`/api/hand-ins/${handInId}/release`, { headers });
+  await page.goto(`/courses/${review.assignment.courseId}/ledger`);
+
+  const figure = page.getByRole('button', { name: /^Elin Ödegård, Rating curve:/ });
+  await expect(figure).toHaveText('3.25');
+  await figure.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Elin Ödegård: Rating curve' });
+  await dialog.getByLabel('Points of 3.25').fill('2,5');
+  await dialog.getByRole('button', { name: 'Change' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Give a reason');
+  await dialog.getByLabel('Reason').fill('Handed the probe back late.');
+  // Somebody else is quicker: that is told, what was written stays, and the second time it takes the place of theirs.
+  await page.request.put(`/api/hand-ins/${handInId}/adjustment`, {
+    data: { id: randomUUID(), units: -25, reason: 'By a colleague.', baseVersion: 0 },
+    headers,
+  });
+  await dialog.getByLabel('Reason').press('Enter');
+  await expect(dialog.getByRole('alert')).toContainText('Somebody else adjusted these points meanwhile');
+  const list = dialog.getByRole('list', { name: 'How the points came about' });
+  await expect(list).toContainText('By a colleague.');
+  await expect(dialog.getByLabel('Points of 3.25')).toHaveValue('2,5');
+  await dialog.getByLabel('Reason').press('Enter');
+  const history = dialog.getByRole('list', { name: 'How the points came about' });
+  await expect(history.getByRole('listitem').first()).toContainText('Handed the probe back late.');
+  await expect(history.getByRole('listitem').first()).toContainText('3 → 2.5');
+  await expect(dialog.getByLabel('Points of 3.25')).toHaveValue('2.5');
+  await expectClean(page, 'a figure of the ledger');
+  await dialog.getByRole('button', { name: 'Take the release back …' }).click();
+  await page.keyboard.type('Looked at once more.');
+  await page.keyboard.press('Enter');
+  await expect(history.getByRole('listitem').first()).toContainText('release taken back');
+  await page.keyboard.press('Escape');
+  await expect(figure).toBeFocused();
+  await expect(figure).toHaveText('2.5not released');
+
+  const missing = page.getByRole('button', { name: 'Imre Szalai, Rating curve: nothing' });
+  await missing.click();
+  await page.getByRole('button', { name: 'Exempt …' }).click();
+  await page.keyboard.type('Ill for two weeks.');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Imre Szalai, Rating curve: exempt' })).toBeVisible();
+  await signIn(page, school, school.classmate);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Rating curve/ })).toContainText('exempt');
+});
+
+test('points come in as a table: what would change is seen, what is wrong is named, and nothing comes without a reason', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /^Release to/ })).toBeEnabled();
+  const { assignment } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  await page.goto(`/courses/${assignment.courseId}/ledger`);
+  await page.getByRole('button', { name: 'Bring in points' }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Bring in points' });
+  const paste = dialog.getByLabel('The table, pasted');
+  await paste.fill(`Name,Seat\nnobody,3`);
+  await expect(dialog.getByRole('alert')).toContainText('No column is called like an assignment');
+  await paste.fill(`E-mail;One picture\n${school.student.email};0,5\nwho@school.example;1`);
+  await expect(dialog.getByRole('row', { name: /Ödegård/ })).toContainText('0.5');
+  await expect(dialog.getByRole('list', { name: 'What cannot be entered' })).toContainText(
+    'Line 3: “who@school.example” is nobody of this course',
+  );
+  await expectClean(page, 'points as a table');
+  await dialog.getByRole('button', { name: 'Change 1 figure' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Give a reason');
+  await dialog.getByLabel('Reason').fill('Counted again.');
+  await dialog.getByRole('button', { name: 'Change 1 figure' }).press('Enter');
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Elin Ödegård, One picture:/ })).toHaveText(
+    '0.5not released',
+  );
+});
+
+test('a class is released at a set time: the students see nothing before', async ({ page, school }) => {
+  const handInId = await handInOne(page, school, school.student);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /^Release to/ })).toBeEnabled();
+  await page.goto(`/assignments/${school.single.id}/hand-ins`);
+  await page.getByRole('button', { name: 'Release 1 …' }).click();
+  await page.getByRole('radio', { name: 'at a set time' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Release 1' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Choose a day and a time.');
+  await dialog.getByLabel(/^From when on/).fill('2020-01-01T09:00');
+  await dialog.getByRole('button', { name: 'Release 1' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('That time is over already.');
+  await dialog.getByLabel(/^From when on/).fill('2099-03-01T09:00');
+  await expectClean(page, 'releasing at a set time');
+  await dialog.getByRole('button', { name: 'Release 1' }).click();
+  await expect(page.getByText(/^to be released .*2099, 09:00/)).toBeVisible();
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await expect(page.getByText(/^To be released .*2099, 09:00/)).toBeVisible();
+  await signIn(page, school, school.student);
+  await page.goto(`/hand-ins/${handInId}`);
+  await expect(page.getByText('appear here once they are released')).toBeVisible();
 });

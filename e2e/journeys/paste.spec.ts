@@ -275,7 +275,7 @@ test('a handed-in file opens as a picture for its owner, and for nobody who is s
   await stranger.close();
 });
 
-test('Back while a full proof point asks: the picture goes on waiting, and asks again', async ({
+test('another page while a full proof point asks: the picture goes on waiting, and asks again', async ({
   page,
   school,
 }) => {

@@ -10,8 +10,10 @@ test('“Ready for the lab” tries each thing, and says what to do where one do
   await page.goto('/');
   await page.getByRole('link', { name: /^Ready for the lab/ }).click();
   const line = (name: string) =>
-    page.getByRole('listitem').filter({ has: page.getByRole('heading', { name }) });
+    page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await expect(line('Connection')).toContainText(/answers within \d+ ms/);
+  // This journey keeps no pages.
+  await expect(line('Without a connection')).toContainText('These pages are not kept here yet.');
   await expect(line('Storage')).toContainText(/are free/);
   await expect(line('Camera')).toContainText('can be photographed from here');
   // As on a computer without a camera.

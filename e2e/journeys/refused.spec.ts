@@ -41,6 +41,27 @@ test('what is no good picture is refused by name with a remedy, and the good one
   ).toEqual(['jpeg', 'png']);
 });
 
+test('refusals one after the other stay to be read, and go together once they were', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  const drop = (name: string, bytes: Buffer) => dropFiles(page, [{ name, bytes, type: '' }]);
+  await drop('notes.txt', Buffer.from('hello'));
+  await expect(page.getByText(/“notes\.txt” is not a picture/)).toBeVisible();
+  await drop('empty.png', Buffer.alloc(0));
+  await expect(page.getByText(/“empty\.png” has no content/)).toBeVisible();
+  await expect(page.getByText(/“notes\.txt” is not a picture/)).toBeVisible();
+  // The same one again is the same sentence, once.
+  await drop('empty.png', Buffer.alloc(0));
+  await drop('other.txt', Buffer.from('hello'));
+  await expect(page.getByText(/“other\.txt” is not a picture/)).toBeVisible();
+  await expect(page.getByText(/“empty\.png” has no content/)).toHaveCount(1);
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await expect(page.getByText(/“notes\.txt”|“empty\.png”|“other\.txt”/)).toHaveCount(0);
+});
+
 test('an animated picture gives its first frame and says so', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);

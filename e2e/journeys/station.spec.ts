@@ -106,6 +106,41 @@ test('a menu that has closed again is taken from the moments that were kept', as
   expect(Math.abs((colour[0] ?? 0) - 0xff) + Math.abs((colour[2] ?? 0) - 0xa0)).toBeLessThan(16);
 });
 
+test('moments are seen large, one by one, before one is taken', async ({ page, school }) => {
+  await shareCanvas(page);
+  await openStation(page, school);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const moments = page.getByRole('list', { name: 'Moments to take' }).getByRole('button');
+  await expect(moments.first()).toBeVisible();
+  const before = await moments.count();
+  await show(page, '#86a0b0', true);
+  await expect.poll(() => moments.count()).toBeGreaterThan(before);
+  await show(page, '#86a0b0', false);
+  const large = page.getByRole('button', { name: 'See them large' });
+  await large.focus();
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Moments, one by one' });
+  await expect(dialog.getByText(/^1 of \d+, the newest first/)).toBeVisible();
+  await expectClean(page, 'moments, large');
+  await page.keyboard.press('End');
+  await expect(dialog.locator('[data-scale]')).toHaveAttribute('data-scale', '1.000');
+  // Escape takes nothing and goes back to where one was.
+  await page.keyboard.press('Escape');
+  await expect(large).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText(/^1 of/)).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(dialog.getByText(/^2 of/)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(2);
+});
+
 test('a change that comes in a single frame is a moment too, each showing what came to rest', async ({
   page,
   school,
@@ -254,6 +289,32 @@ test('where it went is said with the picture; it can be taken again or undone', 
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(0);
+});
+
+test('a picture that is taken again takes up no place, however long the server takes to let go of it', async ({
+  page,
+  school,
+}) => {
+  await shareCanvas(page);
+  await openStation(page, school, school.curve.points[1]?.id);
+  await page.getByRole('button', { name: 'Share the screen' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  await page.route('**/api/evidence/*', async (route) => {
+    if (route.request().method() === 'DELETE') await held;
+    await route.continue();
+  });
+  const notice = page.getByTestId('last-change').filter({ hasText: 'The picture is in P2.' });
+  await notice.getByRole('button', { name: 'Take again' }).click();
+  await page.getByRole('button', { name: 'Accept' }).waitFor();
+  letGo();
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).evidence.length).toBe(1);
 });
 
 test('presets are kept, used by key, exported and imported; a wrong file says which field', async ({

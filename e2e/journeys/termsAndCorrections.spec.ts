@@ -1,6 +1,7 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 test('a must-show is dropped for all: shown before, kept with its reason, and the receipt stays', async ({
   page,
@@ -12,6 +13,7 @@ test('a must-show is dropped for all: shown before, kept with its reason, and th
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
   await page.getByTestId('stage').waitFor();
+  await pictureSeen(page);
   await page.keyboard.press('1');
   await page.keyboard.press('3');
   await expect(page.getByTestId('points')).toHaveText('1 of 3.25');

@@ -15,14 +15,19 @@ async function open(page: Page, school: School): Promise<void> {
 
 const tap = async (page: Page, x: number, y: number) => page.touchscreen.tap(...(await at(page, x, y)));
 
+/** Sends fingers to places of the page. */
+async function fingers(page: Page) {
+  const devTools = await page.context().newCDPSession(page);
+  return (type: 'touchStart' | 'touchMove' | 'touchEnd', places: Array<[number, number]>) =>
+    devTools.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: places.map(([x, y], id) => ({ x, y, id })),
+    });
+}
+
 /** A finger that goes from one pixel to another; lifted by the function that is given back. */
 async function press(page: Page, from: [number, number], to: [number, number]): Promise<() => Promise<void>> {
-  const devTools = await page.context().newCDPSession(page);
-  const send = (type: string, places: Array<[number, number]>) =>
-    devTools.send('Input.dispatchTouchEvent', {
-      type: type as 'touchStart',
-      touchPoints: places.map(([x, y]) => ({ x, y })),
-    });
+  const send = await fingers(page);
   const [start, end] = [await at(page, ...from), await at(page, ...to)];
   await send('touchStart', [start]);
   for (let i = 1; i <= 5; i++)
@@ -93,4 +98,69 @@ test('taps set the corners of an outline', async ({ page, school }) => {
       .toBe(index + 1);
   }
   expect(await outline.getAttribute('data-points')).toBe(corners.map((corner) => corner.join()).join(' '));
+});
+
+test('two fingers put down together move and zoom the view; a second one during a drag moves the frame', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  const send = await fingers(page);
+  const surface = page.getByTestId('frame-stage');
+  const before = Number(await surface.getAttribute('data-scale'));
+  const whole = await page.getByTestId('frame').getAttribute('data-box');
+  const [x, y] = await at(page, 1000, 400);
+  await send('touchStart', [[x - 40, y]]);
+  await send('touchStart', [
+    [x - 40, y],
+    [x + 40, y],
+  ]);
+  for (const far of [60, 90, 120])
+    await send('touchMove', [
+      [x - far, y],
+      [x + far, y],
+    ]);
+  await expect.poll(async () => Number(await surface.getAttribute('data-scale'))).toBeCloseTo(before * 3, 2);
+  // The pixel between the fingers is there still, and goes with them.
+  const near = async (px: number, py: number, sx: number, sy: number) => {
+    const [nowX, nowY] = await at(page, px, py);
+    expect(Math.hypot(nowX - sx, nowY - sy)).toBeLessThan(3);
+  };
+  await near(1000, 400, x, y);
+  await send('touchMove', [
+    [x - 70, y + 60],
+    [x + 170, y + 60],
+  ]);
+  await near(1000, 400, x + 50, y + 60);
+  await send('touchEnd', []);
+  expect(await page.getByTestId('frame').getAttribute('data-box')).toBe(whole);
+
+  await page.getByRole('button', { name: 'See all' }).click();
+  const size = async () =>
+    ((await page.getByTestId('frame').getAttribute('data-box')) ?? '').split(',').map(Number);
+  const [start, end] = [await at(page, 300, 600), await at(page, 700, 700)];
+  await send('touchStart', [start]);
+  for (let i = 1; i <= 4; i++)
+    await send('touchMove', [
+      [start[0] + ((end[0] - start[0]) * i) / 4, start[1] + ((end[1] - start[1]) * i) / 4],
+    ]);
+  const [left = 0, , width = 0, height = 0] = await size();
+  await send('touchStart', [end, [end[0] + 60, end[1]]]);
+  await send('touchMove', [
+    [end[0] + 40, end[1]],
+    [end[0] + 60, end[1]],
+  ]);
+  await send('touchEnd', []);
+  const [movedLeft = 0, , movedWidth, movedHeight] = await size();
+  expect([movedWidth, movedHeight]).toEqual([width, height]);
+  expect(movedLeft).toBeGreaterThan(left + 50);
+});
+
+test('fingers are not told of keys, pasting or dropping', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await expect(page.getByText('Take it with one of the buttons above.', { exact: true })).toBeVisible();
+  for (const words of [/Ctrl V/, /^Paste/, /drop it/]) {
+    for (const one of await page.getByText(words).all()) await expect(one).toBeHidden();
+  }
 });

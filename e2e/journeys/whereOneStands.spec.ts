@@ -58,6 +58,25 @@ test('a picture in the wrong mount moves to another by keys, and by dragging, wi
     .toBe(school.curve.points[1]?.id);
 });
 
+test('what is typed right after “Write” is in the statement from its first letter on', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}/hand-in`);
+  const way = page.getByRole('link', { name: 'Write', exact: true });
+  await way.waitFor();
+  // In one turn of the page: nothing is drawn between the press and the next letter.
+  const focused = await way.evaluate((link: HTMLElement) => {
+    link.focus();
+    link.click();
+    return document.activeElement?.tagName;
+  });
+  expect(focused).toBe('TEXTAREA');
+  await page.keyboard.type('The first letters.');
+  await expect(page.getByLabel('Your own statement')).toHaveValue('The first letters.');
+});
+
 test('after handing in the sheet says so', async ({ page, school }) => {
   await handInOne(page, school, school.student);
   await page.goto(`/assignments/${school.single.id}`);

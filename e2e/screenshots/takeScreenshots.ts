@@ -72,7 +72,7 @@ const shot = async (name: string) => {
 };
 const toastsGone = () => page.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
 
-/** A share of the practice desk's own picture, a menu in one of its moments; then framing, straightening, captures. */
+/** A share of the practice desk's own picture, a menu in one of its moments; then framing, captures. */
 async function station(): Promise<void> {
   await signInAs(page, 'Farida Nazari');
   await page.getByRole('link', { name: /Gap filling/ }).click();
@@ -117,37 +117,6 @@ async function station(): Promise<void> {
   await toastsGone();
   await shot('capture-station');
   await page.getByRole('button', { name: 'Stop sharing' }).click();
-  await page.evaluate(() => {
-    // A sheet on a bench, seen from the side.
-    const canvas = document.createElement('canvas');
-    canvas.width = 1600;
-    canvas.height = 1000;
-    setInterval(() => {
-      const context = canvas.getContext('2d');
-      if (!context) return;
-      context.fillStyle = '#4d4238';
-      context.fillRect(0, 0, 1600, 1000);
-      context.setTransform(0.82, 0.16, -0.22, 0.8, 380, 60);
-      context.fillStyle = '#f4f1e6';
-      context.fillRect(0, 0, 1050, 900);
-      context.fillStyle = '#2a2a2a';
-      context.font = '30px sans-serif';
-      for (let row = 0; row < 15; row++)
-        context.fillText(
-          `${7 + row}:00   stage ${(0.4 + row * 0.07).toFixed(2)} m   read at the lower bridge`,
-          60,
-          80 + row * 54,
-        );
-      context.resetTransform();
-    }, 200);
-    navigator.mediaDevices.getUserMedia = async () => canvas.captureStream(10);
-  });
-  await page.getByRole('button', { name: 'Camera' }).click();
-  await page.getByRole('button', { name: 'Take the photograph' }).click();
-  await page.getByText('A clear sheet or screen was found').waitFor();
-  await shot('straighten');
-  await page.getByRole('button', { name: 'Take again' }).click();
-  await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Captures' }).click();
   await page.getByText(/captures$/).waitFor();
   await shot('captures');
@@ -156,7 +125,6 @@ async function station(): Promise<void> {
 try {
   await page.goto('/sign-in');
   await page.getByText('Look around as somebody').waitFor();
-  await shot('sign-in');
 
   await signInAs(page, 'Elin Ödegård');
   await page.getByRole('link', { name: /Gap filling/ }).waitFor();
@@ -243,11 +211,22 @@ try {
   await page.keyboard.press('ArrowRight');
   await page.locator('[data-remark]').waitFor();
   await shot('review');
+  await page.getByRole('link', { name: 'Compare' }).click();
+  await page.getByText(/places differ/).waitFor();
+  await shot('compare');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('points').waitFor();
   await page.getByRole('link', { name: 'Rating curve' }).click();
   await page.getByRole('link', { name: 'Grid', exact: true }).click();
   await page.getByRole('gridcell', { name: /Bellomo, Chiara: P2/ }).click();
   await page.getByRole('region', { name: 'Verdicts for P2' }).waitFor();
   await shot('grid');
+  await page.getByRole('link', { name: 'Rating curve' }).click();
+  await page.getByRole('link', { name: 'Second marking' }).click();
+  await page
+    .getByRole('heading', { name: 'How far the two agree' })
+    .evaluate((heading) => heading.scrollIntoView());
+  await shot('second-marking');
   await page.goto('/');
   await page.getByRole('link', { name: /^Course:/ }).click();
   await page.getByRole('heading', { name: 'People' }).waitFor();

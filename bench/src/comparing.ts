@@ -1,0 +1,94 @@
+import type { Raster } from '@nachweis/core';
+import { alignPictures, comparePictures } from '@nachweis/core/comparing';
+import { seededRandom } from '@nachweis/desk';
+import pixelmatch from 'pixelmatch';
+import sharp from 'sharp';
+import { makeScene } from './finding/scenes.ts';
+
+const CASES = 200;
+const STRANGERS = 40;
+/** Corners count as found within so many pixels of the first picture. */
+const NEAR = 2;
+const SCALES = [1, 1, 1, 0.5, 2 / 3, 0.75, 0.8, 1.25, 1.5, 1.75, 2] as const;
+
+const fileOf = ({ width, height, data }: Raster) =>
+  sharp(data, { raw: { width, height, channels: 4 } }).removeAlpha();
+async function rasterOf(file: Buffer): Promise<Raster> {
+  const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+}
+
+/** A part of a desktop, in another scale, packed with loss or without, with some of it painted over. */
+async function alteredOf(seed: number, whole: Raster) {
+  const random = seededRandom(seed * 7919 + 5);
+  const width = Math.round(whole.width * (0.5 + 0.5 * random()));
+  const height = Math.round(whole.height * (0.5 + 0.5 * random()));
+  const left = Math.round((whole.width - width) * random());
+  const top = Math.round((whole.height - height) * random());
+  const scale = SCALES[Math.floor(random() * SCALES.length)] ?? 1;
+  const patches = await Promise.all(
+    Array.from({ length: Math.floor(random() * 4) }, async () => {
+      const size = { width: 60 + Math.floor(random() * 200), height: 40 + Math.floor(random() * 120) };
+      const input = await sharp({
+        create: { ...size, channels: 3, background: { r: 255 * random(), g: 90, b: 60 } },
+      })
+        .png()
+        .toBuffer();
+      return {
+        input,
+        left: Math.floor(random() * Math.max(1, width - size.width)),
+        top: Math.floor(random() * Math.max(1, height - size.height)),
+      };
+    }),
+  );
+  const part = await fileOf(whole).extract({ left, top, width, height }).png().toBuffer();
+  const painted = await sharp(part).composite(patches).png().toBuffer();
+  const resized = sharp(painted).resize(Math.round(width * scale), Math.round(height * scale), {
+    fit: 'fill',
+  });
+  const file = await (random() < 0.5
+    ? resized.jpeg({ quality: 70 + Math.floor(25 * random()) })
+    : resized.png()
+  ).toBuffer();
+  return { second: await rasterOf(file), left, top, width, height };
+}
+
+/** Whether pictures are laid on each other rightly, how long it takes, and what listing the differences costs. */
+export async function benchComparing(): Promise<void> {
+  const start = Number(process.env.SEED ?? 1);
+  let [right, unsure, wrong] = [0, 0, 0];
+  const times: number[] = [];
+  const ratios: number[] = [];
+  for (let seed = start; seed < start + CASES; seed++) {
+    const whole = makeScene('single', seed + 500).raster;
+    const { second, left, top, width, height } = await alteredOf(seed, whole);
+    const began = performance.now();
+    const alignment = alignPictures(whole, second);
+    times.push(performance.now() - began);
+    const { scale, dx, dy, sure } = alignment;
+    const off = Math.max(
+      Math.hypot(dx - left, dy - top),
+      Math.hypot(second.width * scale + dx - left - width, second.height * scale + dy - top - height),
+    );
+    if (!sure) unsure++;
+    else if (off <= NEAR) right++;
+    else wrong++;
+    if (sure && off > NEAR) console.log(`    ${seed}: ${off.toFixed(1)} pixels off`);
+    if (seed % 20 === 0) {
+      const compareFrom = performance.now();
+      const { laid } = comparePictures(whole, second, alignment);
+      const bareFrom = performance.now();
+      pixelmatch(whole.data, laid.data, null, whole.width, whole.height, { threshold: 0.1 });
+      ratios.push((bareFrom - compareFrom) / (performance.now() - bareFrom));
+    }
+  }
+  let believed = 0;
+  for (let seed = start; seed < start + STRANGERS; seed++) {
+    const [a, b] = [makeScene('single', seed + 3000).raster, makeScene('single', seed + 7000).raster];
+    if (alignPictures(a, b).sure) believed++;
+  }
+  const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1] ?? 0;
+  console.log(
+    `aligning ${CASES} pictures: right within ${NEAR} pixels ${right}, not sure ${unsure}, wrong ${wrong}; of ${STRANGERS} pairs of other desktops ${believed} aligned; median ${Math.round(middle(times))} ms; comparing takes ${middle(ratios).toFixed(1)} times as long as pixelmatch alone`,
+  );
+}

@@ -1,0 +1,69 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
+
+/** A wall time in Berlin, as a field for date and time takes it, some hours from now. */
+const berlin = (hours: number) =>
+  new Date(Date.now() + hours * 3_600_000)
+    .toLocaleString('sv-SE', { timeZone: 'Europe/Berlin' })
+    .slice(0, 16)
+    .replace(' ', 'T');
+
+test('what lateness costs is written in the builder, said before handing in, and a line in the grade', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByLabel('Opens', { exact: true }).fill(berlin(-60));
+  await page.getByLabel('Due', { exact: true }).fill(berlin(-26));
+  await expect(page.getByLabel('It costs')).toHaveCount(0);
+  await page.getByLabel('Taken late until').fill(berlin(40));
+  await page.getByLabel('It costs').selectOption('percent');
+  await page.getByLabel('Percent each').fill('ten');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Write whole percent up to 100')).toBeVisible();
+  await page.getByLabel('Percent each').fill('10');
+  await page.getByLabel('For each').selectOption('day');
+  await expectClean(page, 'the rule for lateness');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect
+    .poll(async () => {
+      const { definition } = await (
+        await page.request.get(`/api/assignments/${school.single.id}/definition`)
+      ).json();
+      return definition.lateRule;
+    })
+    .toEqual({ graceMinutes: 15, per: 'day', takes: { kind: 'percent', percent: 10 }, floorPercent: 0 });
+
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await expect(
+    page.getByText('Late costs 10 % of all points for each started day of 24 hours, from 15 minutes on.'),
+  ).toBeVisible();
+  await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.goto(`/assignments/${school.single.id}/hand-in`);
+  await expect(
+    page.getByText('Handed in now it is 2 started days of 24 hours late: that costs up to 0.2 points of 1.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  const handInId = /hand-ins\/([\w-]+)/.exec(page.url())?.[1] ?? '';
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.keyboard.press('1');
+  await expect(page.getByTestId('points')).toHaveText('0.8 of 1');
+  await expect(page.getByTestId('how-it-came')).toHaveText(
+    '1 from the verdicts, −0.2 for 2 started days of 24 hours late',
+  );
+  await page.getByRole('button', { name: /^Release to/ }).click();
+  await expect(page.getByText(/^Released/).first()).toBeVisible();
+
+  await signIn(page, school, school.student);
+  await page.goto(`/hand-ins/${handInId}`);
+  await expect(page.getByText('1 from the verdicts, −0.2 for 2 started days of 24 hours late')).toBeVisible();
+});
