@@ -9,6 +9,7 @@ import { benchWorstCases } from './finding/worst.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
 import { measureMarkDrag } from './markDrag.ts';
+import { benchMatching } from './matching/matching.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
 import { school } from './school/school.ts';
@@ -26,6 +27,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   layouts: benchLayouts,
   worst: benchWorstCases,
   sheets: benchSheets,
+  matching: benchMatching,
   comparing: benchComparing,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),

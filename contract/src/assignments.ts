@@ -1,4 +1,4 @@
-import type { LateRule as CoreLateRule, Terms as CoreTerms } from '@nachweis/core';
+import { type LateRule as CoreLateRule, type Terms as CoreTerms, NAME_ALPHABETS } from '@nachweis/core';
 import * as z from 'zod';
 import { Capture, PictureFormatName } from './captures.ts';
 import { Letter } from './marks.ts';
@@ -83,6 +83,12 @@ export const LateRule = z.object({
   floorPercent: z.int().min(0).max(100),
 }) satisfies z.ZodType<CoreLateRule>;
 
+/** Where the names of pictures go to: the letters they may have, and their most bytes; null: 255. */
+export const NameTarget = z.object({
+  alphabet: z.enum(NAME_ALPHABETS),
+  longest: z.int().min(32).max(255).nullable(),
+});
+
 /** One version of an assignment: everything that is asked. It never changes; another wording is another version. */
 export const AssignmentDocument = Terms.extend({
   title: z.string(),
@@ -97,6 +103,7 @@ export const AssignmentDocument = Terms.extend({
   needsStatement: z.boolean(),
   statementPrompt: z.string(),
   nameRule: z.string(),
+  nameTarget: NameTarget.default({ alphabet: 'any', longest: null }),
   proofPoints: z.array(ProofPoint),
   /** none in all versions before there were criteria */
   criteria: z.array(Criterion).default([]),

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { COUNTS, LateRule, Requirements } from './assignments.ts';
+import { COUNTS, LateRule, NameTarget, Requirements } from './assignments.ts';
 import { Id, Instant, Units } from './shared.ts';
 
 /** A proof point as it is written down; number and letters follow from the order. */
@@ -49,6 +49,8 @@ export const AssignmentDefinition = z
     /** null: no own statement is asked for */
     statementPrompt: z.string().nullable(),
     nameRule: z.string().min(1),
+    /** none: any letters, 255 bytes */
+    nameTarget: NameTarget.optional(),
     points: z.array(PointDefinition),
     /** judged on levels, for the whole of a hand-in */
     criteria: z.array(CriterionDefinition).max(12).optional(),

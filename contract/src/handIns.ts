@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Assignment } from './assignments.ts';
+import { Brought } from './brought.ts';
 import { Source, Surface } from './captures.ts';
 import { Marks } from './marks.ts';
 import { Remark } from './remarks.ts';
@@ -142,6 +143,8 @@ export const HandInView = z.object({
   isTrial: z.boolean(),
   statement: z.string(),
   items: z.array(HandInItem),
+  /** null: handed in by whom it belongs to */
+  brought: Brought.nullable(),
   withdrawnAt: Instant.nullable(),
   /** whether it can still be withdrawn */
   mayWithdraw: z.boolean(),

@@ -2,6 +2,7 @@
 import './withoutEval.ts';
 
 export * from './assignments.ts';
+export * from './brought.ts';
 export * from './captures.ts';
 export * from './courses.ts';
 export * from './definitions.ts';

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Assignment } from './assignments.ts';
+import { Brought } from './brought.ts';
 import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow } from './handIns.ts';
 import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Told, Units } from './shared.ts';
@@ -20,6 +21,8 @@ export const Review = z.object({
   /** by what holds for the person now */
   late: z.boolean(),
   statement: z.string(),
+  /** null: handed in by whom it belongs to */
+  brought: Brought.nullable(),
   /** what the class list knew of the student, by its columns */
   fields: z.record(z.string(), z.string()),
   /** what was said of the attempt before this one, where there was one */

@@ -99,7 +99,24 @@ export {
   utf8Length,
 } from './naming/fileName.ts';
 export { type Fields, fillFields } from './naming/fillFields.ts';
-export { formName, NAME_TOKENS, type NameFacts } from './naming/formName.ts';
+export { formName, type NameFacts, type NameTarget } from './naming/formName.ts';
+export {
+  type FoundFile,
+  type FoundName,
+  type MatchedFile,
+  matchNames,
+  type Why,
+} from './naming/matchNames.ts';
+export { indexNames, type LostPart, type NameIndex, type NameOf, type NameRoll } from './naming/nameIndex.ts';
+export {
+  type FieldShape,
+  NAME_ALPHABETS,
+  NAME_TOKENS,
+  type NameAlphabet,
+  type NameRuleFault,
+  type NameRulePart,
+  parseNameRule,
+} from './naming/nameRule.ts';
 export { listName, nameOrder } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';
 export { simplifyLine } from './outline/simplifyLine.ts';

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { BringIn, BroughtIn } from '../brought.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { DraftAnswer, EvidenceWrite, FormatDesk, FormatQuery } from '../evidence.ts';
 import { HandInRequest, HandInView, Receipt } from '../handIns.ts';
@@ -49,6 +50,15 @@ export const evidenceEndpoints = {
     params: assignmentParams,
     body: HandInRequest,
     response: Receipt,
+  },
+  bringIn: {
+    method: 'post',
+    path: '/api/assignments/:assignmentId/brought',
+    access: 'course-instructor',
+    summary: 'Hands in for a student whose work came another way.',
+    params: assignmentParams,
+    body: BringIn,
+    response: BroughtIn,
   },
   handInView: {
     method: 'get',

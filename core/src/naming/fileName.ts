@@ -44,8 +44,9 @@ export function utf8Length(text: string): number {
 /**
  * Makes a stem and an extension into a name that has no fault: NFC, nothing forbidden or invisible, no reserved
  * device name, no dot or space at the end, at most 255 bytes with whole characters kept.
+ * @param longest most bytes of the whole name, at most 255
  */
-export function soundFileName(stem: string, extension: string): string {
+export function soundFileName(stem: string, extension: string, longest = MAX_NAME_BYTES): string {
   const suffix = extension ? `.${extension}` : '';
   let clean = stem
     .normalize('NFC')
@@ -53,7 +54,7 @@ export function soundFileName(stem: string, extension: string): string {
     .replace(FORBIDDEN, '-')
     .replace(/\s+/g, ' ')
     .trim();
-  clean = shortenToBytes(clean, MAX_NAME_BYTES - utf8Length(suffix))
+  clean = shortenToBytes(clean, Math.min(longest, MAX_NAME_BYTES) - utf8Length(suffix))
     .replace(/[. ]+$/, '')
     .replace(/^\.+/, '');
   if (clean === '') clean = 'picture';

@@ -1,8 +1,10 @@
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { CoreError } from '../errors.ts';
-import { soundFileName } from './fileName.ts';
+import { MAX_NAME_BYTES, soundFileName } from './fileName.ts';
 import type { Fields } from './fillFields.ts';
+import { NAME_TOKENS, type NameAlphabet, type NameRulePart, parseNameRule } from './nameRule.ts';
+import { inAlphabet, shapeValue } from './shapeValue.ts';
 
 /** What a name rule can speak of. */
 export interface NameFacts {
@@ -24,7 +26,14 @@ export interface NameFacts {
   timeZone: string;
 }
 
-const TOKENS: Readonly<Record<string, (facts: NameFacts) => string>> = {
+/** Where names go to. */
+export interface NameTarget {
+  alphabet?: NameAlphabet;
+  /** most bytes of a whole name; 255 where nothing is said */
+  longest?: number | null;
+}
+
+const VALUES: Readonly<Record<string, (facts: NameFacts) => string>> = {
   surname: (f) => f.surname,
   given: (f) => f.givenName,
   course: (f) => f.course,
@@ -34,51 +43,48 @@ const TOKENS: Readonly<Record<string, (facts: NameFacts) => string>> = {
   attempt: (f) => String(f.attempt),
 };
 
-export const NAME_TOKENS = [...Object.keys(TOKENS), 'date'] as const;
-const DEFAULT_DATE = 'yyyy-MM-dd';
-
 /**
- * Makes a picture's file name from the assignment's rule.
+ * Makes a picture's file name from the assignment's rule (see `parseNameRule`), with dates in the course's time zone.
+ * The result is sound on every system (see `soundFileName`) and keeps to its target.
  *
- * A rule is text with tokens in braces: `{surname}_{point}_{date:yyyyMMdd-HHmm}`; columns of the class list are tokens
- * too. Date fields are those of Unicode
- * TR 35 as date-fns reads them, in the course's time zone. Spaces in a token's value become hyphens, so that a name
- * made by a rule never needs quoting. The result is sound on every system (see `soundFileName`).
- *
- * @throws CoreError `bad-name-rule` for an unknown token or a date pattern that cannot be read
+ * @throws CoreError `bad-name-rule` for a rule that has a fault
  */
-export function formName(rule: string, facts: NameFacts, extension: string): string {
-  const stem = rule.replace(/\{([^{}]*)\}/g, (_, inner: string) => {
-    const [token = '', pattern] = splitOnce(inner, ':');
-    if (token === 'date') return formatDate(facts, pattern ?? DEFAULT_DATE);
-    const own = facts.fields ?? {};
-    const known = Object.hasOwn(TOKENS, token) ? TOKENS[token]?.(facts) : undefined;
-    const value = known ?? (Object.hasOwn(own, token) ? own[token] : undefined);
-    if (value === undefined) {
-      throw new CoreError(
-        'bad-name-rule',
-        `The name rule has an unknown part {${inner}}. Known are ${NAME_TOKENS.map((t) => `{${t}}`).join(', ')}.`,
-        { rule, token },
-      );
-    }
-    return value.trim().replace(/\s+/g, '-');
-  });
-  return soundFileName(stem, extension);
-}
-
-function formatDate({ at, timeZone }: NameFacts, pattern: string): string {
-  try {
-    return format(new TZDate(at, timeZone), pattern);
-  } catch (cause) {
+export function formName(rule: string, facts: NameFacts, extension: string, target: NameTarget = {}): string {
+  const { parts, faults } = parseNameRule(rule, Object.keys(facts.fields ?? {}));
+  const [fault] = faults;
+  if (fault) {
+    const known = NAME_TOKENS.map((token) => `{${token}}`).join(', ');
     throw new CoreError(
       'bad-name-rule',
-      `The date pattern "${pattern}" cannot be read. Use fields such as yyyy-MM-dd or HHmm.`,
-      { pattern, cause },
+      `The name rule cannot be read at ${fault.words}. Known are ${known}.`,
+      {
+        rule,
+        fault,
+      },
     );
   }
+  return nameOfParts(parts, facts, extension, target);
 }
 
-function splitOnce(text: string, at: string): [string, string | undefined] {
-  const index = text.indexOf(at);
-  return index < 0 ? [text, undefined] : [text.slice(0, index), text.slice(index + 1)];
+/** @param parts of a rule without a fault */
+export function nameOfParts(
+  parts: readonly NameRulePart[],
+  facts: NameFacts,
+  extension: string,
+  { alphabet = 'any', longest }: NameTarget,
+  dateOf = (pattern: string) => format(new TZDate(facts.at, facts.timeZone), pattern),
+): string {
+  const own = facts.fields ?? {};
+  const stem = parts.map((part) => {
+    if (part.kind === 'text') return part.text;
+    const { field, shape } = part;
+    if (shape.date) return dateOf(shape.date);
+    const known = Object.hasOwn(VALUES, field) ? VALUES[field]?.(facts) : undefined;
+    const value = known ?? (Object.hasOwn(own, field) ? own[field] : undefined) ?? '';
+    return shapeValue(value, shape);
+  });
+  const letters = inAlphabet(stem.join(''), alphabet);
+  // A hyphen in front would be read as an option by programs that are given the name (POSIX.1-2017, 3.170).
+  const plain = alphabet === 'any' ? letters : letters.replace(/^-+/, '');
+  return soundFileName(plain, extension, longest ?? MAX_NAME_BYTES);
 }

@@ -134,7 +134,7 @@ describe('formName', () => {
     expect(() => formName('{shoe}', FACTS, 'png')).toThrow(CoreError);
     expect(() => formName('{shoe}', FACTS, 'png')).toThrow(/\{shoe\}.*\{surname\}/);
     expect(() => formName('{constructor}', FACTS, 'png')).toThrow(CoreError);
-    expect(() => formName('{date:n}', FACTS, 'png')).toThrow(/date pattern "n"/);
+    expect(() => formName('{date:n}', FACTS, 'png')).toThrow(/read at \{date:n\}/);
   });
 });
 

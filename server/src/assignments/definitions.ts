@@ -14,7 +14,7 @@ import { changeAssignment, enterAssignment } from './enterAssignment.ts';
 /** An assignment as it was written down, with the ids of its proof points and must-shows. */
 export function definitionOf(document: AssignmentDocument): AssignmentDefinition {
   const { title, brief, opensAt, dueAt, lateUntil, attempts, counts, lateRule, nameRule } = document;
-  const { groupColumn, anonymous } = document;
+  const { groupColumn, anonymous, nameTarget } = document;
   return {
     title,
     brief,
@@ -27,6 +27,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
     ...(anonymous && { anonymous }),
     ...(lateRule && { lateRule }),
     nameRule,
+    ...((nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     statementPrompt: document.needsStatement ? document.statementPrompt : null,
     ...(document.criteria.length > 0 && { criteria: document.criteria }),
     points: document.proofPoints.map(({ id, title: name, instructions, mustShows, requirements: r }) => ({

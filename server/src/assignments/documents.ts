@@ -113,6 +113,7 @@ const UNREADABLE: AssignmentDocument = {
   needsStatement: false,
   statementPrompt: '',
   nameRule: '{surname}_{point}',
+  nameTarget: { alphabet: 'any', longest: null },
   proofPoints: [],
   criteria: [],
 };

@@ -100,6 +100,7 @@ function documentOf(
     groupColumn = null,
     anonymous = false,
     lateRule = null,
+    nameTarget = { alphabet: 'any', longest: null },
     ...rest
   } = definition;
   return {
@@ -108,6 +109,7 @@ function documentOf(
     groupColumn,
     anonymous,
     lateRule,
+    nameTarget,
     needsStatement: statementPrompt !== null,
     statementPrompt: statementPrompt ?? '',
     proofPoints: points.map((point, index) => pointOf(point, index, before.proofPoints, newId)),

@@ -19,6 +19,7 @@ import * as mail from './migrations/0012_mail.ts';
 import * as groups from './migrations/0013_groups.ts';
 import * as trials from './migrations/0014_trials.ts';
 import * as sharing from './migrations/0015_sharing.ts';
+import * as brought from './migrations/0016_brought.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -42,6 +43,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0013_groups': groups,
   '0014_trials': trials,
   '0015_sharing': sharing,
+  '0016_brought': brought,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -170,8 +170,12 @@ export interface Tables extends EventTables {
     /** when all its files had been made */
     sealed_at: string | null;
     withdrawn_at: string | null;
-    /** of whom it belongs to, who handed it in; null where that was not kept yet */
+    /** who handed it in; null where that was not kept yet */
     made_by: Generated<string | null>;
+    /** why it was handed in for whom it belongs to; null where it was by themselves */
+    brought_reason: Generated<string | null>;
+    /** when that was entered */
+    brought_at: Generated<string | null>;
     /** signed, a compact JWS; null until it is asked for after its files were sealed */
     receipt: string | null;
   };

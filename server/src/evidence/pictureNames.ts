@@ -31,14 +31,18 @@ export async function pictureNamer(
     timeZone: assignment.timeZone,
   };
   return (point, picture, format) =>
-    nameBy(assignment.nameRule, { ...facts, point, picture }, FORMAT_FACTS[format].extensions[0]);
+    nameBy(assignment, { ...facts, point, picture }, FORMAT_FACTS[format].extensions[0]);
 }
 
-function nameBy(rule: string, facts: NameFacts, extension: string): string {
+function nameBy(
+  { nameRule, nameTarget }: Pick<Assignment, 'nameRule' | 'nameTarget'>,
+  facts: NameFacts,
+  extension: string,
+): string {
   try {
-    return formName(rule, facts, extension);
+    return formName(nameRule, facts, extension, nameTarget);
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    return formName(PLAIN_RULE, facts, extension);
+    return formName(PLAIN_RULE, facts, extension, nameTarget);
   }
 }

@@ -16,6 +16,8 @@ export interface HandInRow {
   sealed_at: string | null;
   withdrawn_at: string | null;
   made_by: string | null;
+  brought_reason: string | null;
+  brought_at: string | null;
   receipt: string | null;
   personIds: string[];
 }

@@ -4,6 +4,7 @@ import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
 import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
+import { broughtOf } from '../handIns/broughtOf.ts';
 import { readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { readReceipt } from '../handIns/receipts.ts';
@@ -45,6 +46,7 @@ export async function readHandInView(
     assignment: asAsked(assignment, await fieldsOfHandIn(db, handInId)),
     isTrial: (await readTrialOf(db, assignment.id)) !== null,
     statement: handIn.statement,
+    brought: await broughtOf(db, handIn),
     items: await readItems(db, handInId, context.signing),
     withdrawnAt: handIn.withdrawn_at,
     mayWithdraw: handIn.withdrawn_at === null && !(await isJudged(db, handInId)),

@@ -1,4 +1,5 @@
 import type { Context } from '../context.ts';
+import { bringIn } from '../handIns/bringIn.ts';
 import { handIn } from '../handIns/handIn.ts';
 import { withdraw } from '../handIns/withdraw.ts';
 import type { Handlers } from '../http/router.ts';
@@ -17,6 +18,7 @@ type PageHandlers = Pick<
   | 'startTrial'
   | 'endTrial'
   | 'handIn'
+  | 'bringIn'
   | 'handInView'
   | 'handInAsStudent'
   | 'withdraw'
@@ -43,6 +45,7 @@ export function pageHandlers(context: Context): PageHandlers {
         studentId: actor.personId,
         at,
       }),
+    bringIn: ({ params, body, actor }) => bringIn(context, params.assignmentId, body, actor.personId),
     handInView: ({ params, actor }) => readHandInView(context, actor, params.handInId),
     handInAsStudent: ({ params, actor }) => readHandInView(context, actor, params.handInId, true),
     async withdraw({ params, actor, at }) {

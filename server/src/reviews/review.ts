@@ -6,6 +6,7 @@ import { readAssignment } from '../assignments/documents.ts';
 import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import { broughtOf } from '../handIns/broughtOf.ts';
 import {
   type HandInRow,
   handInNumber,
@@ -59,6 +60,7 @@ export async function readReview(
     handedInAt: handIn.handed_in_at,
     late: submissionWindow(terms, handIn.handed_in_at) !== 'open',
     statement: handIn.statement,
+    brought: await broughtOf(db, handIn),
     fields: { ...fields },
     earlier: await readEarlier(db, actor, handIn, handIns, at),
     veiled: isVeiled(await readAssignment(db, assignment.id), grants, line, at),

@@ -3,7 +3,9 @@ import {
   formatPoints,
   instantOf,
   type LatePer,
+  type NameAlphabet,
   type PictureFormat,
+  parseNameRule,
   parsePoints,
   wallTimeOf,
 } from '@nachweis/core';
@@ -32,6 +34,9 @@ export interface BuilderForm {
   asksStatement: boolean;
   statementPrompt: string;
   nameRule: string;
+  nameAlphabet: NameAlphabet;
+  /** most bytes of a name, as it is typed; empty: as many as file systems take */
+  nameLongest: string;
   points: PointForm[];
   criteria: CriterionForm[];
 }
@@ -103,6 +108,8 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     asksStatement: definition.statementPrompt !== null,
     statementPrompt: definition.statementPrompt ?? '',
     nameRule: definition.nameRule,
+    nameAlphabet: definition.nameTarget?.alphabet ?? 'any',
+    nameLongest: String(definition.nameTarget?.longest ?? ''),
     criteria: (definition.criteria ?? []).map(({ id, title, levels }) => ({
       id,
       title,
@@ -188,6 +195,11 @@ export function fromForm(
   const lateUntil = form.late === '' ? null : instant('late');
   if (form.title.trim() === '') fault('title', 'title-missing');
   if (form.nameRule.trim() === '') fault('nameRule', 'rule-missing');
+  // A column may come with the class list later; nothing else can.
+  else if (parseNameRule(form.nameRule).faults.some(({ code }) => code !== 'unknown-field'))
+    fault('nameRule', 'rule-unreadable');
+  const nameTarget = nameTargetOf(form);
+  if (!nameTarget) fault('nameLongest', 'name-length');
   if (opensAt > dueAt) fault('due', 'due-before-open');
   if (lateUntil !== null && lateUntil < dueAt) fault('late', 'late-before-due');
   const lateRule = lateRuleOf(form);
@@ -249,10 +261,20 @@ export function fromForm(
     lateRule: lateRule ?? null,
     statementPrompt: form.asksStatement ? form.statementPrompt : null,
     nameRule: form.nameRule.trim(),
+    ...(nameTarget && (nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     points,
     ...(criteria.length > 0 && { criteria }),
   };
   return { definition, faults };
+}
+
+/** Null where the length cannot be read. */
+function nameTargetOf({ nameAlphabet, nameLongest }: BuilderForm): AssignmentDefinition['nameTarget'] | null {
+  // Neither is there in a form that was kept before there were targets.
+  const alphabet = nameAlphabet ?? 'any';
+  if ((nameLongest ?? '').trim() === '') return { alphabet, longest: null };
+  const longest = Number(nameLongest);
+  return Number.isInteger(longest) && longest >= 32 && longest <= 255 ? { alphabet, longest } : null;
 }
 
 /** Null where only one of the two sides is given, undefined where neither is. */
@@ -282,6 +304,8 @@ export function newForm(now: Date, timeZone: string): BuilderForm {
     asksStatement: false,
     statementPrompt: '',
     nameRule: '{surname}_{assignment}_{point}',
+    nameAlphabet: 'any',
+    nameLongest: '',
     criteria: [],
     points: [{ ...EMPTY_POINT, mustShows: [...EMPTY_POINT.mustShows] }],
   };

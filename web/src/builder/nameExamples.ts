@@ -1,21 +1,35 @@
 import type { CoursePerson, CourseView } from '@nachweis/contract';
 import {
-  CoreError,
   FORMAT_FACTS,
   formName,
+  indexNames,
+  type NameIndex,
+  type NameRuleFault,
+  type NameRulePart,
+  type NameTarget,
   PICTURE_FORMATS,
   type PictureFormat,
+  parseNameRule,
   usualEncoding,
 } from '@nachweis/core';
 
 /** What a name rule makes of a class. */
 export interface NameExamples {
-  /** the longest and the strangest names first */
+  parts: NameRulePart[];
+  faults: NameRuleFault[];
+  /** the longest and the strangest names first; none where the rule has a fault */
   examples: Array<{ person: string; name: string }>;
-  /** two people who would get the same name; null where everybody gets one of their own */
-  same: { first: string; second: string; name: string } | null;
-  /** a part of the rule that is not known; null where it can be read */
-  unknown: string | null;
+  /** what the names of this class do not tell apart, and whose is cut */
+  index: NameIndex;
+}
+
+/** An assignment as far as names speak of it. */
+export interface Named {
+  rule: string;
+  target: NameTarget;
+  title: string;
+  points: ReadonlyArray<{ title: string; maxPictures: number; formats: readonly PictureFormat[] }>;
+  attempts: number;
 }
 
 const SHOWN = 3;
@@ -23,49 +37,46 @@ const SHOWN = 3;
 /** How unlike plain letters a name is: what most surprises whoever writes a rule comes first. */
 const strangeness = (name: string): number => name.length + 8 * (name.match(/[^A-Za-z\s-]/g)?.length ?? 0);
 
+/** @param at UTC instant in ISO 8601, whose day stands in the examples */
 export function nameExamples(
-  rule: string,
-  assignment: string,
-  formats: readonly PictureFormat[],
+  { rule, target, title, points, attempts }: Named,
   course: Pick<CourseView, 'title' | 'timeZone' | 'people'>,
   at: string,
 ): NameExamples {
   const students = course.people.filter((person) => person.role === 'student');
   const people = students.length > 0 ? students : [STAND_IN];
+  const formats = points[0]?.formats ?? [];
   const { format } = usualEncoding(formats.length > 0 ? formats : PICTURE_FORMATS);
-  const extension = FORMAT_FACTS[format].extensions[0];
-  const nameOf = ({ surname, givenName, fields }: CoursePerson) =>
-    formName(
-      rule,
-      {
-        surname,
-        givenName,
-        course: course.title,
-        assignment: assignment || 'Assignment',
-        point: 'P1',
-        picture: 1,
-        attempt: 1,
-        fields,
-        at,
-        timeZone: course.timeZone,
-      },
-      extension,
-    );
-  try {
-    const names = people.map((person) => ({ person: person.listed, name: nameOf(person) }));
-    const seen = new Map<string, string>();
-    let same: NameExamples['same'] = null;
-    for (const { person, name } of names) {
-      const first = seen.get(name);
-      if (first !== undefined && !same) same = { first, second: person, name };
-      seen.set(name, person);
-    }
-    const examples = [...names].sort((a, b) => strangeness(b.person) - strangeness(a.person)).slice(0, SHOWN);
-    return { examples, same, unknown: null };
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return { examples: [], same: null, unknown: String(error.data.token ?? rule) };
-  }
+  const { timeZone } = course;
+  const assignment = title || 'Assignment';
+  const { parts, faults } = parseNameRule(rule, columnsOfAll(people));
+  const roll = {
+    people,
+    points: points.map((point, index) => ({ ...point, code: `P${index + 1}` })),
+    attempts,
+    course: course.title,
+    assignment,
+    timeZone,
+  };
+  const index = indexNames(rule, roll, target);
+  const facts = { course: course.title, assignment, point: 'P1', picture: 1, attempt: 1, at, timeZone };
+  const examples =
+    faults.length > 0
+      ? []
+      : [...people]
+          .sort((a, b) => strangeness(b.listed) - strangeness(a.listed))
+          .slice(0, SHOWN)
+          .map((person) => ({
+            person: person.listed,
+            name: formName(rule, { ...person, ...facts }, FORMAT_FACTS[format].extensions[0], target),
+          }));
+  return { parts, faults, examples, index };
+}
+
+/** Columns of the class list that everybody is in. */
+function columnsOfAll(people: readonly CoursePerson[]): string[] {
+  const [first, ...others] = people;
+  return Object.keys(first?.fields ?? {}).filter((column) => others.every(({ fields }) => column in fields));
 }
 
 /** Where a course has no students yet. */

@@ -54,6 +54,7 @@ const REQUEST: Readonly<Record<string, string>> = {
   'no-json': 'The request is no valid JSON.',
   malformed: 'The request cannot be read.',
   'due-before-open': 'The due time lies before the opening. Change one of them.',
+  'came-later': 'Work cannot have come after now. Say when it came.',
 };
 
 /** Messages of fields, by the code that the contract gives them. */
@@ -72,6 +73,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   'preset-name': 'A preset needs a name.',
   'time-unreadable': 'Give a day and a time.',
   'rule-missing': 'Pictures need a name. {surname}_{point} will do.',
+  'rule-unreadable': 'This rule cannot be read. What is wrong stands below it.',
+  'name-length': 'Give a whole number of bytes from 32 to 255, or none.',
   'points-missing': 'An assignment needs at least one proof point.',
   'point-title-missing': 'A proof point needs a title.',
   'most-below-least': 'At most has to be at least as many as at least.',
@@ -178,7 +181,9 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
       ? `You keep words for ${String(most)} remarks. Keep some of them no longer first.`
       : of === 'answers'
         ? `This remark has ${String(most)} answers. Say the rest in person.`
-        : `There are ${String(most)} presets. Remove one first.`,
+        : of === 'pictures'
+          ? `A proof point takes ${String(most)} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`
+          : `There are ${String(most)} presets. Remove one first.`,
   quota: ({ pictures, mostPictures, mostMegabytes }) =>
     Number(pictures) >= Number(mostPictures)
       ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`

@@ -1,0 +1,61 @@
+import type { FieldShape, LostPart, NameRuleFault, NameRulePart } from '@nachweis/core';
+
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  surname: 'the surname',
+  given: 'the given name',
+  course: 'the course',
+  assignment: 'the assignment',
+  point: 'the proof point',
+  picture: 'the number of the picture',
+  attempt: 'the number of the attempt',
+};
+
+/** What is wrong with a rule, and what to do. */
+export function ruleFaultSentence({ code, words, start }: NameRuleFault): string {
+  const sentences: Record<NameRuleFault['code'], string> = {
+    'not-closed': `“${words}” begins a part that does not end. Put } behind it.`,
+    'not-opened': `The } at character ${start + 1} ends a part that does not begin. Put { in front, or remove it.`,
+    'unknown-field': `${words} is not known. A column of the class list has to be in the list of everybody.`,
+    'unknown-shape': `${words} cannot be read behind its colon. Known are upper, lower, ascii and a number for most letters; for numbers, zeros such as 00.`,
+    'bad-date': `The date in ${words} cannot be read. Use fields such as yyyy-MM-dd or HHmm.`,
+  };
+  return sentences[code];
+}
+
+/** A rule in a sentence, part by part. */
+export function ruleWords(parts: readonly NameRulePart[]): string {
+  return parts
+    .map((part) => (part.kind === 'text' ? `“${part.text}”` : fieldWords(part.field, part.shape)))
+    .join(', then ');
+}
+
+function fieldWords(field: string, { date, width, letters, ascii, most }: FieldShape): string {
+  if (date) return `the day it is handed in, as ${date}`;
+  const shaped = [
+    letters === 'upper' && 'in capitals',
+    letters === 'lower' && 'in small letters',
+    ascii && 'in the letters a to z',
+    most !== undefined && (most === 1 ? 'its first letter' : `its first ${most} letters`),
+    width !== undefined && width > 1 && `with ${width} figures`,
+  ].filter((words) => words !== false);
+  return [FIELD_WORDS[field] ?? `“${field}” of the class list`, ...shaped].join(', ');
+}
+
+const REMEDY: Readonly<Record<LostPart['part'], string>> = {
+  personId: 'Put {surname}, {given} or a column of the class list into the rule.',
+  point: 'Put {point} into the rule.',
+  picture: 'Put {picture} into the rule; without it the second picture gets “-2” behind its name.',
+  attempt: 'Give {attempt} its whole number.',
+};
+
+/** What names do not tell apart, with two that would be one, and what to do. */
+export function lostSentence(
+  { part, first, second, name }: LostPart,
+  personOf: (id: string) => string,
+): string {
+  const two =
+    part === 'personId'
+      ? `${personOf(first.personId)} and ${personOf(second.personId)}`
+      : `${part === 'point' ? first.point : `${part} ${first[part]}`} and ${part === 'point' ? second.point : `${part} ${second[part]}`}`;
+  return `${two} would both have “${name}”. ${REMEDY[part]}`;
+}
