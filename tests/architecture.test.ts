@@ -88,6 +88,7 @@ describe('the arrows between folders', () => {
     'grid',
     'handIns',
     'ledger',
+    'namedFiles',
     'proofSheet',
     'reviews',
     'secondMarking',

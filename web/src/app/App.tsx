@@ -25,6 +25,7 @@ const CoursesScreen = lazy(() => import('../courses/CoursesScreen.tsx'));
 const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
 const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
+const NamedFilesScreen = lazy(() => import('../namedFiles/NamedFilesScreen.tsx'));
 const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
 const CheckScreen = lazy(() => import('../receipts/CheckScreen.tsx'));
 const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
@@ -84,6 +85,7 @@ export function App(): ReactNode {
               <Route path="courses/:courseId" element={<CourseScreen />} />
               <Route path="courses/:courseId/ledger" element={<LedgerScreen />} />
               <Route path="courses/:courseId/assignments/new" element={<NewScreen />} />
+              <Route path="assignments/:assignmentId/named-files" element={<NamedFilesScreen />} />
               <Route path="assignments/:assignmentId/edit" element={<BuilderScreen />} />
               <Route path="ready" element={<LabScreen />} />
               <Route path="guide" element={<GuideScreen />} />

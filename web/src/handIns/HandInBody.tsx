@@ -46,6 +46,12 @@ export function HandInBody({ view, answering, children }: HandInBodyProps): Reac
             {children}
           </div>
         )}
+        {view.brought && (
+          <p className="written">
+            Handed in for you by {view.brought.by}, {dateAndTime(view.brought.at, assignment.timeZone)}:{' '}
+            <span dir="auto">{view.brought.reason}</span>
+          </p>
+        )}
         <ReceiptCard receipt={view.receipt} />
         {view.statement && (
           <section>

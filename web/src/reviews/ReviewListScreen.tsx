@@ -87,6 +87,11 @@ export default function ReviewListScreen(): ReactNode {
               Correct for all …
             </Button>
           )}
+          {list.mayRelease && (
+            <Link to={`/assignments/${assignment.id}/named-files`} className={buttonClasses('quiet')}>
+              Bring in named files
+            </Link>
+          )}
           {list.mayRelease && rows.length > 0 && (
             <Link to={`/assignments/${assignment.id}/second-marking`} className={buttonClasses('quiet')}>
               Second marking

@@ -227,6 +227,12 @@ function ReviewDesk({
             actions={actions}
           />
           <EarlierRemarks earlier={review.earlier} />
+          {review.brought && (
+            <p className="written mb-2 text-sm">
+              Handed in by {review.brought.by} {dateAndTime(review.brought.at, review.assignment.timeZone)}:{' '}
+              <span dir="auto">{review.brought.reason}</span>
+            </p>
+          )}
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>

@@ -1,33 +1,35 @@
 /** What was dropped: the files, those in folders too, and the names of those that could not be read any more. */
 export interface Dropped {
   files: File[];
+  /** of each file, with the folders it lay in, apart by slashes */
+  paths: string[];
   vanished: string[];
   /** there were more, which were left alone */
   tooMany: boolean;
 }
 
-/** More is no folder of pictures for an assignment, but a whole disk. */
+/** More is no folder of pictures for an assignment of one person, but a whole disk. */
 const MOST_FILES = 500;
 
 /**
  * Walks what was dropped. Has to be called while the drop is being told of: afterwards the browser gives no entries.
  * Hidden files, which systems put into folders, are left out.
  */
-export function droppedFiles(transfer: DataTransfer): Promise<Dropped> {
+export function droppedFiles(transfer: DataTransfer, most = MOST_FILES): Promise<Dropped> {
   const entries = [...transfer.items].flatMap((item) => item.webkitGetAsEntry?.() ?? []);
   const files = [...transfer.files];
   // A folder is among the files too, as one that cannot be read.
   if (!entries.some((entry) => entry.isDirectory))
-    return Promise.resolve({ files, vanished: [], tooMany: false });
-  return walk(entries);
+    return Promise.resolve({ files, paths: files.map(({ name }) => name), vanished: [], tooMany: false });
+  return walk(entries, most);
 }
 
 /** Reads entries and, folder by folder, what is in them. */
-export async function walk(entries: readonly FileSystemEntry[]): Promise<Dropped> {
-  const dropped: Dropped = { files: [], vanished: [], tooMany: false };
+export async function walk(entries: readonly FileSystemEntry[], most = MOST_FILES): Promise<Dropped> {
+  const dropped: Dropped = { files: [], paths: [], vanished: [], tooMany: false };
   const waiting = [...entries];
   for (let entry = waiting.shift(); entry; entry = waiting.shift()) {
-    if (dropped.files.length >= MOST_FILES) {
+    if (dropped.files.length >= most) {
       dropped.tooMany = true;
       break;
     }
@@ -38,6 +40,7 @@ export async function walk(entries: readonly FileSystemEntry[]): Promise<Dropped
       } else {
         const file = entry as FileSystemFileEntry;
         dropped.files.push(await new Promise<File>((resolve, reject) => file.file(resolve, reject)));
+        dropped.paths.push(entry.fullPath.replace(/^\//, ''));
       }
     } catch {
       dropped.vanished.push(entry.name);

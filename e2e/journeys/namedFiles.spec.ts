@@ -1,0 +1,103 @@
+import type { Page } from '@playwright/test';
+import { zipSync } from 'fflate';
+import { expectClean } from '../fixtures/axe.ts';
+import { testPicture } from '../fixtures/pictures.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
+
+const open = async (page: Page, school: School) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/hand-ins`);
+  await page.getByRole('link', { name: 'Bring in named files' }).click();
+  await expect(page.getByRole('heading', { name: /named files of a class/ })).toBeVisible();
+};
+const zip = (files: Record<string, Uint8Array>) => ({
+  name: 'class.zip',
+  mimeType: 'application/zip',
+  buffer: Buffer.from(zipSync(files, { level: 0 })),
+});
+const reasonField = (page: Page) => page.getByLabel(/Why it came this way/);
+
+test('named files in a ZIP are matched, the open ones said, and handed in for their students', async ({
+  page,
+  school,
+  browser,
+}) => {
+  const [own, other] = [school.student.name, school.classmate.name];
+  await open(page, school);
+  await page.getByLabel('Named files', { exact: true }).setInputFiles(
+    zip({
+      [`Team/${own} P1.png`]: await testPicture(320, 200, 1),
+      [`Team/${own} P2.png`]: await testPicture(320, 200, 2),
+      'Screenshot 7.png': await testPicture(320, 200, 3),
+      'notes.txt': new TextEncoder().encode('x'),
+      '__MACOSX/._x.png': new Uint8Array(4),
+    }),
+  );
+  await expect(page.getByRole('status').filter({ hasText: '3 pictures' })).toContainText(
+    '2 clear, 0 to check, 1 to be said',
+  );
+  await expect(page.getByLabel('What was not taken')).toContainText('“notes.txt” is no picture');
+  await expect(page.getByLabel('What was not taken').getByRole('listitem')).toHaveCount(1);
+  await expectClean(page, 'named files');
+
+  await page.getByRole('button', { name: 'Say whose it is …' }).click();
+  await expect(page.getByRole('img', { name: 'Screenshot 7.png' })).toBeVisible();
+  await expectClean(page, 'saying whose a file is');
+  await page.getByRole('button', { name: 'Say so' }).click();
+  await expect(page.getByRole('alert')).toContainText('Choose both');
+  await page
+    .getByRole('dialog')
+    .getByLabel('Student')
+    .selectOption({ label: other.split(' ').reverse().join(', ') });
+  await page.getByRole('dialog').getByLabel('Proof point').selectOption('P1');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Hand in for 2 students' }).click();
+  await expect(page.getByRole('alert')).toHaveText('Say why; the students will read it.');
+  await reasonField(page).fill('The network of the lab was down.');
+  await page.getByRole('button', { name: 'Hand in for 2 students' }).click();
+  await expect(page.getByText('2 of 2 handed in.')).toBeVisible();
+
+  // The same files again, as after a reload: nothing is entered twice.
+  await page.reload();
+  await page.getByLabel('Named files', { exact: true }).setInputFiles(
+    zip({
+      [`Team/${own} P1.png`]: await testPicture(320, 200, 1),
+      [`Team/${own} P2.png`]: await testPicture(320, 200, 2),
+    }),
+  );
+  await reasonField(page).fill('Once more.');
+  await page.getByRole('button', { name: 'Hand in for 1 student' }).click();
+  await expect(page.getByText('1 of 1 handed in.')).toBeVisible();
+  await page.getByRole('link', { name: 'To the hand-ins' }).click();
+  await expect(page.getByText(/2 of \d+ handed in/)).toBeVisible();
+
+  const theirs = await browser.newPage();
+  await signIn(theirs, school, school.student);
+  await theirs.goto(`/assignments/${school.curve.id}`);
+  await theirs.getByRole('link', { name: /H-0/ }).first().click();
+  await expect(theirs.getByText(/Handed in for you by/)).toContainText('The network of the lab was down.');
+});
+
+test('a damaged ZIP and a file that is no picture are said, and the rest is handed in', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  await page.getByLabel('Named files', { exact: true }).setInputFiles([
+    { name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('no package') },
+    { name: `${school.student.name} P1.png`, mimeType: 'image/png', buffer: Buffer.from('no picture') },
+    {
+      name: `${school.classmate.name} P1.png`,
+      mimeType: 'image/png',
+      buffer: await testPicture(320, 200, 4),
+    },
+  ]);
+  await expect(page.getByLabel('What was not taken')).toContainText('“broken.zip” cannot be read');
+  await reasonField(page).fill('By mail.');
+  await page.getByRole('button', { name: 'Hand in for 2 students' }).click();
+  await expect(page.getByLabel('Not handed in').getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByText('1 of 2 handed in.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hand in for 1 student' })).toBeEnabled();
+});

@@ -1,0 +1,70 @@
+import { FolderOpen, Images } from 'lucide-react';
+import { type ReactNode, useRef, useState } from 'react';
+import { Button } from '../ui/Button.tsx';
+import { droppedFiles } from '../waysIn/droppedFiles.ts';
+import { MOST_FILES } from './foundFiles.ts';
+
+/** Files of a class: chosen, a whole folder chosen, or dropped. @param onFiles with their paths where they are known */
+export function FileSource({
+  onFiles,
+}: {
+  onFiles: (files: File[], paths?: readonly string[]) => void;
+}): ReactNode {
+  const files = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const chosen = ({ target }: { target: HTMLInputElement }) => {
+    onFiles([...(target.files ?? [])]);
+    target.value = '';
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: both buttons do the same as dropping
+    <div
+      className={`flex flex-wrap items-center gap-3 border border-dashed p-4 ${over ? 'border-verdigris bg-verdigris-wash' : 'border-edge'}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        // Here files are no captures of one's own.
+        event.preventDefault();
+        event.stopPropagation();
+        setOver(false);
+        void droppedFiles(event.dataTransfer, MOST_FILES).then((dropped) =>
+          onFiles(dropped.files, dropped.paths),
+        );
+      }}
+    >
+      <Button onClick={() => files.current?.click()}>
+        <Images size={18} aria-hidden /> Choose files or a ZIP
+      </Button>
+      <Button onClick={() => folder.current?.click()}>
+        <FolderOpen size={18} aria-hidden /> Choose a folder
+      </Button>
+      <span className="text-faded">or drop them here</span>
+      <input
+        ref={files}
+        type="file"
+        multiple
+        accept="image/*,.zip"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Named files"
+        onChange={chosen}
+      />
+      <input
+        ref={(input) => {
+          folder.current = input;
+          // React knows no property for it.
+          input?.setAttribute('webkitdirectory', '');
+        }}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="A folder of named files"
+        onChange={chosen}
+      />
+    </div>
+  );
+}

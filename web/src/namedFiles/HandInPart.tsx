@@ -1,0 +1,126 @@
+import type { Assignment, CoursePerson } from '@nachweis/contract';
+import { instantOf, wallTimeOf } from '@nachweis/core';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from '../ui/Button.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
+import type { HandInOrder } from './handInOrders.ts';
+import { useHandingIn } from './useHandingIn.ts';
+
+interface HandInPartProps {
+  assignment: Assignment;
+  students: readonly CoursePerson[];
+  orders: readonly HandInOrder[];
+  /** files of which is still to be said whose they are */
+  open: number;
+}
+
+/** Hands in what is settled, with when it came and why it came this way. */
+export function HandInPart({ assignment, students, orders, open }: HandInPartProps): ReactNode {
+  const { timeZone } = assignment;
+  const [came, setCame] = useState(() => wallTimeOf(new Date().toISOString(), timeZone));
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState('');
+  const { isRunning, outcomes, begin, stop } = useHandingIn(assignment);
+  const nameOf = (id: string) => students.find((student) => student.id === id)?.listed ?? '';
+  const full = orders.filter(({ tooMany }) => tooMany.length > 0);
+  const done = orders.filter(({ studentId }) => outcomes.get(studentId)?.kind === 'done');
+  const left = orders.filter((order) => order.tooMany.length === 0 && !done.includes(order));
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const cameAt = instantOf(came, timeZone);
+    if (cameAt === null) return setProblem('Say when it came.');
+    if (cameAt > new Date().toISOString()) return setProblem('Work cannot have come after now.');
+    if (reason.trim() === '') return setProblem('Say why; the students will read it.');
+    setProblem('');
+    void begin(left, { cameAt, reason: reason.trim() });
+  };
+  return (
+    <form
+      onSubmit={submit}
+      aria-label="Hand in for them"
+      className="flex flex-col gap-3 border border-edge bg-card p-3"
+    >
+      <div className="grid gap-3 sm:grid-cols-[14rem_1fr]">
+        <Field label={`Came, in ${timeZone}`}>
+          <input
+            type="datetime-local"
+            value={came}
+            onChange={({ target }) => setCame(target.value)}
+            className={control}
+          />
+        </Field>
+        <Field label="Why it came this way; the students read it">
+          <input
+            dir="auto"
+            maxLength={500}
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+            className={control}
+          />
+        </Field>
+      </div>
+      {full.length > 0 && (
+        <ul className="text-madder">
+          {full.map(({ studentId, tooMany }) => (
+            <li key={studentId} className="written">
+              {nameOf(studentId)} has more pictures than {tooMany.join(' and ')} takes. Leave some out.
+            </li>
+          ))}
+        </ul>
+      )}
+      <Problem>{problem}</Problem>
+      <div className="flex flex-wrap items-center gap-3">
+        {isRunning ? (
+          <Button onClick={stop}>Stop</Button>
+        ) : (
+          <Button type="submit" look="main" disabled={left.length === 0}>
+            {left.length === 0
+              ? 'Nothing left to hand in'
+              : `Hand in for ${left.length} ${left.length === 1 ? 'student' : 'students'}`}
+          </Button>
+        )}
+        {open > 0 && left.length > 0 && !isRunning && (
+          <p className="text-sm text-faded">
+            Without the {open} of which nobody has said whose {open === 1 ? 'it is' : 'they are'}.
+          </p>
+        )}
+        {(isRunning || outcomes.size > 0) && (
+          <p role="status" className="flex items-center gap-2">
+            {isRunning && <progress value={done.length} max={orders.length} aria-label="Students done" />}
+            {done.length} of {orders.length} handed in{isRunning ? '; stay on this page' : ''}.{' '}
+            {!isRunning && done.length > 0 && (
+              <Link to={`/assignments/${assignment.id}/hand-ins`} className="text-verdigris-deep underline">
+                To the hand-ins
+              </Link>
+            )}
+          </p>
+        )}
+      </div>
+      <Failures outcomes={outcomes} nameOf={nameOf} />
+    </form>
+  );
+}
+
+function Failures({
+  outcomes,
+  nameOf,
+}: {
+  outcomes: ReturnType<typeof useHandingIn>['outcomes'];
+  nameOf: (id: string) => string;
+}): ReactNode {
+  const failed = [...outcomes].flatMap(([id, outcome]) =>
+    outcome.kind === 'failed' ? [{ id, sentence: outcome.sentence }] : [],
+  );
+  if (failed.length === 0) return null;
+  return (
+    <ul role="alert" aria-label="Not handed in" className="text-madder">
+      {failed.map(({ id, sentence }) => (
+        <li key={id} className="written">
+          {nameOf(id)}: {sentence}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,87 @@
+import { extensionOf, FORMAT_FACTS, MAX_PICTURE_BYTES } from '@nachweis/core';
+import type { Entry, FileEntry } from '@zip.js/zip.js';
+
+/** A file of a class, not read yet. */
+export interface Found {
+  /** with the folders it lay in, apart by slashes */
+  path: string;
+  bytes: number;
+  read: () => Promise<Blob>;
+}
+
+/** Why a file is left out. */
+export type LeftOut = 'no-picture' | 'too-large' | 'locked';
+
+export interface Finding {
+  files: Found[];
+  leftOut: Array<{ path: string; why: LeftOut }>;
+  /** there were more, which were not looked at */
+  tooMany: boolean;
+  /** packages that cannot be read */
+  damaged: string[];
+}
+
+/** More are no class, but a whole disk or something made to take long. */
+export const MOST_FILES = 5000;
+const EXTENSIONS = new Set(Object.values(FORMAT_FACTS).flatMap(({ extensions }) => extensions));
+/** What systems put beside files, and what nobody has made. */
+const OF_SYSTEMS = /(^|\/)(\.[^/]*|__MACOSX|Thumbs\.db|desktop\.ini)(\/|$)/i;
+
+/**
+ * Finds the pictures among files, in ZIP packages too. Nothing of a picture is read yet.
+ * @param paths of each file, where it is known better than by itself
+ */
+export async function findFiles(files: readonly File[], paths: readonly string[] = []): Promise<Finding> {
+  const finding: Finding = { files: [], leftOut: [], tooMany: false, damaged: [] };
+  for (const [index, file] of files.entries()) {
+    const path = paths[index] || file.webkitRelativePath || file.name;
+    if (extensionOf(file.name) === 'zip') await findInZip(file, finding);
+    else take({ path, bytes: file.size, read: () => Promise.resolve(file) }, finding);
+    if (finding.tooMany) break;
+  }
+  return finding;
+}
+
+/** @returns whether there is room for more */
+function take(found: Found, finding: Finding, why?: LeftOut): boolean {
+  if (OF_SYSTEMS.test(found.path)) return true;
+  if (finding.files.length + finding.leftOut.length >= MOST_FILES) finding.tooMany = true;
+  else if (why) finding.leftOut.push({ path: found.path, why });
+  else if (!EXTENSIONS.has(extensionOf(found.path)))
+    finding.leftOut.push({ path: found.path, why: 'no-picture' });
+  else if (found.bytes > MAX_PICTURE_BYTES) finding.leftOut.push({ path: found.path, why: 'too-large' });
+  else finding.files.push(found);
+  return !finding.tooMany;
+}
+
+/** Reads a package's list entry by entry, so that one of 100,000 is given up early and one of 2 GB is not read at once. */
+async function findInZip(file: File, finding: Finding): Promise<void> {
+  const { BlobReader, ZipReader, configure } = await import('@zip.js/zip.js/index-native.js');
+  // The platform unpacks; workers made from strings are not allowed here.
+  configure({ useWebWorkers: false });
+  try {
+    for await (const entry of new ZipReader(new BlobReader(file)).getEntriesGenerator()) {
+      if (entry.directory) continue;
+      const found = { path: entry.filename, bytes: entry.uncompressedSize, read: () => unpack(entry) };
+      if (!take(found, finding, entry.encrypted ? 'locked' : undefined)) return;
+    }
+  } catch {
+    finding.damaged.push(file.name);
+  }
+}
+
+/** What is in an entry; no more than it claims, whatever it unpacks to. @throws Error when it is damaged or more */
+async function unpack(entry: Entry): Promise<Blob> {
+  let left = entry.uncompressedSize;
+  const bounded = new TransformStream<Uint8Array, Uint8Array>({
+    transform(chunk, controller) {
+      left -= chunk.byteLength;
+      if (left < 0) controller.error(new Error('It unpacks to more than it says.'));
+      else controller.enqueue(chunk);
+    },
+  });
+  const whole = new Response(bounded.readable).blob();
+  const written = (entry as FileEntry).getData(bounded.writable, { checkSignature: true });
+  const [blob] = await Promise.all([whole, written]);
+  return blob;
+}
