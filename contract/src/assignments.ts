@@ -36,6 +36,12 @@ export const Requirements = z.object({
   surface: z.enum(['any', 'all-displays', 'display', 'window', 'region', 'photo']).default('any'),
   /** formats that are taken, the preferred one first; null: any */
   formats: z.array(PictureFormatName).min(1).nullable().default(null),
+  /** sides of its shape, such as 16 and 9; null: any */
+  ratio: z.object({ width: z.int().positive(), height: z.int().positive() }).nullable().default(null),
+  /** something in the pictures has to be hidden */
+  needsHidden: z.boolean().default(false),
+  /** marks beside pins and what hides */
+  marks: z.enum(['any', 'asked', 'forbidden']).default('any'),
 });
 export type Requirements = z.infer<typeof Requirements>;
 

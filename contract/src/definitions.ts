@@ -14,6 +14,9 @@ export const PointDefinition = z.object({
   minSize: z.object({ width: z.int().positive(), height: z.int().positive() }).optional(),
   surface: Requirements.shape.surface.unwrap().optional(),
   formats: Requirements.shape.formats.unwrap().optional(),
+  ratio: Requirements.shape.ratio.unwrap().optional(),
+  needsHidden: z.boolean().optional(),
+  marks: Requirements.shape.marks.unwrap().optional(),
   /** what must be seen, with its worth in units of a hundredth of a point */
   mustShows: z.array(z.object({ id: Id.optional(), text: z.string(), units: Units.min(0) })).max(26),
 });

@@ -1,7 +1,8 @@
-import type { Box } from '../geometry/box.ts';
+import type { Box, Size } from '../geometry/box.ts';
 import type { PointRequirements } from '../handIns/missingForHandIn.ts';
 import { type Nothing, type Told, type ToldOf, tell, worstFirst } from '../told/told.ts';
 import type { PictureFacts } from './pictureFacts.ts';
+import { isWrongShape } from './shape.ts';
 import { isTooSmall } from './tooSmall.ts';
 
 /** What an automatic check can say of a picture, with the data its sentence needs. */
@@ -15,6 +16,7 @@ export interface FindingData {
   'black-area': Nothing;
   'several-displays': { count: number };
   'too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  'wrong-shape': { width: number; height: number; ratio: Size };
   blurred: Nothing;
   /** other students who handed in exactly the same capture, byte for byte */
   'same-picture': { others: readonly string[] };
@@ -26,7 +28,7 @@ export type Finding = ToldOf<FindingData>;
 /** What is known of a picture beside its pixels; each check that lacks what it needs says nothing. */
 export interface CheckedWith {
   /** what the proof point asks for, where the picture goes to one */
-  asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface'> | null;
+  asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface' | 'ratio'> | null;
   /** the letters that could be pinned in it, and those that are */
   letters?: readonly string[];
   pinned?: readonly string[];
@@ -67,6 +69,8 @@ export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Find
     const { minWidth, minHeight } = asked;
     found.push(tell('to-check', 'too-small', { width, height, minWidth, minHeight }));
   }
+  if (asked?.ratio && isWrongShape(facts, asked))
+    found.push(tell('to-check', 'wrong-shape', { width, height, ratio: asked.ratio }));
   const unpinned = letters.filter((letter) => !pinned.includes(letter));
   if (unpinned.length > 0) found.push(tell('to-check', 'not-pinned', { letters: unpinned }));
   return worstFirst(found);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Mark } from '../marks/mark.ts';
 import { type Draft, type DraftPicture, type DraftPoint, missingForHandIn } from './missingForHandIn.ts';
 
 const capture = { width: 800, height: 600 };
@@ -51,6 +52,51 @@ describe('missingForHandIn', () => {
       framing: { kind: 'region' as const, box: { x: 0, y: 0, width: 400, height: 600 } },
     };
     expect(told(draft([framed]))).toEqual(['problem P1 pins-missing a b']);
+  });
+  const arrow: Mark = {
+    kind: 'arrow',
+    id: 'm',
+    ink: '#000000',
+    from: { x: 10, y: 10 },
+    to: { x: 90, y: 90 },
+  };
+  const fill: Mark = {
+    kind: 'redaction',
+    id: 'h',
+    look: 'solid',
+    box: { x: 10, y: 10, width: 50, height: 20 },
+  };
+  it('names what is asked of marks and not so, pins left alone', () => {
+    const bare = picture('a', 'b');
+    const marked = { ...bare, marks: [...bare.marks, arrow] };
+    const hidden = { ...bare, marks: [...bare.marks, fill] };
+    expect(told(draft([bare], { marks: 'asked' }))).toEqual(['problem P1 nothing-marked']);
+    expect(told(draft([hidden], { marks: 'asked' }))).toEqual(['problem P1 nothing-marked']);
+    expect(told(draft([marked], { marks: 'asked' }))).toEqual([]);
+    expect(told(draft([marked], { marks: 'forbidden' }))).toEqual(['problem P1 marks-not-wanted']);
+    expect(told(draft([hidden], { marks: 'forbidden' }))).toEqual([]);
+    expect(told(draft([marked], { needsHidden: true }))).toEqual(['problem P1 nothing-hidden']);
+    expect(told(draft([hidden], { needsHidden: true }))).toEqual([]);
+    // Without a picture, that is what is missing.
+    expect(told(draft([], { needsHidden: true, marks: 'asked' }))).toEqual(['problem P1 no-picture']);
+  });
+  it('does not count what hides where it was framed away', () => {
+    const framed = {
+      ...picture('a', 'b'),
+      marks: [...picture('a', 'b').marks, fill],
+      framing: { kind: 'region' as const, box: { x: 400, y: 0, width: 400, height: 600 } },
+    };
+    expect(told(draft([framed], { needsHidden: true }))).toEqual(['problem P1 nothing-hidden']);
+  });
+  it.each([
+    ['4:3', 4, 3, true],
+    // 1366 x 768 and its like are sold as 16 to 9; a hundredth is let pass (common practice, no source).
+    ['800:604', 800, 604, true],
+    ['16:9', 16, 9, false],
+    ['3:4', 3, 4, false],
+  ])('says of 800 x 600 whether it is %s', (_, width, height, fits) => {
+    const ratio = { width, height };
+    expect(told(draft([picture('a', 'b')], { ratio }))).toHaveLength(fits ? 0 : 1);
   });
   it('measures the framed picture, not the capture', () => {
     const framed = {

@@ -1,13 +1,16 @@
+import { type AskedShape, isWrongShape } from '../checks/shape.ts';
 import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
-import { isPinOf } from '../marks/pins.ts';
+import { kindOf } from '../marks/kinds.ts';
+import type { Mark } from '../marks/mark.ts';
+import { isPin, isPinOf } from '../marks/pins.ts';
 import type { PictureFormat } from '../pictures/formats.ts';
 import { marksOnTrimmed, placingOf } from '../preparation/placing.ts';
 import type { Preparation } from '../preparation/preparation.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
 /** What of a proof point a machine can ask for. */
-export interface PointRequirements extends AskedSize {
+export interface PointRequirements extends AskedSize, AskedShape {
   /** fewest pictures; 0 makes the proof point optional */
   minPictures: number;
   needsPins: boolean;
@@ -15,6 +18,10 @@ export interface PointRequirements extends AskedSize {
   surface?: 'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo';
   /** formats that are taken, the preferred one first; null: any */
   formats?: readonly PictureFormat[] | null;
+  /** something in the pictures has to be hidden */
+  needsHidden?: boolean;
+  /** marks beside pins and what hides: asked for in one picture at least, or not wanted in any */
+  marks?: 'any' | 'asked' | 'forbidden';
 }
 
 export interface DraftPicture
@@ -49,6 +56,10 @@ export interface MissingData {
   'any-picture': Nothing;
   'picture-damaged': Nothing;
   'pins-missing': { letters: readonly string[] };
+  'wrong-shape': { width: number; height: number; ratio: Size };
+  'nothing-hidden': Nothing;
+  'nothing-marked': Nothing;
+  'marks-not-wanted': Nothing;
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
@@ -91,17 +102,47 @@ function missingAtPoint(
     : [];
   if (pictures.length > 0 && unpinned.length > 0)
     missing.push(tell('problem', 'pins-missing', { letters: unpinned }, place));
+  missing.push(...marksMissing(pictures, requirements).map((code) => tell('problem', code, {}, place)));
   for (const picture of pictures) {
     if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
     const { size } = placingOf(picture, picture.capture);
     if (isTooSmall(size, requirements))
       missing.push(tell('to-check', 'picture-too-small', { ...size, minWidth, minHeight }, place));
+    const { ratio } = requirements;
+    if (ratio && isWrongShape(size, { ratio }))
+      missing.push(tell('to-check', 'wrong-shape', { ...size, ratio }, place));
     // What nobody chose is written as the proof point asks; only a choice can be wrong.
     const format = picture.encoding?.format;
     if (format && formats && !formats.includes(format))
       missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
+}
+
+/** What is asked of marks, and not so. Pins are asked for by themselves. */
+function marksMissing(
+  pictures: readonly DraftPicture[],
+  { needsHidden = false, marks = 'any' }: PointRequirements,
+): Array<'nothing-hidden' | 'nothing-marked' | 'marks-not-wanted'> {
+  const seen = pictures.flatMap((picture) => {
+    const placing = placingOf(picture, picture.capture);
+    // What lies beside the frame is in no file.
+    return marksOnTrimmed(picture.marks, placing).filter((mark) => reachesInto(mark, placing.trimmed));
+  });
+  const isHidden = seen.some((mark) => kindOf(mark).burns);
+  const isMarked = seen.some((mark) => !isPin(mark) && !kindOf(mark).burns);
+  const missing: ReturnType<typeof marksMissing> = [];
+  if (pictures.length > 0 && needsHidden && !isHidden) missing.push('nothing-hidden');
+  if (pictures.length > 0 && marks === 'asked' && !isMarked) missing.push('nothing-marked');
+  if (marks === 'forbidden' && isMarked) missing.push('marks-not-wanted');
+  return missing;
+}
+
+/** Whether the box around a mark's places meets a picture. */
+function reachesInto(mark: Mark, { width, height }: Size): boolean {
+  const places = kindOf(mark).places(mark);
+  const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
+  return Math.min(...xs) < width && Math.max(...xs) > 0 && Math.min(...ys) < height && Math.max(...ys) > 0;
 }
 
 function pinnedInFrame(picture: DraftPicture, letter: string): boolean {

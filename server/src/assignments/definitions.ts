@@ -41,6 +41,9 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
         r.minHeight !== null && { minSize: { width: r.minWidth, height: r.minHeight } }),
       surface: r.surface,
       ...(r.formats && { formats: r.formats }),
+      ...(r.ratio && { ratio: r.ratio }),
+      ...(r.needsHidden && { needsHidden: true }),
+      ...(r.marks !== 'any' && { marks: r.marks }),
       mustShows: mustShows.map(({ id: mustShowId, text, units }) => ({ id: mustShowId, text, units })),
     })),
   };

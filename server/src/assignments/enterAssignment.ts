@@ -150,6 +150,9 @@ function pointOf(
       minHeight: point.minSize?.height ?? null,
       surface: point.surface ?? 'any',
       formats: point.formats ?? null,
+      ratio: point.ratio ?? null,
+      needsHidden: point.needsHidden ?? false,
+      marks: point.marks ?? 'any',
     },
   };
 }

@@ -74,7 +74,7 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
       ))}
       {made.examples.length > 0 && (
         <>
-          <p className="written text-faded">{ruleWords(made.parts)}.</p>
+          <p className="written text-faded">{ruleWords(made.parts)}</p>
           <ul aria-label="Examples from the class list">
             {made.examples.map(({ person, name }) => (
               <li key={`${person} ${name}`} className="written font-mono">

@@ -127,10 +127,24 @@ export function PointFields(props: PointFieldsProps): ReactNode {
                 ))}
               </select>
             </Field>
+            <Field label="Shape, such as 16:9" hint="Empty: any" fault={errors?.ratio?.message}>
+              <input {...register(`${at}.ratio`)} className={control} />
+            </Field>
+            <Field label="Marks beside pins and what hides">
+              <select {...register(`${at}.marks`)} className={control}>
+                <option value="any">as the student likes</option>
+                <option value="asked">at least one</option>
+                <option value="forbidden">none</option>
+              </select>
+            </Field>
             <Formats index={index} control={form} />
             <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
               <input type="checkbox" {...register(`${at}.needsPins`)} className="size-4 accent-verdigris" />
               Every must-show has to be pinned
+            </label>
+            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
+              <input type="checkbox" {...register(`${at}.needsHidden`)} className="size-4 accent-verdigris" />
+              Something private has to be hidden
             </label>
           </div>
         </details>

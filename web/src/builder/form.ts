@@ -62,6 +62,10 @@ export interface PointForm {
   surface: NonNullable<PointDefinition['surface']>;
   /** empty: any */
   formats: PictureFormat[];
+  /** as it is typed, "16:9"; empty: any */
+  ratio: string;
+  needsHidden: boolean;
+  marks: NonNullable<PointDefinition['marks']>;
   mustShows: MustShowForm[];
 }
 
@@ -82,6 +86,9 @@ export const EMPTY_POINT: PointForm = {
   minHeight: '',
   surface: 'any',
   formats: [],
+  ratio: '',
+  needsHidden: false,
+  marks: 'any',
   mustShows: [{ text: '', points: '1' }],
 };
 
@@ -126,6 +133,9 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       minHeight: point.minSize ? String(point.minSize.height) : '',
       surface: point.surface ?? 'any',
       formats: point.formats ?? [],
+      ratio: point.ratio ? `${point.ratio.width}:${point.ratio.height}` : '',
+      needsHidden: point.needsHidden ?? false,
+      marks: point.marks ?? 'any',
       mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
     })),
   };
@@ -211,6 +221,8 @@ export function fromForm(
     if (point.maxPictures < Math.max(1, point.minPictures)) fault(`${at}.maxPictures`, 'most-below-least');
     const minSize = sizeOf(point);
     if (minSize === null) fault(`${at}.minWidth`, 'size-half');
+    const ratio = ratioOf(point);
+    if (ratio === null) fault(`${at}.ratio`, 'ratio-unreadable');
     return {
       ...(point.id && { id: point.id }),
       title: point.title.trim(),
@@ -221,6 +233,10 @@ export function fromForm(
       ...(minSize && { minSize }),
       surface: point.surface,
       ...(point.formats.length > 0 && { formats: point.formats }),
+      ...(ratio && { ratio }),
+      // Neither is there in a form that was kept before they were asked for.
+      ...(point.needsHidden && { needsHidden: true }),
+      ...(point.marks && point.marks !== 'any' && { marks: point.marks }),
       mustShows: point.mustShows.map((mustShow, j) => {
         const units = parsePoints(mustShow.points);
         if (units === null || units < 0) fault(`${at}.mustShows.${j}.points`, 'points-unreadable');
@@ -284,6 +300,14 @@ function sizeOf({ minWidth, minHeight }: PointForm): { width: number; height: nu
   return Number.isInteger(width) && Number.isInteger(height) && width > 0 && height > 0
     ? { width, height }
     : null;
+}
+
+/** Null where it cannot be read, undefined where there is none. */
+function ratioOf({ ratio }: PointForm): { width: number; height: number } | null | undefined {
+  if ((ratio ?? '').trim() === '') return undefined;
+  const sides = /^\s*(\d{1,4})\s*[:x×/]\s*(\d{1,4})\s*$/i.exec(ratio);
+  const [width, height] = [Number(sides?.[1]), Number(sides?.[2])];
+  return width > 0 && height > 0 ? { width, height } : null;
 }
 
 /** A new assignment: it opens with the next morning and is due a week after, in the evening. */

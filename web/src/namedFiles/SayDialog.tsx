@@ -67,7 +67,7 @@ export function SayDialog({ match, assignment, students, left, onSay, onClose }:
             Leave it out
           </Button>
           <Button type="submit" look="main" keyName="Enter">
-            {left > 0 ? `Say so, then the next of ${left}` : 'Say so'}
+            {left > 0 ? `Say so, ${left} more` : 'Say so'}
           </Button>
         </div>
       </form>

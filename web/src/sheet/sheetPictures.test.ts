@@ -22,6 +22,9 @@ const POINT: ProofPoint = {
     minHeight: null,
     surface: 'any',
     formats: null,
+    ratio: null,
+    needsHidden: false,
+    marks: 'any',
   },
 };
 

@@ -18,6 +18,9 @@ const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoin
     minHeight: null,
     surface: 'any',
     formats: null,
+    ratio: null,
+    needsHidden: false,
+    marks: 'any',
     ...asked,
   },
 });

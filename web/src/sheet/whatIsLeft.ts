@@ -1,4 +1,4 @@
-import { type Missing, missingForHandIn, placingOf } from '@nachweis/core';
+import { isPin, kindOf, type Missing, missingForHandIn, placingOf } from '@nachweis/core';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { OwnSheet } from './useProofSheet.ts';
@@ -31,6 +31,12 @@ export function wayTo(
       return { href: `${here}/capture`, words: 'Capture' };
     case 'pins-missing':
       return open(here, 'pin', atPoint[0]);
+    case 'nothing-hidden':
+    case 'nothing-marked':
+      return open(here, 'pin', atPoint[0], 'Mark');
+    case 'marks-not-wanted':
+      return open(here, 'pin', atPoint.find(hasPlainMarks), 'Mark');
+    case 'wrong-shape':
     case 'picture-too-small': {
       const { width, height } = missing.data;
       const small = atPoint.find((picture) => {
@@ -52,9 +58,11 @@ export function wayTo(
   }
 }
 
+const hasPlainMarks = ({ marks }: SheetPicture) => marks.some((mark) => !isPin(mark) && !kindOf(mark).burns);
+
 const STEP_WORDS: Readonly<Record<PrepareStep, string>> = { frame: 'Frame', pin: 'Pin', format: 'Format' };
 
 /** The proof sheet with one of its pictures open. */
-function open(sheet: string, step: PrepareStep, picture: SheetPicture | undefined) {
-  return picture ? { href: `${sheet}?${step}=${picture.evidenceId}`, words: STEP_WORDS[step] } : null;
+function open(sheet: string, step: PrepareStep, picture: SheetPicture | undefined, words = STEP_WORDS[step]) {
+  return picture ? { href: `${sheet}?${step}=${picture.evidenceId}`, words } : null;
 }

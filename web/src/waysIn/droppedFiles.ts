@@ -40,7 +40,7 @@ export async function walk(entries: readonly FileSystemEntry[], most = MOST_FILE
       } else {
         const file = entry as FileSystemFileEntry;
         dropped.files.push(await new Promise<File>((resolve, reject) => file.file(resolve, reject)));
-        dropped.paths.push(entry.fullPath.replace(/^\//, ''));
+        dropped.paths.push((entry.fullPath || entry.name).replace(/^\//, ''));
       }
     } catch {
       dropped.vanished.push(entry.name);

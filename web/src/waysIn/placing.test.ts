@@ -17,6 +17,9 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     minHeight: null,
     surface: 'any',
     formats: null,
+    ratio: null,
+    needsHidden: false,
+    marks: 'any',
   },
 });
 const POINTS = [point('P1', 1), point('P2', 2), point('P3', 1)];

@@ -24,9 +24,10 @@ export function ruleFaultSentence({ code, words, start }: NameRuleFault): string
 
 /** A rule in a sentence, part by part. */
 export function ruleWords(parts: readonly NameRulePart[]): string {
-  return parts
+  const words = parts
     .map((part) => (part.kind === 'text' ? `“${part.text}”` : fieldWords(part.field, part.shape)))
     .join(', then ');
+  return `Names are: ${words}.`;
 }
 
 function fieldWords(field: string, { date, width, letters, ascii, most }: FieldShape): string {
@@ -37,7 +38,7 @@ function fieldWords(field: string, { date, width, letters, ascii, most }: FieldS
     ascii && 'in the letters a to z',
     most !== undefined && (most === 1 ? 'its first letter' : `its first ${most} letters`),
     width !== undefined && width > 1 && `with ${width} figures`,
-  ].filter((words) => words !== false);
+  ].filter((words) => typeof words === 'string');
   return [FIELD_WORDS[field] ?? `“${field}” of the class list`, ...shaped].join(', ');
 }
 

@@ -44,6 +44,9 @@ function listed(names: readonly string[]): string {
   return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
 }
 
+const shapes = ({ width, height, ratio }: FindingData['wrong-shape']): string =>
+  `${width} x ${height} pixels; the shape asked for is ${ratio.width} : ${ratio.height}.`;
+
 const FINDINGS: Words<FindingData> = {
   damaged: () => 'The picture is damaged: its pixels cannot be read.',
   'all-black': () => 'The picture is all black. Protected video and a failed grab look like this.',
@@ -53,6 +56,7 @@ const FINDINGS: Words<FindingData> = {
     'A large part of the picture is plain black. Video that is protected comes out like this.',
   'several-displays': ({ count }) => `${count} displays seem to be in the picture. Is one of them enough?`,
   'too-small': (data) => sizes(data),
+  'wrong-shape': (data) => shapes(data),
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,
   'not-pinned': ({ letters }) => `Not pinned here: ${letters.join(', ')}.`,
@@ -67,6 +71,12 @@ const MISSING: Words<MissingData> = {
     `${atPoint(place)}a picture is damaged: its pixels cannot be read. Remove it and add it again.`,
   'pins-missing': ({ letters }, place) =>
     `${atPoint(place)}pin ${letters.join(', ')} to the place where it is seen.`,
+  'wrong-shape': (data, place) => `${atPoint(place)}${shapes(data)}`,
+  'nothing-hidden': (_, place) => `${atPoint(place)}something private has to be hidden, and nothing is yet.`,
+  'nothing-marked': (_, place) =>
+    `${atPoint(place)}a mark is asked for: an arrow, a ring, a text or a measure.`,
+  'marks-not-wanted': (_, place) =>
+    `${atPoint(place)}no marks are wanted beside pins and what hides. Remove them.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
   'format-not-taken': ({ format, formats }, place) =>
     `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
