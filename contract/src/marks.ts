@@ -17,7 +17,8 @@ export const PlaceAt = z.object({ x: Place, y: Place });
 const Length = z.number().min(0).max(1_000_000);
 const AreaBox = z.object({ x: Place, y: Place, width: Length, height: Length });
 export const Ink = z.string().regex(/^#[0-9a-f]{6}$/);
-const drawn = { id: Id, ink: Ink };
+const arranged = { id: Id, group: Id.optional(), locked: z.boolean().optional() };
+const drawn = { ...arranged, ink: Ink };
 const segment = <K extends string>(kind: K) =>
   z.object({ kind: z.literal(kind), ...drawn, from: PlaceAt, to: PlaceAt });
 
@@ -53,7 +54,7 @@ export const Mark = z.discriminatedUnion('kind', [
       .max(800),
   }),
   z.object({ kind: z.literal('loop'), ...drawn, points: z.array(PlaceAt).min(3).max(200) }),
-  z.object({ kind: z.literal('highlight'), id: Id, tint: Ink, box: AreaBox }),
+  z.object({ kind: z.literal('highlight'), ...arranged, tint: Ink, box: AreaBox }),
   z.object({
     kind: z.literal('measure'),
     ...drawn,
@@ -65,7 +66,7 @@ export const Mark = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('colour'), ...drawn, x: Place, y: Place, colour: Ink }),
   z.object({
     kind: z.literal('redaction'),
-    id: Id,
+    ...arranged,
     look: z.enum(['solid', 'mosaic', 'blur']),
     box: AreaBox,
   }),

@@ -57,6 +57,15 @@ export {
   missingForHandIn,
   type PointRequirements,
 } from './handIns/missingForHandIn.ts';
+export {
+  ALIGNMENTS,
+  type Alignment,
+  alignMarks,
+  boundsOfAll,
+  reorderMarks,
+  spreadMarks,
+  withGroups,
+} from './marks/arrange.ts';
 export { boxOf } from './marks/boxed.ts';
 export { drawMarks, type MarkFonts } from './marks/drawMarks.ts';
 export { type BoxedKind, type Framing, framedBox, framingOf } from './marks/framing.ts';

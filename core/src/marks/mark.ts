@@ -32,9 +32,17 @@ export type Mark =
   | Redaction;
 
 /** What all marks but pins have. */
-export interface MarkBase {
+export interface Arranged {
   /** UUID, made where it was drawn */
   id: string;
+  /** of all marks that are chosen together, the same */
+  group?: string | undefined;
+  /** stays where it is and as it is until that is taken back */
+  locked?: boolean | undefined;
+}
+
+/** What all marks that are drawn in a colour have. */
+export interface MarkBase extends Arranged {
   /** "#rrggbb" */
   ink: string;
 }

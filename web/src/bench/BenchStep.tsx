@@ -11,6 +11,7 @@ import { StageMarks } from '../stage/StageMarks.tsx';
 import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
+import { ArrangeButtons } from './ArrangeButtons.tsx';
 import { BenchBar } from './BenchBar.tsx';
 import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
@@ -20,6 +21,7 @@ import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
 import { ReadPanel } from './ReadPanel.tsx';
+import { SeveralPanel } from './SeveralPanel.tsx';
 import { TrimPanel } from './TrimPanel.tsx';
 import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
@@ -52,7 +54,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const [looked, setLooked] = useState<Tool | null>(null);
   const [hiding, setHiding] = useState(false);
   const bench = useBench(picture, point, onChange, field, root);
-  const { placing, shown, setting, tool, letter, chosen, choose } = bench;
+  const { placing, shown, setting, tool, letter, chosen, several, choose } = bench;
   const { trimmed, size, factor } = placing;
   const { marks } = picture;
   const letters = point.mustShows.map((m) => m.letter);
@@ -61,16 +63,19 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const all = marksOnTrimmed(marks, placing);
   const drawnMarks = onPicture(bench);
   const handledMark = chosen && (drawnMarks.find((mark) => isDrawn(mark) && mark.id === chosen.id) ?? null);
+  const severalIds = several.map((mark) => mark.id);
   const drawing = useDrawing({
     tool,
     // A tool that makes no mark takes hold of none.
     marks: tool.trim || tool.reads ? [] : drawnMarks,
     chosen: tool.trim || tool.reads ? null : handledMark,
+    several: drawnMarks.filter((mark) => isDrawn(mark) && severalIds.includes(mark.id)),
     setting,
     onChoose: choose,
+    onToggle: bench.toggle,
     make: bench.make,
     onMade: bench.finishDrawing,
-    onChanged: (mark) => bench.replace(bench.toCapture(mark)),
+    onChanged: (marks) => bench.replaceAll(marks.map(bench.toCapture)),
   });
   /** The button that was pressed is gone; the same key again must not take the pin out. */
   const putAndGoOn = (one: string) => {
@@ -106,7 +111,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   };
   stepBack.current = () => {
     if (isTyping(document.activeElement)) root.current?.focus();
-    else if (chosen) choose(null);
+    else if (chosen || several.length > 0) choose(null);
     else if (bench.reading) bench.stopReading();
     else if (tool !== PIN_TOOL) bench.takeTool(PIN_TOOL);
     else return false;
@@ -121,13 +126,14 @@ export function BenchStep(props: BenchStepProps): ReactNode {
 
   const hidden = useHiddenAreas(null, placing.frame, shown.covers ? marks : [], bench.bitmap);
   const { passing } = drawing;
-  const passingId = passing && isDrawn(passing) ? passing.id : null;
+  const passingIds = passing.flatMap((mark) => (isDrawn(mark) ? [mark.id] : []));
   // What is hidden is gone already from a picture whose pixels were made; while it is moved it is seen all the same.
   const laid = shown.covers ? drawnMarks : drawnMarks.filter((mark) => !kindOf(mark).burns);
-  const inScene = passing
-    ? [...laid.filter((mark) => !isDrawn(mark) || mark.id !== passingId), passing]
-    : laid;
-  const handled = passing ?? handledMark;
+  const inScene =
+    passing.length > 0
+      ? [...laid.filter((mark) => !isDrawn(mark) || !passingIds.includes(mark.id)), ...passing]
+      : laid;
+  const handled = (passing.length === 1 ? passing[0] : null) ?? (chosen?.locked ? null : handledMark);
   const sceneMarks = scaleMarks(inScene, factor);
   const sceneSetting = { ...setting, picture: size };
   const [sceneHandled] = handled ? scaleMarks([handled], factor) : [];
@@ -176,9 +182,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   marks={sceneMarks}
                   size={size}
                   scale={scale / factor}
-                  chosen={passingId ?? chosen?.id ?? null}
+                  chosen={passingIds.length > 0 ? passingIds : chosen ? [chosen.id] : severalIds}
                   handles={sceneHandled ? kindOf(sceneHandled).handles(sceneHandled, sceneSetting) : []}
-                  hidden={hidden.filter((area) => area.id !== passingId)}
+                  hidden={hidden.filter((area) => !passingIds.includes(area.id))}
                   factor={factor}
                 />
                 {drawingNow && (
@@ -192,7 +198,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   marks={all}
                   frame={wholeBox(trimmed)}
                   shown={{ width: trimmed.width * scale, height: trimmed.height * scale }}
-                  chosen={chosen ? null : letter}
+                  chosen={chosen || several.length > 0 ? null : letter}
                   {...(tool === PIN_TOOL ? { handlers: moves } : {})}
                 />
               </>
@@ -211,14 +217,20 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                 <PinList
                   point={point}
                   marks={all}
-                  chosen={chosen ? '' : letter}
+                  chosen={chosen || several.length > 0 ? '' : letter}
                   onChoose={bench.chooseLetter}
                   onPut={putAndGoOn}
                   onSays={bench.say}
                   onRemove={bench.unpin}
                 />
               )}
-              <MarkList marks={drawnMarks.filter(isDrawn)} chosen={chosen?.id ?? null} onChoose={choose} />
+              <MarkList
+                marks={drawnMarks.filter(isDrawn)}
+                chosen={chosen ? [chosen.id] : severalIds}
+                onChoose={choose}
+                onToggle={bench.toggle}
+              />
+              {several.length > 0 && <SeveralPanel bench={bench} />}
               {chosen && (
                 <MarkPanel
                   mark={chosen}
@@ -227,15 +239,15 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   onChange={bench.replace}
                   onCalibrate={bench.calibrate}
                   onHideElsewhere={others.length > 0 ? () => setHiding(true) : null}
-                  onDuplicate={bench.duplicateChosen}
-                  onRemove={bench.removeChosen}
-                />
+                >
+                  <ArrangeButtons bench={bench} marks={[chosen]} />
+                </MarkPanel>
               )}
             </div>
             <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
               {drawingNow && (
                 <Button small keyName="Ins" onClick={bench.addInMiddle}>
-                  {tool.reads ? 'Read all of it' : 'Put one in the middle'}
+                  {tool.reads ? 'Read all of it' : tool.chooses ? 'Choose all' : 'Put one in the middle'}
                 </Button>
               )}
               <Button look="main" data-next onClick={done} keyName="Enter">

@@ -1,5 +1,4 @@
 import { HIGHLIGHT_TINTS, HOUSE_INKS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
-import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
@@ -17,8 +16,8 @@ interface MarkPanelProps {
   onCalibrate: (value: number, unit: string) => void;
   /** of a hidden area: the same in other pictures; null where there are none */
   onHideElsewhere: (() => void) | null;
-  onDuplicate: () => void;
-  onRemove: () => void;
+  /** what can be done to any mark */
+  children: ReactNode;
 }
 
 const TINT_NAMES = ['yellow', 'green', 'pink'] as const;
@@ -32,8 +31,7 @@ export function MarkPanel({
   onChange,
   onCalibrate,
   onHideElsewhere,
-  onDuplicate,
-  onRemove,
+  children,
 }: MarkPanelProps): ReactNode {
   return (
     <section aria-label="The chosen mark" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
@@ -121,14 +119,7 @@ export function MarkPanel({
       {mark.kind === 'measure' && mark.of === 'length' && (
         <RealLength key={mark.id} length={mark} onCalibrate={onCalibrate} />
       )}
-      <div className="flex gap-1">
-        <Button small look="quiet" onClick={onDuplicate}>
-          <Copy size={16} aria-hidden /> Duplicate
-        </Button>
-        <Button small look="danger" keyName="Del" onClick={onRemove}>
-          <Trash2 size={16} aria-hidden /> Remove
-        </Button>
-      </div>
+      {children}
     </section>
   );
 }

@@ -9,6 +9,7 @@ import {
   type Trim,
 } from '@nachweis/core';
 import type { ShownPicture } from '../pictures/useShownPicture.ts';
+import type { Arranging } from './arranging.ts';
 import type { Making, Tool } from './tools.ts';
 import type { WorkHistory } from './useWorkHistory.ts';
 
@@ -31,8 +32,16 @@ export interface Bench {
   letter: string;
   chooseLetter: (letter: string) => void;
   drawn: DrawnMark[];
+  /** the mark that is chosen alone; null where none is, or several are */
   chosen: DrawnMark | null;
+  /** all that are chosen together; none where fewer than two are */
+  several: DrawnMark[];
+  /** chooses one, with its group; null: none */
   choose: (id: string | null) => void;
+  /** one more, or one less */
+  toggle: (id: string) => void;
+  chooseAll: () => void;
+  arrange: Arranging;
   /** makes what the tool in hand draws, in pixels of the picture that is seen */
   make: (from: Point, to: Point, even: boolean, path?: Making['path'], id?: string) => Mark | null;
   /** @param mark in pixels of the picture that is seen */
@@ -54,10 +63,16 @@ export interface Bench {
   addInMiddle: () => void;
   /** @param mark in pixels of the capture */
   replace: (mark: Mark, mergeWith?: string) => void;
+  /** the same for several, as one step. @param marks in pixels of the capture */
+  replaceAll: (marks: readonly Mark[]) => void;
   /** gives the chosen length its real value, and everything that is measured its unit */
   calibrate: (value: number, unit: string) => void;
   removeChosen: () => void;
   duplicateChosen: () => void;
+  /** keeps what is chosen for this and other pictures */
+  copyChosen: () => void;
+  /** puts what was copied on this picture; nothing where nothing was */
+  pasteCopied: () => void;
   isPinned: (letter: string) => boolean;
   /** @param at in pixels of the capture; without it where it can be told apart */
   pin: (letter: string, at?: Point, mergeWith?: string) => void;

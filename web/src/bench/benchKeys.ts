@@ -3,6 +3,7 @@ import { arrowStep } from '../ui/arrowStep.ts';
 import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 import type { Bench } from './bench.ts';
+import { copiedMarks } from './copiedMarks.ts';
 import { PIN_TOOL, toolFor } from './tools.ts';
 
 interface KeyContext {
@@ -25,6 +26,9 @@ export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDon
   if (event.key === 'Enter' && (held || !(event.target instanceof HTMLButtonElement))) onDone();
   else if (held && key === 'z' && !event.shiftKey) bench.history.undo();
   else if (held && (key === 'y' || key === 'z')) bench.history.redo();
+  else if (held && key === 'a') bench.chooseAll();
+  else if (held && key === 'c' && (bench.chosen || bench.several.length > 0)) bench.copyChosen();
+  else if (held && key === 'v' && copiedMarks().length > 0) bench.pasteCopied();
   else if (held) return;
   else if (arrow) bench.nudge(arrow.dx, arrow.dy, event.altKey);
   else if (event.altKey || isKeyOff(event)) return;
@@ -34,7 +38,7 @@ export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDon
     else if (!bench.isPinned(event.key)) bench.pin(event.key);
   } else if (event.key === 'Insert') bench.addInMiddle();
   else if (event.key === 'Delete' || event.key === 'Backspace') {
-    if (bench.chosen) bench.removeChosen();
+    if (bench.chosen || bench.several.length > 0) bench.removeChosen();
     else if (bench.tool === PIN_TOOL) bench.unpin(bench.letter);
   } else {
     const next = toolFor(event.key, bench.tool);

@@ -49,6 +49,8 @@ export interface Tool {
   trim?: (trimming: Trimming) => Exclude<Trim, Finish> | null;
   /** of a tool that reads the words of a part instead */
   reads?: true;
+  /** of a tool that chooses the marks in a part instead */
+  chooses?: true;
 }
 
 /** Tools that serve one purpose, under one key; the same key again goes on to the next of them. */
@@ -167,6 +169,21 @@ function thinned(path: ReadonlyArray<Point & { p: number }>): Array<Point & { p:
   return path.filter((_, i) => i % every === 0 || i === path.length - 1).slice(-MAX_STROKE_POINTS);
 }
 
+const choose: Tool = {
+  name: 'choose',
+  label: 'Choose',
+  hint: 'Drag a frame around marks, or click one; with Shift one more. Ctrl A takes all.',
+  drawn: true,
+  chooses: true,
+  make: ({ id, from, to }) => ({
+    kind: 'ring',
+    id,
+    ink: '#1c6660',
+    shape: 'box',
+    box: boxOf(from, to, false),
+  }),
+};
+
 /** What a text says until something is written. */
 export const FIRST_TEXT = '…';
 
@@ -195,6 +212,7 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
       loop,
       line,
       number,
+      choose,
     ],
   },
   { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter] },

@@ -1,6 +1,7 @@
 import { MAX_MARKS, MAX_TRIMS, type ProofPoint } from '@nachweis/contract';
 import {
   type Box,
+  boxHolds,
   boxOf,
   calibrated,
   HOUSE_INKS,
@@ -16,6 +17,7 @@ import {
   renumbered,
   takePinOut,
   withFinish,
+  withGroups,
   withTrim,
 } from '@nachweis/core';
 import { type RefObject, useState } from 'react';
@@ -26,7 +28,9 @@ import { useShownPicture } from '../pictures/useShownPicture.ts';
 import { useBitmap } from '../prepare/useBitmap.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { toast } from '../ui/notices.ts';
+import { arranging } from './arranging.ts';
 import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
+import { copiedMarks, copyMarks, placeCopies } from './copiedMarks.ts';
 import { inkUnder } from './inkUnder.ts';
 import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
 import { useWorkHistory, type Work } from './useWorkHistory.ts';
@@ -56,7 +60,7 @@ export function useBench(
 
   const [tool, setTool] = useState(PIN_TOOL);
   const [letter, setLetter] = useState(() => nextOpen(marks) ?? letters[0] ?? '');
-  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const [reading, setReading] = useState<Box | null>(null);
   const { bitmap } = useBitmap(shown.url, null);
   const history = useWorkHistory(picture.evidenceId, { trims, marks }, onChange);
@@ -71,7 +75,9 @@ export function useBench(
     shown.covers ? { x: x + placing.frame.x, y: y + placing.frame.y } : { x, y };
 
   const drawn = marks.filter(isDrawn);
-  const chosen = drawn.find((mark) => mark.id === chosenId) ?? null;
+  const together = drawn.filter((mark) => chosenIds.includes(mark.id));
+  const chosen = together.length === 1 ? (together[0] ?? null) : null;
+  const several = together.length > 1 ? together : [];
   /** without a text that is left empty */
   const written = marks.filter((mark) => !isEmpty(mark));
   const setting = { picture: trimmed, fontFamily: PAGE_FONTS.text, measure: measureText };
@@ -80,9 +86,14 @@ export function useBench(
     marksOnTrimmed([mark], placing)[0] ?? kindOf(mark).map(mark, placing.there);
 
   const choose = (id: string | null) => {
-    if (chosen && chosenId !== id && isEmpty(chosen)) change(written, 'emptied');
-    setChosenId(id);
+    if (chosen && chosen.id !== id && isEmpty(chosen)) change(written, 'emptied');
+    setChosenIds(id === null ? [] : withGroups([id], drawn));
   };
+  const chooseMany = (ids: readonly string[]) => {
+    choose(null);
+    setChosenIds(withGroups(ids, drawn));
+  };
+  const arrange = arranging({ marks, chosen: together, setting, seen, toCapture, change });
   const add = (mark: Mark) => {
     if (marks.length >= MAX_MARKS) {
       toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove one first.`);
@@ -94,10 +105,28 @@ export function useBench(
     // Drawn before this returns: what is typed next goes into its field, not to the keys of the bench.
     flushSync(() => {
       change([...written, placed]);
-      if (isDrawn(placed)) setChosenId(placed.id);
+      if (isDrawn(placed)) setChosenIds([placed.id]);
     });
     if ('text' in placed) field.current?.focus();
   };
+  /** @param copies in pixels of the picture that is seen */
+  const putCopies = (copies: readonly DrawnMark[]) => {
+    if (copies.length === 0) return;
+    if (written.length + copies.length > MAX_MARKS) {
+      toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove some first.`);
+      return;
+    }
+    const there = drawn.map((mark) => seen(mark) as DrawnMark);
+    const placed = placeCopies(copies, there, setting).map((mark) => toCapture(mark) as DrawnMark);
+    change([...written, ...placed]);
+    setChosenIds(placed.map((mark) => mark.id));
+  };
+  const idsWithin = (box: Box): string[] =>
+    marksOnTrimmed(drawn, placing).flatMap((mark) => {
+      const { x, y, width, height } = kindOf(mark).bounds(mark, setting);
+      const inside = boxHolds(box, { x, y }) && boxHolds(box, { x: x + width, y: y + height });
+      return inside && isDrawn(mark) ? [mark.id] : [];
+    });
   const make: Bench['make'] = (from, to, even, path = [], id = 'new') =>
     tool.make?.({
       id,
@@ -123,6 +152,7 @@ export function useBench(
   const trim: Bench['trim'] = (one) => setTrims(withTrim({ framing: picture.framing, trims }, one, picture));
   const finishDrawing: Bench['finishDrawing'] = (mark, from, to) => {
     if (tool.reads) return setReading(boxOf(from, to, false));
+    if (tool.chooses) return chooseMany(idsWithin(boxOf(from, to, false)));
     if (!tool.trim) return add({ ...mark, id: crypto.randomUUID() } as Mark);
     const made = tool.trim({ from, to, picture: trimmed, colour: colourAt(bitmap, inBitmap(to)) });
     if (made) trim(made);
@@ -146,10 +176,20 @@ export function useBench(
     },
     drawn,
     chosen,
+    several,
     choose,
+    toggle(id) {
+      const meant = withGroups([id], drawn);
+      chooseMany(
+        chosenIds.includes(id) ? chosenIds.filter((one) => !meant.includes(one)) : [...chosenIds, ...meant],
+      );
+    },
+    chooseAll: () => chooseMany(drawn.map((mark) => mark.id)),
+    arrange,
     make,
     add,
     addInMiddle() {
+      if (tool.chooses) return chooseMany(drawn.map((mark) => mark.id));
       const [x, y] = [trimmed.width / 2, trimmed.height / 2];
       const [dx, dy] = tool.drawn ? [trimmed.width * 0.12, trimmed.height * 0.08] : [0, 0];
       const [from, to] = tool.inMiddle?.(trimmed) ?? [
@@ -172,20 +212,17 @@ export function useBench(
       if (chosen?.kind === 'measure') change(calibrated(marks, chosen, value, unit), `real ${chosen.id}`);
     },
     removeChosen() {
-      change(renumbered(marks.filter((one) => one !== chosen)));
-      setChosenId(null);
+      const going = new Set<Mark>(together.filter((mark) => !mark.locked));
+      change(renumbered(marks.filter((one) => !going.has(one))));
+      setChosenIds([]);
       root.current?.focus();
     },
-    duplicateChosen() {
-      if (!chosen) return;
-      const by = Math.round(Math.max(trimmed.width, trimmed.height) * 0.02);
-      const copy = {
-        ...toCapture(kindOf<Mark>(chosen).move(seen(chosen), by, by)),
-        id: crypto.randomUUID(),
-      } as DrawnMark;
-      const count = drawn.filter((one) => one.kind === 'number').length;
-      change([...marks, copy.kind === 'number' ? { ...copy, number: count + 1 } : copy]);
-      setChosenId(copy.id);
+    duplicateChosen: () => putCopies(together.map((mark) => seen(mark) as DrawnMark)),
+    copyChosen: () => copyMarks(together.map((mark) => seen(mark) as DrawnMark)),
+    pasteCopied: () => putCopies(copiedMarks()),
+    replaceAll(all) {
+      const byId = new Map(all.filter(isDrawn).map((mark) => [mark.id, mark]));
+      change(marks.map((one) => (isDrawn(one) ? (byId.get(one.id) ?? one) : one)));
     },
     isPinned: (one) => pinnedIn(marks, one),
     pin: (one, at = placeFor(one), mergeWith = '') => change(putPin(written, one, at, picture), mergeWith),
@@ -202,6 +239,8 @@ export function useBench(
       ),
     unpin: (one) => change(takePinOut(marks, one)),
     nudge(dx, dy, pull) {
+      if (several.length > 0) return arrange.move(dx, dy);
+      if (chosen?.locked) return;
       if (!chosen) {
         if (!pinnedIn(marks, letter)) return;
         // In the direction that is seen, however the picture is turned.

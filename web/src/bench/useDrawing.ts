@@ -11,7 +11,8 @@ interface Drag {
   what: 'new' | 'move' | 'pull';
   from: Point;
   last: Point;
-  start: Mark | null;
+  /** what is moved, pulled, or nothing for what is new */
+  start: readonly Mark[];
   handle: string;
   far: boolean;
   path: Array<Point & { p: number }>;
@@ -22,13 +23,17 @@ interface DrawingOptions {
   /** marks in pixels of the framed picture */
   marks: readonly Mark[];
   chosen: Mark | null;
+  /** all that are chosen together; none where fewer than two are */
+  several: readonly Mark[];
   setting: MarkSetting;
   onChoose: (id: string | null) => void;
+  /** one more, or one less */
+  onToggle: (id: string) => void;
   /** makes the mark that a tool draws from one place to another */
   make: (from: Point, to: Point, even: boolean, path: Drag['path']) => Mark | null;
   /** called once, when the hand lets go */
   onMade: (mark: Mark, from: Point, to: Point) => void;
-  onChanged: (mark: Mark) => void;
+  onChanged: (marks: readonly Mark[]) => void;
 }
 
 /**
@@ -36,7 +41,7 @@ interface DrawingOptions {
  * Escape gives it up.
  */
 export function useDrawing(options: DrawingOptions) {
-  const [passing, setPassing] = useState<Mark | null>(null);
+  const [passing, setPassing] = useState<readonly Mark[]>([]);
   const drag = useRef<Drag | null>(null);
   const latest = useRef(options);
   latest.current = options;
@@ -46,7 +51,7 @@ export function useDrawing(options: DrawingOptions) {
       event.preventDefault();
       event.stopPropagation();
       drag.current = null;
-      setPassing(null);
+      setPassing([]);
     };
     addEventListener('keydown', onKey, true);
     return () => removeEventListener('keydown', onKey, true);
@@ -61,19 +66,24 @@ export function useDrawing(options: DrawingOptions) {
     return {
       onPointerDown(event: PointerEvent<HTMLElement>) {
         if (event.button !== 0) return;
-        const { marks, chosen, setting, onChoose } = latest.current;
+        const { marks, chosen, several, setting, onChoose, onToggle } = latest.current;
         const place = at(event);
         const reach = REACH[event.pointerType === 'touch' ? 'touch' : 'mouse'] / scale;
         const handle =
-          chosen &&
-          kindOf(chosen)
-            .handles(chosen, setting)
-            .find(({ x, y }) => Math.hypot(x - place.x, y - place.y) <= reach * 1.5);
+          chosen && !isLocked(chosen)
+            ? kindOf(chosen)
+                .handles(chosen, setting)
+                .find(({ x, y }) => Math.hypot(x - place.x, y - place.y) <= reach * 1.5)
+            : undefined;
         const hit = [...marks]
           .reverse()
-          .find((mark) => 'id' in mark && kindOf(mark).hits(mark, place, reach, setting));
+          .find((mark) => 'id' in mark && !mark.locked && kindOf(mark).hits(mark, place, reach, setting));
+        event.stopPropagation();
+        if (hit && 'id' in hit && (event.shiftKey || event.ctrlKey || event.metaKey)) return onToggle(hit.id);
         const what = handle ? 'pull' : hit ? 'move' : 'new';
-        const start = handle ? chosen : (hit ?? null);
+        const isOfSeveral = hit !== undefined && several.includes(hit);
+        const one = handle ? chosen : (hit ?? null);
+        const start = isOfSeveral ? several.filter((mark) => !isLocked(mark)) : one ? [one] : [];
         drag.current = {
           what,
           from: place,
@@ -83,10 +93,9 @@ export function useDrawing(options: DrawingOptions) {
           far: false,
           path: [withPressure(place, event)],
         };
-        if (what === 'move' && hit && 'id' in hit) onChoose(hit.id);
+        if (what === 'move' && !isOfSeveral && hit && 'id' in hit) onChoose(hit.id);
         if (what === 'new') onChoose(null);
         event.currentTarget.setPointerCapture(event.pointerId);
-        event.stopPropagation();
       },
       onPointerMove(event: PointerEvent<HTMLElement>) {
         const now = drag.current;
@@ -101,32 +110,40 @@ export function useDrawing(options: DrawingOptions) {
       onPointerUp(event: PointerEvent<HTMLElement>) {
         const now = drag.current;
         drag.current = null;
-        setPassing(null);
+        setPassing([]);
         if (!now) return;
         const { tool, onMade, onChanged } = latest.current;
         // A tool that draws needs a drag; a click with it would leave something too small to be seen.
         if (now.what === 'new' && !now.far && tool.drawn) return;
         if (now.what !== 'new' && !now.far) return;
         const made = result(now, event.shiftKey);
-        if (made) now.what === 'new' ? onMade(made, now.from, now.last) : onChanged(made);
+        if (now.what !== 'new') onChanged(made);
+        else if (made[0]) onMade(made[0], now.from, now.last);
       },
       onPointerCancel() {
         drag.current = null;
-        setPassing(null);
+        setPassing([]);
       },
       onClick: (event: { stopPropagation(): void }) => event.stopPropagation(),
     };
   };
-  const result = ({ what, from, last, start, handle, path }: Drag, even: boolean): Mark | null => {
-    if (what === 'new') return latest.current.make(from, last, even, path);
-    if (!start) return null;
-    const kind = kindOf(start);
-    return what === 'pull'
-      ? kind.pull(start, handle, last, even)
-      : (kind.drag ?? kind.move)(start, last.x - from.x, last.y - from.y);
+  const result = ({ what, from, last, start, handle, path }: Drag, even: boolean): readonly Mark[] => {
+    if (what === 'new') {
+      const made = latest.current.make(from, last, even, path);
+      return made ? [made] : [];
+    }
+    const [dx, dy] = [last.x - from.x, last.y - from.y];
+    return start.map((mark) => {
+      const kind = kindOf<Mark>(mark);
+      if (what === 'pull') return kind.pull(mark, handle, last, even);
+      // Several keep their places to each other: none of them only turns.
+      return start.length > 1 ? kind.move(mark, dx, dy) : (kind.drag ?? kind.move)(mark, dx, dy);
+    });
   };
   return { passing, handlersFor };
 }
+
+const isLocked = (mark: Mark): boolean => 'id' in mark && mark.locked === true;
 
 /** A mouse has no pressure and says a half. */
 const withPressure = (place: Point, { pressure, pointerType }: PointerEvent): Point & { p: number } => ({

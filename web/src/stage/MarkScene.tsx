@@ -17,8 +17,8 @@ import type { HiddenArea } from '../pictures/hiddenAreas.ts';
 interface MarkSceneProps {
   /** as they lie on the picture that is handed in, in its pixels */
   marks: readonly Mark[];
-  /** id of the one that is chosen, drawn on a layer of its own, so that moving it redraws nothing else */
-  chosen: string | null;
+  /** ids of those that are chosen, drawn on a layer of their own, so that moving them redraws nothing else */
+  chosen: readonly string[];
   handles: readonly MarkHandle[];
   setting: MarkSetting;
   /** screen pixels for each pixel of that picture */
@@ -51,6 +51,21 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
       sceneFunc={(context: Context) => drawMark(context._context, mark, setting, hidden, factor)}
     />
   );
+  const isChosen = (mark: Mark) => chosen.includes(idOf(mark));
+  /** Around each of several that are chosen; one alone has its handles. */
+  const outline = (mark: Mark) => (
+    <Shape
+      key={`around ${idOf(mark)}`}
+      listening={false}
+      sceneFunc={({ _context: canvas }: Context) => {
+        const { x, y, width, height } = kindOf(mark).bounds(mark, setting);
+        canvas.strokeStyle = '#1c6660';
+        canvas.lineWidth = 1.5 / scale;
+        canvas.setLineDash([5 / scale, 4 / scale]);
+        canvas.strokeRect(x, y, width, height);
+      }}
+    />
+  );
   return (
     <div
       ref={holder}
@@ -65,10 +80,11 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
         </Layer>
         <Layer listening={false} {...place}>
           {marks.filter(isBurned).map(draw)}
-          {marks.filter((mark) => isOver(mark) && idOf(mark) !== chosen).map(draw)}
+          {marks.filter((mark) => isOver(mark) && !isChosen(mark)).map(draw)}
         </Layer>
         <Layer listening={false} {...place}>
-          {marks.filter((mark) => isOver(mark) && idOf(mark) === chosen).map(draw)}
+          {marks.filter((mark) => isOver(mark) && isChosen(mark)).map(draw)}
+          {chosen.length > 1 && marks.filter(isChosen).map(outline)}
           {handles.map(({ name, x, y }) => (
             <Circle
               key={name}

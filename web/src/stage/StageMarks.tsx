@@ -13,7 +13,8 @@ interface StageMarksProps {
   size: Size;
   /** screen pixels for each of its pixels */
   scale: number;
-  chosen?: string | null;
+  /** ids of those that are chosen */
+  chosen?: readonly string[];
   handles?: readonly MarkHandle[];
   /** in pixels of the framed picture, before it is scaled by `factor` */
   hidden?: readonly HiddenArea[];
@@ -22,7 +23,7 @@ interface StageMarksProps {
 
 /** All marks but the pins over a picture on the stage. */
 export function StageMarks(props: StageMarksProps): ReactNode {
-  const { marks, size, scale, chosen = null, handles = [], hidden = [], factor = 1 } = props;
+  const { marks, size, scale, chosen = [], handles = [], hidden = [], factor = 1 } = props;
   const drawn = marks.filter((mark) => !isPin(mark));
   if (drawn.length === 0) return null;
   const setting = { picture: size, fontFamily: PAGE_FONTS.text, measure: measureText };
