@@ -1,4 +1,4 @@
-import { type LateRule as CoreLateRule, type Terms as CoreTerms, NAME_ALPHABETS } from '@nachweis/core';
+import type { LateRule as CoreLateRule, Terms as CoreTerms, NameAlphabet } from '@nachweis/core';
 import * as z from 'zod';
 import { Capture, PictureFormatName } from './captures.ts';
 import { Letter } from './marks.ts';
@@ -91,7 +91,7 @@ export const LateRule = z.object({
 
 /** Where the names of pictures go to: the letters they may have, and their most bytes; null: 255. */
 export const NameTarget = z.object({
-  alphabet: z.enum(NAME_ALPHABETS),
+  alphabet: z.enum(['any', 'portable', 'web']) satisfies z.ZodType<NameAlphabet>,
   longest: z.int().min(32).max(255).nullable(),
 });
 

@@ -126,6 +126,7 @@ export {
   type NameRulePart,
   parseNameRule,
 } from './naming/nameRule.ts';
+export { toAscii } from './naming/shapeValue.ts';
 export { listName, nameOrder } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';
 export { simplifyLine } from './outline/simplifyLine.ts';

@@ -256,6 +256,20 @@ export async function mayFetchArchive(
   return role !== null && STAFF.includes(role);
 }
 
+/**
+ * What was judged is closed to whoever has still to mark something of it a second time, but for their own.
+ * @throws HttpProblem `blind`
+ */
+export async function requireSeeing(
+  db: DbOrTrx,
+  actor: Actor,
+  kind: 'hand-in' | 'assignment',
+  id: string,
+): Promise<void> {
+  if (kind === 'hand-in' && (await isOwnHandIn(db, actor, id))) return;
+  await requireNotBlind(db, actor, kind === 'hand-in' ? { handInId: id } : { assignmentId: id });
+}
+
 /** Files that have an address: a capture as it came in, and the base, the file and the thumbnail of a handed-in picture. */
 export type FileKind = 'capture' | 'capture-thumb' | 'base' | 'file' | 'thumb';
 

@@ -2,13 +2,15 @@ import { createHash, randomUUID } from 'node:crypto';
 import { SignedReceipt } from '@nachweis/contract';
 import { compactVerify, importJWK } from 'jose';
 import JSZip from 'jszip';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import sharp from 'sharp';
 import type { Agent } from 'supertest';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, handedIn, handInSealed, serverPerTest } from '../testServer.testing.ts';
+import { addEvidence, giveVerdicts, handedIn, handInSealed, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
-const fetchZip = async (agent: Agent, path: string) => {
+const fetchBytes = async (agent: Agent, path: string): Promise<Buffer> => {
   const answer = await agent
     .get(path)
     .buffer(true)
@@ -18,9 +20,22 @@ const fetchZip = async (agent: Agent, path: string) => {
       res.on('end', () => done(null, Buffer.concat(chunks)));
     })
     .expect(200);
-  // Read by another library than the one that wrote it.
-  return JSZip.loadAsync(answer.body as Buffer);
+  return answer.body as Buffer;
 };
+/** Read by another library than the one that wrote it. */
+const fetchZip = async (agent: Agent, path: string) => JSZip.loadAsync(await fetchBytes(agent, path));
+const hashOf = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex');
+
+/** The words of a PDF, page by page, by another library than the one that wrote it. */
+async function wordsOf(bytes: Buffer): Promise<string[]> {
+  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const pages: string[] = [];
+  for (let page = 1; page <= pdf.numPages; page++) {
+    const { items } = await (await pdf.getPage(page)).getTextContent();
+    pages.push(items.map((item) => ('str' in item ? item.str : '')).join(''));
+  }
+  return pages;
+}
 
 describe('the archive of a hand-in', () => {
   it('holds the files under their names, whole, and the receipt, which jose alone verifies', async () => {
@@ -83,4 +98,111 @@ it('the archive of a class has a folder for each student, also for two of one na
   const folders = new Set(Object.keys(zip.files).map((name) => name.split('/')[0]));
   expect(folders.size).toBe(2);
   expect(Object.keys(zip.files).filter((name) => name.endsWith('.png'))).toHaveLength(2);
+});
+
+describe('a hand-in in other forms', () => {
+  it('is a bag that RFC 8493 calls complete and valid: every file is listed, and every hash holds', async () => {
+    const room = await handedIn(server());
+    const zip = await fetchZip(room.student, `/archives/hand-in/${room.handInId}.bag.zip`);
+    const names = Object.keys(zip.files);
+    const [folder = ''] = names[0]?.split('/') ?? [];
+    const text = async (name: string) => (await zip.files[`${folder}/${name}`]?.async('string')) ?? '';
+    // 2.1.1: exactly these two lines.
+    expect(await text('bagit.txt')).toBe('BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n');
+    for (const manifest of ['manifest-sha256.txt', 'tagmanifest-sha256.txt'])
+      for (const line of (await text(manifest)).trim().split('\n')) {
+        const [, hash, path] = /^([0-9a-f]{64}) {2}(.+)$/.exec(line) ?? [];
+        const bytes = await zip.files[`${folder}/${path}`]?.async('nodebuffer');
+        expect(hashOf(bytes ?? '')).toBe(hash);
+      }
+    const listed = (await text('manifest-sha256.txt'))
+      .trim()
+      .split('\n')
+      .map((line) => line.slice(66));
+    const payload = names
+      .filter((name) => name.startsWith(`${folder}/data/`))
+      .map((name) => name.slice(folder.length + 1));
+    expect(payload.sort()).toEqual(listed.sort());
+    expect(await text('bag-info.txt')).toContain(`External-Identifier: ${folder}`);
+  });
+
+  it('is a page whose pictures are all there, by names that lead nowhere else', async () => {
+    const room = await handedIn(server());
+    const zip = await fetchZip(room.student, `/archives/hand-in/${room.handInId}.page.zip`);
+    const page = (await zip.files['index.html']?.async('string')) ?? '';
+    const sources = [...page.matchAll(/(?:src|href)="([^"]*)"/g)].map(([, source = '']) =>
+      decodeURIComponent(source),
+    );
+    expect(sources.length).toBeGreaterThan(0);
+    for (const source of sources) expect(Object.keys(zip.files)).toContain(source);
+    expect(page).not.toMatch(/<script|https?:/);
+  });
+
+  it('is a document with the picture, pixel for pixel, and its caption', async () => {
+    const room = await handedIn(server());
+    const view = (await room.student.get(`/api/hand-ins/${room.handInId}`)).body;
+    const [file] = view.receipt.files;
+    const zip = await fetchZip(room.student, `/archives/hand-in/${room.handInId}.docx`);
+    const words = (await zip.files['word/document.xml']?.async('string')) ?? '';
+    expect(words).toContain(file.name);
+    expect(words).toContain(view.receipt.number);
+    const media = Object.keys(zip.files).filter((name) => /^word\/media\/.+\.png$/.test(name));
+    expect(media).toHaveLength(1);
+    const pixels = async (bytes: Buffer) => sharp(bytes).removeAlpha().raw().toBuffer();
+    const original = await fetchBytes(room.student, file.href);
+    const inside = await zip.files[media[0] ?? '']?.async('nodebuffer');
+    expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
+  });
+
+  it('is a sheet to print, with what was returned only once it is', async () => {
+    const room = await handedIn(server());
+    const path = `/archives/hand-in/${room.handInId}.pdf`;
+    const must = room.assignment.points[0]?.mustShows.map(({ id }) => id) ?? [];
+    await giveVerdicts(room.instructor, room.handInId, {
+      [must[0] ?? '']: 'shown',
+      [must[1] ?? '']: 'not-shown',
+    });
+    const [before = ''] = await wordsOf(await fetchBytes(room.student, path));
+    expect(before).toContain('Bilal Okafor');
+    expect(before).not.toMatch(/of 1\.75 points|not shown/);
+    const [classBefore = ''] = await wordsOf(
+      await fetchBytes(room.instructor, `/archives/assignment/${room.assignment.id}.pdf`),
+    );
+    expect(classBefore).toBe('Nothing has been returned yet.');
+    await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).send({}).expect(200);
+    for (const [agent, address] of [
+      [room.student, path],
+      [room.instructor, `/archives/assignment/${room.assignment.id}.pdf`],
+    ] as const) {
+      const [after = ''] = await wordsOf(await fetchBytes(agent, address));
+      expect(after).toContain('1 of 1.75 points');
+      expect(after).toContain('the axes: not shown');
+    }
+  });
+
+  it('writes every name, by its sound where no face that ships has its letters', async () => {
+    const s = server();
+    const room = await handedIn(s);
+    await s.context.db
+      .updateTable('people')
+      .set({ given_name: 'Zoë Łucja', surname: 'Иванова 王' })
+      .where('id', '=', room.studentPerson.id)
+      .execute();
+    const [words = ''] = await wordsOf(
+      await fetchBytes(room.student, `/archives/hand-in/${room.handInId}.pdf`),
+    );
+    expect(words).toContain('Zoë Łucja Иванова Wang');
+  });
+
+  it('is for nobody else, and a form that is not there is not found', async () => {
+    const s = server();
+    const room = await handedIn(s);
+    const stranger = await s.signedIn(await s.addPerson());
+    for (const form of ['pdf', 'docx', 'bag.zip', 'page.zip']) {
+      await s.nobody().get(`/archives/hand-in/${room.handInId}.${form}`).expect(401);
+      await stranger.get(`/archives/hand-in/${room.handInId}.${form}`).expect(404);
+      await room.student.get(`/archives/assignment/${room.assignment.id}.${form}`).expect(404);
+    }
+    await room.student.get(`/archives/hand-in/${room.handInId}.exe`).expect(404);
+  });
 });

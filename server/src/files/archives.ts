@@ -1,28 +1,43 @@
-import { once } from 'node:events';
 import { distinctNames, soundFileName } from '@nachweis/core';
 import type { Request, Response } from 'express';
-import { Zip, ZipPassThrough } from 'fflate';
-import { mayFetchArchive } from '../access/access.ts';
+import { type Actor, mayFetchArchive, requireSeeing } from '../access/access.ts';
 import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
-import { readReceipt } from '../handIns/receipts.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
 import { readClassOrder } from '../people/classList.ts';
+import { handInDocx } from '../printed/handInDocx.ts';
+import { handInPage } from '../printed/handInPage.ts';
+import { type Printed, readPrinted } from '../printed/printed.ts';
+import { addSheet, newSheet } from '../printed/sheetPdf.ts';
 import { readLine } from '../reviews/line.ts';
 import { readVeil } from '../veil/veil.ts';
+import { asBag } from './bag.ts';
+import { type Entry, writeZip } from './writeZip.ts';
 
-/** A file of an archive: its name in it, and where its bytes come from. */
-interface Entry {
-  name: string;
-  sha256?: string;
-  text?: string;
+/** What a hand-in, or a class's, goes out as; the ending of its address. */
+const FORMS = {
+  zip: 'application/zip',
+  'bag.zip': 'application/zip',
+  'page.zip': 'application/zip',
+  'docx.zip': 'application/zip',
+  docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  pdf: 'application/pdf',
+} as const;
+type Form = keyof typeof FORMS;
+const ADDRESS = /^([0-9a-f-]{36})\.(zip|bag\.zip|page\.zip|docx\.zip|docx|pdf)$/;
+
+/** A hand-in with the folder it lies in among others; an empty one where it is alone. */
+interface Meant {
+  handInId: string;
+  folder: string;
 }
 
 /**
- * `GET /archives/hand-in/<id>.zip`: what was handed in, under its names, with the signed receipt.
- * `GET /archives/assignment/<id>.zip`: the same of a class, a folder for each student, for its staff.
- * It is written while it is read, one file at a time, so that a class of any size needs no room.
+ * `GET /archives/hand-in/<id>.<form>`: what was handed in, with the signed receipt: its files (`zip`), the same as a bag of
+ * RFC 8493 (`bag.zip`), as a page (`page.zip`), as a document (`docx`), or as a sheet to print (`pdf`), which has what
+ * was returned too. `GET /archives/assignment/<id>.<form>`: the same of a class, for its staff; its sheet has those that
+ * were returned. It is written while it is read, one hand-in at a time, so that a class of any size needs no room.
  */
 export function archivesRoute(context: Context, readActor: ReadActor) {
   return async (req: Request, res: Response): Promise<void> => {
@@ -30,19 +45,29 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
     const actor = await readActor(req);
     if (!actor) throw new HttpProblem('signed-out');
     const { kind, name } = req.params as { kind: string; name: string };
-    const id = /^([0-9a-f-]{36})\.zip$/.exec(name)?.[1];
+    const [, id, ending] = ADDRESS.exec(name) ?? [];
+    const form = ending as Form;
     if (!id || (kind !== 'hand-in' && kind !== 'assignment')) throw notFound('address');
+    if (kind === 'assignment' ? form === 'docx' : form === 'docx.zip') throw notFound('address');
     if (!(await mayFetchArchive(context.db, actor, kind, id))) throw notFound('hand-in');
     const meant = kind === 'hand-in' ? { handInId: id } : { assignmentId: id };
     if (await readVeil(context, actor, meant)) throw new HttpProblem('veiled');
-    const { title, entries } = kind === 'hand-in' ? await ofHandIn(context, id) : await ofClass(context, id);
+    // What was judged is not for those who still judge by themselves.
+    if (form === 'pdf') await requireSeeing(context.db, actor, kind, id);
+    const { title, handIns } =
+      kind === 'hand-in' ? await ofOne(context, actor, id) : await ofClass(context, id);
+    const fileName = soundFileName(title, form === 'zip' || form === 'page.zip' ? 'zip' : form);
     res.set({
-      'Content-Type': 'application/zip',
+      'Content-Type': FORMS[form],
       'Cache-Control': 'no-store',
-      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(soundFileName(title, 'zip'))}`,
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
     });
     try {
-      await write(context, entries, res);
+      if (form === 'pdf') await writePdf(context, actor, title, handIns, kind === 'assignment', res);
+      else if (form === 'docx') {
+        const [only] = handIns;
+        if (only) res.end(await handInDocx(await readPrinted(context, actor, only.handInId), context.blobs));
+      } else await writeZip(context.blobs, entriesOf(context, actor, form, handIns), res);
     } catch (error) {
       // Half an archive must not look like a whole one: the download fails.
       context.log.error({ err: error }, 'an archive could not be written');
@@ -51,56 +76,87 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
   };
 }
 
-async function ofHandIn(context: Context, handInId: string): Promise<{ title: string; entries: Entry[] }> {
-  const receipt = await readReceipt(context, context.db, handInId);
-  return { title: `${receipt.number} ${receipt.assignmentTitle}`, entries: filesOf(receipt) };
+interface Wanted {
+  title: string;
+  handIns: Meant[];
 }
 
-function filesOf({ files, number, jws }: Awaited<ReturnType<typeof readReceipt>>): Entry[] {
-  const pictures = files.flatMap(({ name, sha256 }) => (sha256 ? [{ name, sha256 }] : []));
-  return jws ? [...pictures, { name: `${number}-receipt.jws`, text: jws }] : pictures;
+async function ofOne(context: Context, actor: Actor, handInId: string): Promise<Wanted> {
+  const { number, title } = await readPrinted(context, actor, handInId);
+  return { title: `${number} ${title}`, handIns: [{ handInId, folder: '' }] };
 }
 
-async function ofClass(context: Context, assignmentId: string): Promise<{ title: string; entries: Entry[] }> {
+async function ofClass(context: Context, assignmentId: string): Promise<Wanted> {
   const { db, now } = context;
   const { title, courseId } = await readAssignment(db, assignmentId);
   const line = await readLine(db, assignmentId, await readClassOrder(db, courseId), now().toISOString());
   const folders = distinctNames(
     line.map(({ student, handIn }) => soundFileName(student.listed || handIn.id, '')),
   );
-  const entries: Entry[] = [];
-  for (const [i, { handIn }] of line.entries()) {
-    const receipt = await readReceipt(context, db, handIn.id);
-    entries.push(...filesOf(receipt).map((file) => ({ ...file, name: `${folders[i]}/${file.name}` })));
-  }
-  return { title, entries };
+  return {
+    title,
+    handIns: line.map(({ handIn }, index) => ({ handInId: handIn.id, folder: `${folders[index]}/` })),
+  };
 }
 
-/** Pictures are packed already: they are stored as they are. */
-async function write({ blobs }: Context, entries: readonly Entry[], res: Response): Promise<void> {
-  let failed: Error | null = null;
-  const zip = new Zip((error, chunk, final) => {
-    if (error) failed = error;
-    else if (final) res.end(chunk);
-    else res.write(chunk);
-  });
-  const flushed = async () => {
-    if (failed) throw failed;
-    if (res.writableNeedDrain && !res.destroyed) await Promise.race([once(res, 'drain'), once(res, 'close')]);
-  };
-  for (const { name, sha256, text } of entries) {
+/** The files of an archive, hand-in by hand-in, each read when its turn comes. */
+async function* entriesOf(
+  context: Context,
+  actor: Actor,
+  form: Exclude<Form, 'pdf' | 'docx'>,
+  handIns: readonly Meant[],
+): AsyncGenerator<Entry> {
+  for (const { handInId, folder } of handIns) {
+    const printed = await readPrinted(context, actor, handInId);
+    for (const entry of await entriesOfOne(context, form, printed))
+      yield { ...entry, name: `${folder}${entry.name}` };
+  }
+}
+
+async function entriesOfOne({ blobs }: Context, form: Form, printed: Printed): Promise<Entry[]> {
+  const { number, files, jws } = printed;
+  const receipt = jws ? [{ name: `${number}-receipt.jws`, text: jws }] : [];
+  const all: Entry[] = [...files, ...receipt];
+  switch (form) {
+    case 'bag.zip':
+      return asBag(
+        number,
+        [...files, ...receipt],
+        [
+          ['Source-Organization', 'Nachweis'],
+          ['External-Identifier', number],
+          ['External-Description', printed.title],
+          ...printed.particulars,
+        ],
+      );
+    case 'page.zip':
+      return [{ name: 'index.html', text: handInPage(printed) }, ...all];
+    case 'docx.zip':
+      return [{ name: `${number}.docx`, bytes: await handInDocx(printed, blobs) }];
+    default:
+      return all;
+  }
+}
+
+async function writePdf(
+  context: Context,
+  actor: Actor,
+  title: string,
+  handIns: readonly Meant[],
+  onlyReturned: boolean,
+  res: Response,
+): Promise<void> {
+  const pdf = newSheet(title);
+  pdf.pipe(res);
+  let sheets = 0;
+  for (const { handInId } of handIns) {
     // Whoever waited for it has left.
     if (res.destroyed) return;
-    const file = new ZipPassThrough(name);
-    zip.add(file);
-    if (text !== undefined) file.push(new TextEncoder().encode(text));
-    else if (sha256)
-      for await (const chunk of await blobs.stream(sha256)) {
-        file.push(new Uint8Array(chunk as Buffer));
-        await flushed();
-      }
-    file.push(new Uint8Array(0), true);
-    await flushed();
+    const printed = await readPrinted(context, actor, handInId);
+    if (onlyReturned && !printed.points) continue;
+    await addSheet(pdf, printed, context.blobs);
+    sheets++;
   }
-  zip.end();
+  if (sheets === 0) pdf.addPage().text('Nothing has been returned yet.');
+  pdf.end();
 }

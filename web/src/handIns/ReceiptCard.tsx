@@ -2,7 +2,8 @@ import type { Receipt } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { FileLink } from '../pictures/FileLink.tsx';
-import { Button, buttonClasses } from '../ui/Button.tsx';
+import { ArchiveLinks } from '../ui/ArchiveLinks.tsx';
+import { Button } from '../ui/Button.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 import { dateAndTime, fileSize } from '../ui/when.ts';
 
@@ -57,13 +58,7 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
       )}
       {receipt.jws && (
         <p className="mt-2 flex flex-wrap items-center gap-2 text-sm print:hidden">
-          <a
-            href={`/archives/hand-in/${receipt.handInId}.zip`}
-            download
-            className={buttonClasses('plain', true)}
-          >
-            All files as a ZIP
-          </a>
+          <ArchiveLinks kind="hand-in" id={receipt.handInId} />
           <Button
             small
             onClick={() =>

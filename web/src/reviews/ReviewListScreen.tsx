@@ -5,6 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { ArchiveLinks } from '../ui/ArchiveLinks.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { FindingSign } from '../ui/signs.tsx';
@@ -98,11 +99,7 @@ export default function ReviewListScreen(): ReactNode {
             </Link>
           )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
-          {rows.length > 0 && !list.veiled && (
-            <a href={`/archives/assignment/${assignment.id}.zip`} download className={buttonClasses('quiet')}>
-              All as a ZIP
-            </a>
-          )}
+          {rows.length > 0 && !list.veiled && <ArchiveLinks kind="assignment" id={assignment.id} />}
           {rows.length > 0 && (
             <Link to={`/assignments/${assignment.id}/grid`} className={buttonClasses('plain')}>
               Grid

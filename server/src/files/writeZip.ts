@@ -1,0 +1,46 @@
+import { once } from 'node:events';
+import type { Response } from 'express';
+import { Zip, ZipPassThrough } from 'fflate';
+import type { BlobStore } from '../blobs/blobStore.ts';
+
+/** A file of an archive: its name in it, and where its bytes come from. */
+export interface Entry {
+  name: string;
+  sha256?: string;
+  text?: string;
+  bytes?: Uint8Array;
+}
+
+/** Writes a ZIP while its files are read. Pictures are packed already: they are stored as they are. */
+export async function writeZip(
+  blobs: BlobStore,
+  entries: AsyncIterable<Entry>,
+  res: Response,
+): Promise<void> {
+  let failed: Error | null = null;
+  const zip = new Zip((error, chunk, final) => {
+    if (error) failed = error;
+    else if (final) res.end(chunk);
+    else res.write(chunk);
+  });
+  const flushed = async () => {
+    if (failed) throw failed;
+    if (res.writableNeedDrain && !res.destroyed) await Promise.race([once(res, 'drain'), once(res, 'close')]);
+  };
+  for await (const { name, sha256, text, bytes } of entries) {
+    // Whoever waited for it has left.
+    if (res.destroyed) return;
+    const file = new ZipPassThrough(name);
+    zip.add(file);
+    if (text !== undefined) file.push(new TextEncoder().encode(text));
+    else if (bytes) file.push(bytes);
+    else if (sha256)
+      for await (const chunk of await blobs.stream(sha256)) {
+        file.push(new Uint8Array(chunk as Buffer));
+        await flushed();
+      }
+    file.push(new Uint8Array(0), true);
+    await flushed();
+  }
+  zip.end();
+}

@@ -1,0 +1,50 @@
+import type { ReactNode } from 'react';
+import { buttonClasses } from './Button.tsx';
+
+interface ArchiveLinksProps {
+  kind: 'hand-in' | 'assignment';
+  id: string;
+}
+
+const FORMS = {
+  'hand-in': [
+    ['pdf', 'Sheet to print (PDF)'],
+    ['docx', 'Document (.docx)'],
+    ['page.zip', 'Page with its pictures'],
+    ['bag.zip', 'Bag with checksums (BagIt)'],
+  ],
+  assignment: [
+    ['pdf', 'Returned sheets to print (PDF)'],
+    ['docx.zip', 'Documents (.docx)'],
+    ['page.zip', 'Pages with their pictures'],
+    ['bag.zip', 'Bags with checksums (BagIt)'],
+  ],
+} as const;
+
+/** What was handed in, out of Nachweis: as a ZIP at once, and in other forms behind it. */
+export function ArchiveLinks({ kind, id }: ArchiveLinksProps): ReactNode {
+  const address = (form: string) => `/archives/${kind}/${id}.${form}`;
+  return (
+    <>
+      <a href={address('zip')} download className={buttonClasses('plain', true)}>
+        All files as a ZIP
+      </a>
+      <details className="relative">
+        <summary className={`${buttonClasses('quiet', true)} cursor-pointer`}>Other forms</summary>
+        <ul className="absolute right-0 z-10 mt-1 w-64 max-w-[90vw] border border-edge bg-card p-1 shadow-md">
+          {FORMS[kind].map(([form, label]) => (
+            <li key={form}>
+              <a
+                href={address(form)}
+                download
+                className="block min-h-8 px-2 py-1 text-verdigris-deep hover:bg-verdigris-wash"
+              >
+                {label}
+              </a>
+            </li>
+          ))}
+        </ul>
+      </details>
+    </>
+  );
+}
