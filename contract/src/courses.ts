@@ -21,6 +21,16 @@ export const CourseWrite = z.object({
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'language-unknown'),
 });
 
+/** A course for another term, made of one that is there. */
+export const CourseCopy = z.object({
+  /** of the new one; made by who asks, so that asking again makes it once */
+  id: Id,
+  title: CourseWrite.shape.title,
+  /** so many days of the calendar all times are moved by */
+  days: z.int().min(-3660).max(3660),
+});
+export type CourseCopy = z.infer<typeof CourseCopy>;
+
 /** Columns of a class list beside the usual ones, by name, such as a station code. */
 const ClassFields = z.record(
   z

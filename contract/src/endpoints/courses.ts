@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import {
+  CourseCopy,
   CourseLine,
   CourseView,
   CourseWrite,
@@ -38,6 +39,15 @@ export const courseEndpoints = {
     access: 'course-manager',
     summary: 'A course with its people and assignments.',
     params: z.object({ courseId: Id }),
+    response: CourseView,
+  },
+  copyCourse: {
+    method: 'post',
+    path: '/api/courses/:courseId/copies',
+    access: 'course-manager',
+    summary: 'Makes a course for another term: assignments as drafts with their times moved, and the staff.',
+    params: z.object({ courseId: Id }),
+    body: CourseCopy,
     response: CourseView,
   },
   readLedger: {

@@ -2,7 +2,7 @@
 // 02:00 (Directive 2000/84/EC); in America/New_York: 8 March and 1 November.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { instantOf, wallTimeOf } from './zonedTime.ts';
+import { daysLater, instantOf, wallTimeOf } from './zonedTime.ts';
 
 describe('wall times of a course', () => {
   it.each([
@@ -42,5 +42,19 @@ describe('wall times of a course', () => {
         expect(Date.parse(instant) - Date.parse(back)).toBeLessThanOrEqual(3_600_000);
       }),
     );
+  });
+});
+
+describe('days later', () => {
+  it.each([
+    // Over the end of daylight saving, and over its beginning.
+    ['2026-10-20T07:00:00.000Z', 14, 'Europe/Berlin', '2026-11-03T08:00:00.000Z'],
+    ['2026-03-27T08:00:00.000Z', 7, 'Europe/Berlin', '2026-04-03T07:00:00.000Z'],
+    // Into the hour that is skipped: moved on by what is skipped.
+    ['2026-03-28T01:30:00.000Z', 1, 'Europe/Berlin', '2026-03-29T01:30:00.000Z'],
+    ['2026-11-26T11:00:00.000Z', 364, 'Europe/Berlin', '2027-11-25T11:00:00.000Z'],
+    ['2026-11-26T11:00:00.000Z', -1, 'UTC', '2026-11-25T11:00:00.000Z'],
+  ])('%s and %i in %s is %s', (instant, days, zone, later) => {
+    expect(daysLater(instant, days, zone)).toBe(later);
   });
 });

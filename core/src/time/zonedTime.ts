@@ -23,6 +23,18 @@ export function wallTimeOf(instant: string, timeZone: string): string {
   return new Date(at + offsetAt(at, timeZone)).toISOString().slice(0, 16);
 }
 
+/**
+ * The same wall time so many days of the calendar later: nine in the morning stays nine, whatever daylight saving does
+ * between. One that it skips or repeats is taken as `instantOf` takes it.
+ *
+ * @param instant ISO 8601 in UTC
+ * @param days whole; before it where negative
+ */
+export function daysLater(instant: string, days: number, timeZone: string): string {
+  const wall = new Date(Date.parse(`${wallTimeOf(instant, timeZone)}Z`) + days * DAY_MS);
+  return instantOf(wall.toISOString().slice(0, 16), timeZone) ?? instant;
+}
+
 const DAY_MS = 24 * 3_600_000;
 
 /** How far a zone's clocks are ahead of UTC, in milliseconds. */

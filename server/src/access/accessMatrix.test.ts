@@ -326,9 +326,11 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     favourite: false,
     ...PRESET,
     studentId: ids.personId,
-    cameAt: '2026-11-05T09:00:00.000Z',
+    // Not come yet, so that it is refused for what it says.
+    cameAt: '2099-11-05T09:00:00.000Z',
     pictures: [{ captureId: ids.captureId, proofPointId }],
     grant: {},
+    days: 7,
     exempt: true,
     worth: 'as-written',
     mustShowId: ids.mustShowId,

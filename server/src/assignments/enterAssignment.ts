@@ -37,13 +37,23 @@ export async function enterAssignment(
   { db, now }: Context,
   courseId: string,
   definition: AssignmentDefinition,
+  options: EnterOptions = {},
+): Promise<EnteredAssignment> {
+  const at = now().toISOString();
+  return db.transaction().execute((trx) => insertAssignment(trx, courseId, definition, at, options));
+}
+
+/** The same in a transaction that is open already. @param at UTC instant in ISO 8601 */
+export async function insertAssignment(
+  trx: DbOrTrx,
+  courseId: string,
+  definition: AssignmentDefinition,
+  at: string,
   { by = null, newId = randomUUID, id = newId(), stage = 'given' }: EnterOptions = {},
 ): Promise<EnteredAssignment> {
   const document = documentOf(definition, { proofPoints: [], criteria: [] }, newId);
-  await db.transaction().execute(async (trx) => {
-    await trx.insertInto('assignments').values({ id, course_id: courseId, version: 1, stage }).execute();
-    await enterVersion(trx, id, 1, document, now().toISOString(), by);
-  });
+  await trx.insertInto('assignments').values({ id, course_id: courseId, version: 1, stage }).execute();
+  await enterVersion(trx, id, 1, document, at, by);
   return entered(id, 1, document);
 }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { firstLink, hasAdmin, makeLink } from '../sessions/links.ts';
-import { serverPerTest, type TestServer } from '../testServer.testing.ts';
+import { classroom, serverPerTest, type TestServer } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
@@ -225,5 +225,48 @@ describe('sign-in links', () => {
     await here.put('/api/session/password').send({ before: 'correct horse', password: PASSWORD }).expect(200);
     await here.get('/api/session').expect(200);
     await there.get('/api/session').expect(401);
+  });
+});
+
+describe('a course for another term', () => {
+  const copyOf = (days: number) => ({ id: '7b9de5ba-2f0c-4d47-9f0b-1b6b6f5c0b77', title: 'Next year', days });
+  it('has the assignments as drafts, a wall time staying what it was, and the staff; no students', async () => {
+    const room = await classroom(server());
+    const order = copyOf(210);
+    const { body } = await room.instructor
+      .post(`/api/courses/${room.courseId}/copies`)
+      .send(order)
+      .expect(200);
+    // 1 November at 07:00 in Berlin is winter time, 30 May is summer time.
+    expect(body.assignments).toMatchObject([
+      {
+        title: 'Rating curve',
+        stage: 'draft',
+        opensAt: '2027-05-30T05:00:00.000Z',
+        dueAt: '2027-06-08T15:00:00.000Z',
+      },
+    ]);
+    expect(body.people.map((one: { id: string }) => one.id)).toEqual([room.instructorPerson.id]);
+    await room.student.get(`/api/assignments/${body.assignments[0].id}`).expect(404);
+    // Asked again after a lost answer, or twice at once.
+    const again = () => room.instructor.post(`/api/courses/${room.courseId}/copies`).send(order).expect(200);
+    await Promise.all([again(), again()]);
+    const { assignments } = (await room.instructor.get(`/api/courses/${order.id}`).expect(200)).body;
+    expect(assignments).toHaveLength(1);
+  });
+  it('is nobody’s to make who does not manage it, and no way into another course', async () => {
+    const room = await classroom(server());
+    await room.student.post(`/api/courses/${room.courseId}/copies`).send(copyOf(7)).expect(403);
+    const { body } = await room.instructor
+      .post(`/api/courses/${room.courseId}/copies`)
+      .send({ ...copyOf(7), id: room.courseId })
+      .expect(409);
+    expect(body.code).toBe('already-exists');
+    const foreign = await classroom(server());
+    const { title } = (await foreign.instructor.get(`/api/courses/${foreign.courseId}`).expect(200)).body;
+    await room.instructor
+      .post(`/api/courses/${room.courseId}/copies`)
+      .send({ ...copyOf(7), id: foreign.courseId, title })
+      .expect(409);
   });
 });

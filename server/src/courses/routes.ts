@@ -3,6 +3,7 @@ import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { enterMember } from '../people/enterMember.ts';
+import { copyCourse } from './copyCourse.ts';
 import { enterPeople } from './enterPeople.ts';
 import { makeLinks } from './makeLinks.ts';
 import { readCourse } from './readCourse.ts';
@@ -11,6 +12,7 @@ type CourseHandlers = Pick<
   Handlers,
   | 'listCourses'
   | 'createCourse'
+  | 'copyCourse'
   | 'readCourse'
   | 'enterPeople'
   | 'leaveCourse'
@@ -49,6 +51,10 @@ export function courseHandlers(context: Context): CourseHandlers {
         }
       });
       return readCourse(context, id);
+    },
+    async copyCourse({ params, body, actor }) {
+      await copyCourse(context, params.courseId, body, actor.personId);
+      return readCourse(context, body.id);
     },
     readCourse: ({ params }) => readCourse(context, params.courseId),
     enterPeople: ({ params, body, actor }) =>

@@ -1,11 +1,12 @@
 import type { CourseView } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
-import { buttonClasses } from '../ui/Button.tsx';
+import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { CopyCourse } from './CopyCourse.tsx';
 import { PeoplePart } from './PeoplePart.tsx';
 
 type CourseAssignment = CourseView['assignments'][number];
@@ -23,6 +24,7 @@ const standOf = ({ stage, window }: CourseAssignment) =>
 export default function CourseScreen(): ReactNode {
   const { courseId = '' } = useParams();
   const { data: course, error, mutate } = useApi('readCourse', { params: { courseId } });
+  const [copying, setCopying] = useState(false);
   useTitle(course?.title ?? 'Course');
   if (!course)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the course" />;
@@ -37,6 +39,9 @@ export default function CourseScreen(): ReactNode {
           <h2 id="assignments-title" className="flex-1 text-xl">
             Assignments
           </h2>
+          <Button look="quiet" onClick={() => setCopying(true)}>
+            Copy for another term …
+          </Button>
           <Link to={`/courses/${course.id}/ledger`} className={buttonClasses('plain')}>
             Ledger
           </Link>
@@ -66,6 +71,7 @@ export default function CourseScreen(): ReactNode {
           ))}
         </ul>
       </section>
+      {copying && <CopyCourse course={course} onClose={() => setCopying(false)} />}
       <PeoplePart course={course} onChanged={() => void mutate()} />
     </main>
   );

@@ -77,7 +77,7 @@ export default function ReviewListScreen(): ReactNode {
           )}
         </div>
         <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
-        <div className="flex flex-wrap gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           {list.mayRelease && (
             <Button look="quiet" onClick={() => setSharing(true)}>
               Share out …

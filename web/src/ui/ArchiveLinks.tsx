@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { buttonClasses } from './Button.tsx';
 
 interface ArchiveLinksProps {
@@ -23,13 +23,29 @@ const FORMS = {
 
 /** What was handed in, out of Nachweis: as a ZIP at once, and in other forms behind it. */
 export function ArchiveLinks({ kind, id }: ArchiveLinksProps): ReactNode {
+  const menu = useRef<HTMLDetailsElement>(null);
+  const close = () => {
+    if (menu.current) menu.current.open = false;
+  };
   const address = (form: string) => `/archives/${kind}/${id}.${form}`;
   return (
     <>
       <a href={address('zip')} download className={buttonClasses('plain', true)}>
         All files as a ZIP
       </a>
-      <details className="relative">
+      <details
+        ref={menu}
+        className="relative"
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape' || !menu.current?.open) return;
+          event.stopPropagation();
+          close();
+          menu.current.querySelector('summary')?.focus();
+        }}
+        onBlur={({ relatedTarget }) => {
+          if (relatedTarget && !menu.current?.contains(relatedTarget)) close();
+        }}
+      >
         <summary className={`${buttonClasses('quiet', true)} cursor-pointer`}>Other forms</summary>
         <ul className="absolute right-0 z-10 mt-1 w-64 max-w-[90vw] border border-edge bg-card p-1 shadow-md">
           {FORMS[kind].map(([form, label]) => (
@@ -37,6 +53,7 @@ export function ArchiveLinks({ kind, id }: ArchiveLinksProps): ReactNode {
               <a
                 href={address(form)}
                 download
+                onClick={close}
                 className="block min-h-8 px-2 py-1 text-verdigris-deep hover:bg-verdigris-wash"
               >
                 {label}

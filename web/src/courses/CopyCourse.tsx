@@ -1,0 +1,109 @@
+import type { CourseView } from '@nachweis/contract';
+import { daysLater, wallTimeOf } from '@nachweis/core';
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
+import { addressOf, callApi } from '../api/callApi.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
+import { dateAndTime } from '../ui/when.ts';
+
+const DAY_MS = 24 * 3_600_000;
+/** A year later on the same day of the week. */
+const A_YEAR = 364;
+
+/** The course for another term, with what its times will be before it is made. */
+export function CopyCourse({ course, onClose }: { course: CourseView; onClose: () => void }): ReactNode {
+  const { timeZone, assignments } = course;
+  const opensFirst = [...assignments].sort((a, b) => (a.opensAt < b.opensAt ? -1 : 1))[0];
+  const firstDay = (opensFirst ? wallTimeOf(opensFirst.opensAt, timeZone) : new Date().toISOString()).slice(
+    0,
+    10,
+  );
+  const laterBy = (days: number) => new Date(Date.parse(firstDay) + days * DAY_MS).toISOString().slice(0, 10);
+  const id = useRef(crypto.randomUUID());
+  const navigate = useNavigate();
+  const { mutate } = useSWRConfig();
+  const [title, setTitle] = useState(course.title);
+  const [day, setDay] = useState(() => laterBy(A_YEAR));
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const days = Math.round((Date.parse(day) - Date.parse(firstDay)) / DAY_MS);
+  const isDay = Number.isFinite(days);
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (title.trim() === '') return setProblem('The course needs a title.');
+    if (!isDay) return setProblem('Say on which day it begins.');
+    setBusy(true);
+    setProblem('');
+    try {
+      const made = await callApi('copyCourse', {
+        params: { courseId: course.id },
+        body: { id: id.current, title: title.trim(), days },
+      });
+      await mutate(addressOf('me', {}));
+      navigate(`/courses/${made.id}`);
+      onClose();
+    } catch (error) {
+      setProblem(sentenceOf(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog title="Copy for another term" onClose={onClose}>
+      <form onSubmit={(event) => void make(event)} className="flex flex-col gap-3 p-4">
+        <p className="text-sm text-faded">
+          The assignments come as drafts and the staff come along. Students and what they handed in stay here.
+        </p>
+        <Field label="Title of the new course">
+          <input
+            value={title}
+            maxLength={200}
+            onChange={({ target }) => setTitle(target.value)}
+            className={control}
+          />
+        </Field>
+        <Field label={opensFirst ? `“${opensFirst.title}” opens on` : 'It begins on'}>
+          <input
+            type="date"
+            value={day}
+            onChange={({ target }) => setDay(target.value)}
+            className={control}
+          />
+        </Field>
+        {isDay && assignments.length > 0 && (
+          <table className="w-full text-left text-sm">
+            <thead className="text-faded">
+              <tr>
+                <th scope="col">Assignment</th>
+                <th scope="col">Will be due</th>
+              </tr>
+            </thead>
+            <tbody>
+              {assignments.map((one) => (
+                <tr key={one.id} className="border-t border-rule">
+                  <th scope="row" className="written pr-3 font-normal">
+                    {one.title}
+                  </th>
+                  <td>{dateAndTime(daysLater(one.dueAt, days, timeZone), timeZone)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        <Problem>{problem}</Problem>
+        <div className="flex justify-end gap-2">
+          <Button look="quiet" keyName="Esc" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" look="main" disabled={busy}>
+            Make the course
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
