@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
 import { Source, Surface } from './captures.ts';
@@ -145,6 +146,7 @@ export const HandInView = z.object({
   items: z.array(HandInItem),
   /** null: handed in by whom it belongs to */
   brought: Brought.nullable(),
+  askedAgain: z.array(AskedAgain),
   withdrawnAt: Instant.nullable(),
   /** whether it can still be withdrawn */
   mayWithdraw: z.boolean(),

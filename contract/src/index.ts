@@ -1,6 +1,7 @@
 // First: schemas read the setting when they are made.
 import './withoutEval.ts';
 
+export * from './askedAgain.ts';
 export * from './assignments.ts';
 export * from './brought.ts';
 export * from './captures.ts';

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
 import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow } from './handIns.ts';
@@ -23,6 +24,7 @@ export const Review = z.object({
   statement: z.string(),
   /** null: handed in by whom it belongs to */
   brought: Brought.nullable(),
+  askedAgain: z.array(AskedAgain),
   /** what the class list knew of the student, by its columns */
   fields: z.record(z.string(), z.string()),
   /** what was said of the attempt before this one, where there was one */
@@ -78,6 +80,8 @@ export const ReviewRow = z.object({
   marker: z.object({ id: Id, name: z.string() }).nullable(),
   /** remarks whose last answer is the student's and that are not settled */
   answers: z.int().min(0),
+  /** its student asked for the judgement again, and has no answer yet */
+  isAskedAgain: z.boolean(),
 });
 export type ReviewRow = z.infer<typeof ReviewRow>;
 

@@ -1,3 +1,4 @@
+import { AskedAgainNow, AskedAgainWrite } from '../askedAgain.ts';
 import type { Endpoint } from '../endpoint.ts';
 import {
   AdjustmentWrite,
@@ -41,6 +42,24 @@ export const reviewEndpoints = {
     summary: 'One hand-in with its verdicts and remarks.',
     params: handInParams,
     response: Review,
+  },
+  askAgain: {
+    method: 'put',
+    path: '/api/hand-ins/:handInId/asked-again/:askedId',
+    access: 'own-hand-in',
+    summary: 'Asks for a judgement again that was returned.',
+    params: handInParams.extend({ askedId: Id }),
+    body: AskedAgainWrite,
+    response: AskedAgainNow,
+  },
+  answerAsked: {
+    method: 'put',
+    path: '/api/hand-ins/:handInId/asked-again/:askedId/answer',
+    access: 'hand-in-staff',
+    summary: 'Answers a student who asked for a judgement again.',
+    params: handInParams.extend({ askedId: Id }),
+    body: AskedAgainWrite,
+    response: AskedAgainNow,
   },
   comparables: {
     method: 'get',

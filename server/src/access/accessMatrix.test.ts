@@ -273,10 +273,17 @@ async function world(s: TestServer) {
       given_at: '2026-11-01T00:00:00Z',
     })
     .execute();
+  const askedId = randomUUID();
+  const asked = { id: askedId, hand_in_id: room.handInId, person_id: room.studentPerson.id, text: 'x' };
+  await db
+    .insertInto('asked_again_events')
+    .values({ ...asked, kind: 'asked', given_at: '2026-11-02T00:00:00Z' })
+    .execute();
   return {
     room,
     agents,
     ids: {
+      askedId,
       stockId,
       // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
       markerId: room.instructorPerson.id,

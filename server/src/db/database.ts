@@ -20,6 +20,7 @@ import * as groups from './migrations/0013_groups.ts';
 import * as trials from './migrations/0014_trials.ts';
 import * as sharing from './migrations/0015_sharing.ts';
 import * as brought from './migrations/0016_brought.ts';
+import * as askedAgain from './migrations/0017_asked_again.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -44,6 +45,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0014_trials': trials,
   '0015_sharing': sharing,
   '0016_brought': brought,
+  '0017_asked_again': askedAgain,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -179,6 +179,16 @@ export interface Tables extends EventTables {
     /** signed, a compact JWS; null until it is asked for after its files were sealed */
     receipt: string | null;
   };
+  /** a judgement that a student asked for again, and what was answered; the two have one id */
+  asked_again_events: {
+    seq: Generated<number>;
+    id: string;
+    kind: 'asked' | 'answered';
+    hand_in_id: string;
+    person_id: string;
+    text: string;
+    given_at: string;
+  };
   /** whose hand-in it is */
   hand_in_people: {
     hand_in_id: string;

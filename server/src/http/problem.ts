@@ -84,6 +84,7 @@ export type Thing =
   | 'hand-in'
   | 'remark'
   | 'preset'
+  | 'question'
   | 'stock';
 
 /** The same whether it is not there or not the caller's to see. */

@@ -11,6 +11,7 @@ import { readReceipt } from '../handIns/receipts.ts';
 import { isJudged } from '../handIns/withdraw.ts';
 import { asAsked, fieldsOfHandIn } from '../people/classList.ts';
 import { readTrialOf } from '../practice/trial.ts';
+import { readAskedAgain } from '../reviews/askedAgain.ts';
 import { gradeOf, levelsShown, namesIn, readJudgements, verdictsShown } from '../reviews/judgements.ts';
 import { latenessOf } from '../reviews/lateness.ts';
 import { remarksShown } from '../reviews/remarkStates.ts';
@@ -47,6 +48,7 @@ export async function readHandInView(
     isTrial: (await readTrialOf(db, assignment.id)) !== null,
     statement: handIn.statement,
     brought: await broughtOf(db, handIn),
+    askedAgain: releasedAt ? await readAskedAgain(db, handInId) : [],
     items: await readItems(db, handInId, context.signing),
     withdrawnAt: handIn.withdrawn_at,
     mayWithdraw: handIn.withdrawn_at === null && !(await isJudged(db, handInId)),

@@ -17,6 +17,7 @@ import {
 import { readItems } from '../handIns/items.ts';
 import { asAsked, fieldsOfHandIn, readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { readAskedAgain } from './askedAgain.ts';
 import { readFindings } from './findings.ts';
 import { isVeiled } from './isVeiled.ts';
 import { gradeOf, levelsShown, namesIn, readJudgements, stateOf, verdictsShown } from './judgements.ts';
@@ -61,6 +62,7 @@ export async function readReview(
     late: submissionWindow(terms, handIn.handed_in_at) !== 'open',
     statement: handIn.statement,
     brought: await broughtOf(db, handIn),
+    askedAgain: await readAskedAgain(db, handInId),
     fields: { ...fields },
     earlier: await readEarlier(db, actor, handIn, handIns, at),
     veiled: isVeiled(await readAssignment(db, assignment.id), grants, line, at),

@@ -7,6 +7,7 @@ import type { Context } from '../context.ts';
 import { handInNumber } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { readOpenAsked } from './askedAgain.ts';
 import { readExempt } from './exemptions.ts';
 import { readFindings } from './findings.ts';
 import { isVeiled } from './isVeiled.ts';
@@ -34,6 +35,7 @@ export async function readReviewList(
     counts.problems += item.findings.filter((f) => f.level === 'problem').length;
     checked.set(item.handInId, counts);
   }
+  const asked = await readOpenAsked(db, assignmentId);
   const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
   const absent = order.studentIds.filter((id) => !present.has(id));
   const exempt = await readExempt(db, assignmentId);
@@ -59,6 +61,7 @@ export async function readReviewList(
       releasesAt: judgement.releasesAt,
       marker: markerOf(shares, handIn.personIds, names),
       answers: judgement.remarks.filter(isAsked).length,
+      isAskedAgain: asked.has(handIn.id),
       ...(checked.get(handIn.id) ?? { itemIds: [], toCheck: 0, problems: 0 }),
     })),
     without: absent.map((id) => ({

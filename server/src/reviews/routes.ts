@@ -1,5 +1,6 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
+import { answerAsked, askAgain } from './askedAgain.ts';
 import { readComparables } from './comparables.ts';
 import { correct, listCorrections } from './correct.ts';
 import { exempt } from './exemptions.ts';
@@ -21,6 +22,8 @@ type ReviewHandlers = Pick<
   | 'readLedger'
   | 'review'
   | 'comparables'
+  | 'askAgain'
+  | 'answerAsked'
   | 'writeVerdicts'
   | 'writeAdjustment'
   | 'release'
@@ -42,6 +45,10 @@ export function reviewHandlers(context: Context): ReviewHandlers & ReturnType<ty
     reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
+    askAgain: ({ params: { handInId, askedId }, body, actor }) =>
+      askAgain(context, { handInId, id: askedId, personId: actor.personId, text: body.text }),
+    answerAsked: ({ params: { handInId, askedId }, body, actor }) =>
+      answerAsked(context, { handInId, id: askedId, personId: actor.personId, text: body.text }),
     comparables: ({ params }) => readComparables(context, params.handInId, params.proofPointId),
     writeVerdicts: ({ params, body, actor }) => writeVerdicts(context, actor.personId, params.handInId, body),
     writeAdjustment: ({ params, body, actor }) =>

@@ -1,6 +1,7 @@
 import { type HandInView, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { dateAndTime } from '../ui/when.ts';
+import { AskAgain } from './AskAgain.tsx';
 import { FeedbackCard } from './FeedbackCard.tsx';
 import { ReceiptCard } from './ReceiptCard.tsx';
 import { ReturnedPicture, remarksBefore } from './ReturnedPicture.tsx';
@@ -10,12 +11,14 @@ interface HandInBodyProps {
   view: HandInView;
   /** null where it is only looked at */
   answering: Answering | null;
+  /** what was asked is read again; without it nothing can be asked, where it is only looked at */
+  onAsked?: () => void;
   /** what can be done while it is not returned */
   children?: ReactNode;
 }
 
 /** What was handed in, the feedback once there is any, and the receipt. */
-export function HandInBody({ view, answering, children }: HandInBodyProps): ReactNode {
+export function HandInBody({ view, answering, onAsked, children }: HandInBodyProps): ReactNode {
   const { assignment, feedback } = view;
   return (
     <div className="grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
@@ -46,6 +49,7 @@ export function HandInBody({ view, answering, children }: HandInBodyProps): Reac
             {children}
           </div>
         )}
+        {feedback && onAsked && <AskAgain view={view} onAsked={onAsked} />}
         {view.brought && (
           <p className="written">
             Handed in for you by {view.brought.by}, {dateAndTime(view.brought.at, assignment.timeZone)}:{' '}

@@ -50,7 +50,7 @@ export default function HandInViewScreen(): ReactNode {
         {view.withdrawnAt ? 'Withdrawn' : feedback ? 'Returned' : 'Handed in'}{' '}
         <span className="font-mono">{receipt.number}</span>
       </h1>
-      <HandInBody view={view} answering={answering}>
+      <HandInBody view={view} answering={answering} onAsked={() => void mutate()}>
         {view.mayWithdraw && <Withdraw handInId={handInId} onDone={() => void mutate()} />}
       </HandInBody>
     </main>

@@ -272,6 +272,7 @@ function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
             to be released {dateAndTime(row.releasesAt, assignment.timeZone)}
           </span>
         )}
+        {row.isAskedAgain && <span className="block text-sm font-bold text-ochre">asks for it again</span>}
         {row.answers > 0 && (
           <strong className="block text-ochre">
             {row.answers} {row.answers === 1 ? 'answer' : 'answers'} to remarks

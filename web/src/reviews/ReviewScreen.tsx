@@ -20,6 +20,7 @@ import { classes } from '../ui/classes.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { AskedAgainPart } from './AskedAgainPart.tsx';
 import { ClassStrip } from './ClassStrip.tsx';
 import { EarlierRemarks } from './EarlierRemarks.tsx';
 import { GradePanel } from './GradePanel.tsx';
@@ -197,6 +198,7 @@ function ReviewDesk({
         </section>
         <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
           {point && <Asked assignment={assignment} point={point} />}
+          <AskedAgainPart review={review} onAnswered={actions.refresh} />
           {point && (
             <VerdictPanel
               point={point}

@@ -20,6 +20,7 @@ const THINGS: Readonly<Record<string, string>> = {
   picture: 'The picture was not found, or it is not yours to see.',
   evidence: 'The evidence was not found, or it is not yours to see.',
   'hand-in': 'The hand-in was not found, or it is not yours to see.',
+  question: 'What was asked was not found, or it is not yours to see.',
   remark: 'The remark was not found, or it is not yours to see.',
   stock: 'These kept words were not found, or they are not yours to see.',
   preset: 'The preset was not found, or it is not yours to see.',
@@ -135,12 +136,17 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'already-exists': ({ of, key, name }) =>
     of === 'assignment'
       ? 'Another assignment has this number already. Save it again.'
-      : of === 'preset-key'
-        ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
-        : 'Another picture has this number already. Add the picture again.',
+      : of === 'answer'
+        ? 'Somebody has answered this already. Look at the hand-in again.'
+        : of === 'course'
+          ? 'Another course has this number already. Close this and begin again.'
+          : of === 'preset-key'
+            ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
+            : 'Another picture has this number already. Add the picture again.',
   'in-use': ({ of, point, assignment, attempt }) => {
     if (of === 'assignment')
       return 'Students have work in it already, so it stays given. Put it away instead.';
+    if (of === 'asked-again') return 'You asked already and have no answer yet. Wait for it first.';
     if (of === 'own-membership')
       return 'You manage this course. Somebody else who does can take you out of it.';
     const where = `${String(point)} of ${String(assignment)}`;
@@ -178,13 +184,15 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'too-many-pixels': ({ width, height }) =>
     `The framed part would have ${String(width)} × ${String(height)} pixels; at most 64 million are taken. Scale it to less.`,
   'too-many': ({ of, most }) =>
-    of === 'stock'
-      ? `You keep words for ${String(most)} remarks. Keep some of them no longer first.`
-      : of === 'answers'
-        ? `This remark has ${String(most)} answers. Say the rest in person.`
-        : of === 'pictures'
-          ? `A proof point takes ${String(most)} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`
-          : `There are ${String(most)} presets. Remove one first.`,
+    of === 'asked-again'
+      ? `A judgement can be asked for again ${String(most)} times. Say the rest in person.`
+      : of === 'stock'
+        ? `You keep words for ${String(most)} remarks. Keep some of them no longer first.`
+        : of === 'answers'
+          ? `This remark has ${String(most)} answers. Say the rest in person.`
+          : of === 'pictures'
+            ? `A proof point takes ${String(most)} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`
+            : `There are ${String(most)} presets. Remove one first.`,
   quota: ({ pictures, mostPictures, mostMegabytes }) =>
     Number(pictures) >= Number(mostPictures)
       ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`
