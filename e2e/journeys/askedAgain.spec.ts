@@ -16,7 +16,7 @@ test('a student asks for a judgement again, and has the answer where it was aske
   await page.getByRole('button', { name: /^Release to/ }).click();
   await expect(page.getByText(/Changes show at once/)).toBeVisible();
 
-  const theirs = await browser.newPage();
+  const theirs = await (await browser.newContext({ baseURL: school.address })).newPage();
   await signIn(theirs, school, school.student);
   await theirs.goto(`/hand-ins/${id}`);
   await theirs.getByText('Ask for it again, with a reason').click();
