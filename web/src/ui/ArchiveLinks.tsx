@@ -35,7 +35,6 @@ export function ArchiveLinks({ kind, id }: ArchiveLinksProps): ReactNode {
       </a>
       <details
         ref={menu}
-        className="relative"
         onKeyDown={(event) => {
           if (event.key !== 'Escape' || !menu.current?.open) return;
           event.stopPropagation();
@@ -47,7 +46,7 @@ export function ArchiveLinks({ kind, id }: ArchiveLinksProps): ReactNode {
         }}
       >
         <summary className={`${buttonClasses('quiet', true)} cursor-pointer`}>Other forms</summary>
-        <ul className="absolute right-0 z-10 mt-1 w-64 max-w-[90vw] border border-edge bg-card p-1 shadow-md">
+        <ul className="mt-1 border border-edge bg-card p-1">
           {FORMS[kind].map(([form, label]) => (
             <li key={form}>
               <a
