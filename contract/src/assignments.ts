@@ -1,4 +1,9 @@
-import type { LateRule as CoreLateRule, Terms as CoreTerms, NameAlphabet } from '@nachweis/core';
+import type {
+  LateRule as CoreLateRule,
+  StatementForm as CoreStatementForm,
+  Terms as CoreTerms,
+  NameAlphabet,
+} from '@nachweis/core';
 import * as z from 'zod';
 import { Capture, PictureFormatName } from './captures.ts';
 import { Letter } from './marks.ts';
@@ -95,6 +100,22 @@ export const NameTarget = z.object({
   longest: z.int().min(32).max(255).nullable(),
 });
 
+/** How an own statement is asked for. */
+export const StatementForm = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('free') }),
+  z.object({
+    kind: z.literal('questions'),
+    questions: z.array(z.string().trim().min(1).max(300)).min(1).max(20),
+  }),
+  z.object({
+    kind: z.literal('scale'),
+    steps: z.int().min(2).max(10),
+    least: z.string().trim().min(1).max(60),
+    most: z.string().trim().min(1).max(60),
+  }),
+]) satisfies z.ZodType<CoreStatementForm>;
+export type StatementForm = z.infer<typeof StatementForm>;
+
 /** One version of an assignment: everything that is asked. It never changes; another wording is another version. */
 export const AssignmentDocument = Terms.extend({
   title: z.string(),
@@ -108,6 +129,8 @@ export const AssignmentDocument = Terms.extend({
   anonymous: z.boolean().default(false),
   needsStatement: z.boolean(),
   statementPrompt: z.string(),
+  /** free words in all versions before there were others */
+  statementForm: StatementForm.default({ kind: 'free' }),
   nameRule: z.string(),
   nameTarget: NameTarget.default({ alphabet: 'any', longest: null }),
   proofPoints: z.array(ProofPoint),

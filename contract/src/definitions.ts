@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { COUNTS, LateRule, NameTarget, Requirements } from './assignments.ts';
+import { COUNTS, LateRule, NameTarget, Requirements, StatementForm } from './assignments.ts';
 import { Id, Instant, Units } from './shared.ts';
 
 /** A proof point as it is written down; number and letters follow from the order. */
@@ -51,6 +51,8 @@ export const AssignmentDefinition = z
     lateRule: LateRule.nullable().optional(),
     /** null: no own statement is asked for */
     statementPrompt: z.string().nullable(),
+    /** none: free words */
+    statementForm: StatementForm.optional(),
     nameRule: z.string().min(1),
     /** none: any letters, 255 bytes */
     nameTarget: NameTarget.optional(),

@@ -180,6 +180,15 @@ export {
 } from './settling/lookBack.ts';
 export { type Rest, SettlingWatch } from './settling/settling.ts';
 export type { Samples } from './settling/squares.ts';
+export {
+  type Answer,
+  joinAnswers,
+  type StatementForm,
+  type StatementPart,
+  splitAnswers,
+  statementParts,
+  unanswered,
+} from './statement/statementParts.ts';
 export { findSheet } from './straighten/findSheet.ts';
 export { type Homography, homographyBetween, mapPoint, type Quad } from './straighten/homography.ts';
 export { straighten, straightSize } from './straighten/straighten.ts';

@@ -123,4 +123,21 @@ describe('missingForHandIn', () => {
   it('does not let a picture be handed in whose pixels cannot be read', () => {
     expect(told(draft([{ ...picture('a', 'b'), damaged: true }]))).toEqual(['problem P1 picture-damaged']);
   });
+  it('names the parts of a statement that are not answered', () => {
+    const asks = (statement: string) =>
+      told(
+        draft(
+          [picture('a', 'b')],
+          {},
+          {
+            needsStatement: true,
+            statementForm: { kind: 'questions', questions: ['What?', 'Why?'] },
+            statement,
+          },
+        ),
+      );
+    expect(asks(' ')).toEqual(['problem - statement-missing']);
+    expect(asks('### What?\nA curve.\n\n### Why?\n')).toEqual(['problem - answers-missing Why?']);
+    expect(asks('### What?\nA curve.\n\n### Why?\nWater.')).toEqual([]);
+  });
 });

@@ -7,6 +7,7 @@ import { isPin, isPinOf } from '../marks/pins.ts';
 import type { PictureFormat } from '../pictures/formats.ts';
 import { marksOnTrimmed, placingOf } from '../preparation/placing.ts';
 import type { Preparation } from '../preparation/preparation.ts';
+import { type StatementForm, statementParts, unanswered } from '../statement/statementParts.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
 /** What of a proof point a machine can ask for. */
@@ -37,6 +38,7 @@ export interface DraftPoint {
   id: string;
   /** "P1" */
   code: string;
+  title?: string;
   mustShows: ReadonlyArray<{ letter: string }>;
   requirements: PointRequirements;
 }
@@ -44,6 +46,8 @@ export interface DraftPoint {
 /** What is about to be handed in; an assignment with the pictures and the statement made for it. */
 export interface Draft {
   needsStatement: boolean;
+  /** free words where nothing is said */
+  statementForm?: StatementForm;
   proofPoints: readonly DraftPoint[];
   pictures: readonly DraftPicture[];
   statement: string;
@@ -63,6 +67,7 @@ export interface MissingData {
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
+  'answers-missing': { headings: readonly string[] };
 }
 export type Missing = ToldOf<MissingData>;
 
@@ -75,9 +80,15 @@ export function missingForHandIn(draft: Draft): Missing[] {
     ),
   );
   if (draft.pictures.length === 0 && missing.length === 0) missing.push(tell('problem', 'any-picture', {}));
-  if (draft.needsStatement && draft.statement.trim() === '')
-    missing.push(tell('problem', 'statement-missing', {}));
+  if (draft.needsStatement) missing.push(...statementMissing(draft));
   return missing;
+}
+
+function statementMissing({ statement, statementForm, proofPoints }: Draft): Missing[] {
+  if (statement.trim() === '') return [tell('problem', 'statement-missing', {})];
+  const points = proofPoints.map(({ code, title = '' }) => ({ code, title }));
+  const headings = unanswered(statementParts(statementForm ?? { kind: 'free' }, points), statement);
+  return headings.length > 0 ? [tell('problem', 'answers-missing', { headings })] : [];
 }
 
 function missingAtPoint(

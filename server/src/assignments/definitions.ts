@@ -29,6 +29,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
     nameRule,
     ...((nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     statementPrompt: document.needsStatement ? document.statementPrompt : null,
+    ...(document.statementForm.kind !== 'free' && { statementForm: document.statementForm }),
     ...(document.criteria.length > 0 && { criteria: document.criteria }),
     points: document.proofPoints.map(({ id, title: name, instructions, mustShows, requirements: r }) => ({
       id,

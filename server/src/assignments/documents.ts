@@ -112,6 +112,7 @@ const UNREADABLE: AssignmentDocument = {
   lateRule: null,
   needsStatement: false,
   statementPrompt: '',
+  statementForm: { kind: 'free' },
   nameRule: '{surname}_{point}',
   nameTarget: { alphabet: 'any', longest: null },
   proofPoints: [],

@@ -106,6 +106,7 @@ function documentOf(
     points,
     criteria = [],
     statementPrompt,
+    statementForm = { kind: 'free' },
     counts = 'last',
     groupColumn = null,
     anonymous = false,
@@ -122,6 +123,7 @@ function documentOf(
     nameTarget,
     needsStatement: statementPrompt !== null,
     statementPrompt: statementPrompt ?? '',
+    statementForm,
     proofPoints: points.map((point, index) => pointOf(point, index, before.proofPoints, newId)),
     criteria: criteria.map((criterion) => criterionOf(criterion, before.criteria, newId)),
   };

@@ -4,6 +4,7 @@ import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import type { BuilderForm } from './form.ts';
 import { LateFields } from './LateFields.tsx';
+import { StatementFields } from './StatementFields.tsx';
 
 /** When one may hand in, how often, and what else is asked for. */
 export function TermsFields({
@@ -16,9 +17,9 @@ export function TermsFields({
   const { register, control: fields, formState } = form;
   const { errors } = formState;
   const { timeZone } = course;
-  const [asksStatement, attempts, late, group] = useWatch({
+  const [attempts, late, group] = useWatch({
     control: fields,
-    name: ['asksStatement', 'attempts', 'late', 'groupColumn'],
+    name: ['attempts', 'late', 'groupColumn'],
   });
   const columns = new Set(course.people.flatMap((person) => Object.keys(person.fields)));
   // One that the class list does not have any more stays to be seen.
@@ -76,15 +77,7 @@ export function TermsFields({
         <input type="checkbox" {...register('anonymous')} className="size-4 accent-verdigris" />
         Judged without names until nothing can be handed in any more and all is judged
       </label>
-      <label className="flex items-center gap-2 text-sm font-semibold">
-        <input type="checkbox" {...register('asksStatement')} className="size-4 accent-verdigris" />
-        An own statement is asked for
-      </label>
-      {asksStatement && (
-        <Field label="What the statement is to answer">
-          <input {...register('statementPrompt')} className={control} />
-        </Field>
-      )}
+      <StatementFields form={form} />
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
+import type { AssignmentDefinition, PointDefinition, StatementForm } from '@nachweis/contract';
 import {
   formatPoints,
   instantOf,
@@ -33,6 +33,12 @@ export interface BuilderForm {
   anonymous: boolean;
   asksStatement: boolean;
   statementPrompt: string;
+  statementKind: StatementForm['kind'];
+  /** one in a line */
+  questions: string;
+  scaleSteps: number;
+  scaleLeast: string;
+  scaleMost: string;
   nameRule: string;
   nameAlphabet: NameAlphabet;
   /** most bytes of a name, as it is typed; empty: as many as file systems take */
@@ -114,6 +120,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     anonymous: definition.anonymous ?? false,
     asksStatement: definition.statementPrompt !== null,
     statementPrompt: definition.statementPrompt ?? '',
+    ...statementFields(definition.statementForm ?? { kind: 'free' }),
     nameRule: definition.nameRule,
     nameAlphabet: definition.nameTarget?.alphabet ?? 'any',
     nameLongest: String(definition.nameTarget?.longest ?? ''),
@@ -208,6 +215,9 @@ export function fromForm(
   // A column may come with the class list later; nothing else can.
   else if (parseNameRule(form.nameRule).faults.some(({ code }) => code !== 'unknown-field'))
     fault('nameRule', 'rule-unreadable');
+  const statementForm = statementFormOf(form);
+  if (form.asksStatement && !statementForm)
+    fault(form.statementKind === 'scale' ? 'scaleLeast' : 'questions', 'statement-form-missing');
   const nameTarget = nameTargetOf(form);
   if (!nameTarget) fault('nameLongest', 'name-length');
   if (opensAt > dueAt) fault('due', 'due-before-open');
@@ -276,12 +286,44 @@ export function fromForm(
     ...(form.groupColumn && { groupColumn: form.groupColumn }),
     lateRule: lateRule ?? null,
     statementPrompt: form.asksStatement ? form.statementPrompt : null,
+    ...(form.asksStatement && statementForm && statementForm.kind !== 'free' && { statementForm }),
     nameRule: form.nameRule.trim(),
     ...(nameTarget && (nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     points,
     ...(criteria.length > 0 && { criteria }),
   };
   return { definition, faults };
+}
+
+function statementFields(
+  form: StatementForm,
+): Pick<BuilderForm, 'statementKind' | 'questions' | 'scaleSteps' | 'scaleLeast' | 'scaleMost'> {
+  const isScale = form.kind === 'scale';
+  return {
+    statementKind: form.kind,
+    questions: form.kind === 'questions' ? form.questions.join('\n') : '',
+    scaleSteps: isScale ? form.steps : 5,
+    scaleLeast: isScale ? form.least : '',
+    scaleMost: isScale ? form.most : '',
+  };
+}
+
+/** Null where it has no question, or its ends say nothing. */
+function statementFormOf(form: BuilderForm): StatementForm | null {
+  // Not there in a form that was kept before there were others.
+  const kind = form.statementKind ?? 'free';
+  if (kind === 'free') return { kind };
+  if (kind === 'questions') {
+    const questions = form.questions
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== '');
+    return questions.length > 0 ? { kind, questions } : null;
+  }
+  const [least, most] = [form.scaleLeast.trim(), form.scaleMost.trim()];
+  const steps = Number(form.scaleSteps);
+  const isSound = least !== '' && most !== '' && Number.isInteger(steps) && steps >= 2 && steps <= 10;
+  return isSound ? { kind, steps, least, most } : null;
 }
 
 /** Null where the length cannot be read. */
@@ -327,6 +369,7 @@ export function newForm(now: Date, timeZone: string): BuilderForm {
     anonymous: false,
     asksStatement: false,
     statementPrompt: '',
+    ...statementFields({ kind: 'free' }),
     nameRule: '{surname}_{assignment}_{point}',
     nameAlphabet: 'any',
     nameLongest: '',

@@ -1,5 +1,6 @@
 import { type HandInView, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { StatementText } from '../ui/StatementText.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { AskAgain } from './AskAgain.tsx';
 import { FeedbackCard } from './FeedbackCard.tsx';
@@ -60,9 +61,7 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
         {view.statement && (
           <section>
             <h2 className="text-base">Your own statement</h2>
-            <p className="written border-l-2 border-rule pl-3" dir="auto">
-              {view.statement}
-            </p>
+            <StatementText text={view.statement} />
           </section>
         )}
       </aside>

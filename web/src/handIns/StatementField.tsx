@@ -1,4 +1,5 @@
 import { MAX_TEXT } from '@nachweis/contract';
+import { statementParts } from '@nachweis/core';
 import { type ReactNode, useEffect, useId, useRef } from 'react';
 import { useLocation } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -9,6 +10,7 @@ import { statementEntries } from '../store/browserStore.ts';
 import { keptProblem } from '../store/keptProblem.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
+import { StatementParts } from './StatementParts.tsx';
 
 /** The own statement: every letter is kept in the browser at once and sent a moment later. */
 export function StatementField({ own }: { own: OwnSheet }): ReactNode {
@@ -16,15 +18,17 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
   const id = useId();
   const { mutate } = useSWRConfig();
   const { hash, key: visit } = useLocation();
-  const field = useRef<HTMLTextAreaElement>(null);
+  const section = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each visit that is meant for the statement goes to it
   useEffect(() => {
-    if (hash === '#statement') field.current?.focus();
+    if (hash === '#statement') section.current?.querySelector<HTMLElement>('textarea, input')?.focus();
   }, [hash, visit]);
   const { assignment } = own.sheet;
   const kept = own.keptStatement;
   const key = addressOf('proofSheet', { params: { assignmentId: assignment.id } });
 
+  const parts = statementParts(assignment.statementForm, assignment.proofPoints);
+  const keep = (text: string) => void keepStatement(me.id, assignment.id, text, own.draft.statementVersion);
   const keepMine = async () => {
     if (!kept) return;
     const sheet = await callApi('proofSheet', { params: { assignmentId: assignment.id } });
@@ -42,26 +46,31 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
     await forgetStatement(kept.key);
   };
   return (
-    <section id="statement" className="flex flex-col gap-1">
-      <label htmlFor={id} className="font-semibold">
-        Your own statement
-      </label>
+    <section ref={section} id="statement" className="flex flex-col gap-1">
+      {parts.length > 0 ? (
+        <h2 className="text-base">Your own statement</h2>
+      ) : (
+        <label htmlFor={id} className="font-semibold">
+          Your own statement
+        </label>
+      )}
       <p id={`${id}-prompt`} className="written text-sm text-faded">
         {assignment.statementPrompt}
       </p>
-      <textarea
-        ref={field}
-        id={id}
-        aria-describedby={`${id}-prompt ${id}-state`}
-        dir="auto"
-        rows={7}
-        maxLength={MAX_TEXT}
-        value={own.statement}
-        onChange={(event) =>
-          void keepStatement(me.id, assignment.id, event.target.value, own.draft.statementVersion)
-        }
-        className="border border-edge bg-card p-2"
-      />
+      {parts.length > 0 ? (
+        <StatementParts parts={parts} text={own.statement} onText={keep} />
+      ) : (
+        <textarea
+          id={id}
+          aria-describedby={`${id}-prompt ${id}-state`}
+          dir="auto"
+          rows={7}
+          maxLength={MAX_TEXT}
+          value={own.statement}
+          onChange={(event) => keep(event.target.value)}
+          className="border border-edge bg-card p-2"
+        />
+      )}
       <p id={`${id}-state`} className="text-sm text-faded">
         {kept && (statementEntries.isOnDisk(kept.key) ? 'kept in this browser' : 'in this page only')}
         {!kept && own.draft.statementVersion > 0 && 'saved'}

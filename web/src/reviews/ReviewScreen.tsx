@@ -17,6 +17,7 @@ import { useReviewKeys } from '../judging/useReviewKeys.ts';
 import { VerdictPanel } from '../judging/VerdictPanel.tsx';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
+import { StatementText } from '../ui/StatementText.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
@@ -238,9 +239,9 @@ function ReviewDesk({
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>
-              <p className="written max-h-40 overflow-auto" dir="auto">
-                {review.statement}
-              </p>
+              <div className="max-h-40 overflow-auto">
+                <StatementText text={review.statement} />
+              </div>
             </section>
           )}
           <GradePanel review={review} stand={stand} actions={actions} />

@@ -16,6 +16,7 @@ import { useReviewKeys } from '../judging/useReviewKeys.ts';
 import { VerdictPanel } from '../judging/VerdictPanel.tsx';
 import { Button, buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
+import { StatementText } from '../ui/StatementText.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { useSecondReview } from './useSecondReview.ts';
@@ -180,9 +181,9 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>
-              <p className="written max-h-40 overflow-auto" dir="auto">
-                {review.statement}
-              </p>
+              <div className="max-h-40 overflow-auto">
+                <StatementText text={review.statement} />
+              </div>
             </section>
           )}
           {review.mayJudge && (

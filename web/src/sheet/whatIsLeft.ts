@@ -51,6 +51,7 @@ export function wayTo(
         'format',
         atPoint.find((picture) => picture.encoding?.format === missing.data.format),
       );
+    case 'answers-missing':
     case 'statement-missing':
       return { href: `${here}/hand-in#statement`, words: 'Write' };
     case 'picture-damaged':

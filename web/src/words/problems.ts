@@ -80,6 +80,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   'point-title-missing': 'A proof point needs a title.',
   'most-below-least': 'At most has to be at least as many as at least.',
   'size-half': 'Give both sides in whole pixels, or none.',
+  'statement-form-missing':
+    'Give at least one question, or say what both ends of the scale mean, with 2 to 10 places.',
   'ratio-unreadable': 'Give both sides of the shape, such as 16:9, or nothing.',
   'points-unreadable': 'Points are a number with at most two decimals, such as 1.5.',
   'must-show-empty': 'Write what must be seen, or remove it.',

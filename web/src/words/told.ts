@@ -81,6 +81,7 @@ const MISSING: Words<MissingData> = {
   'format-not-taken': ({ format, formats }, place) =>
     `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
   'statement-missing': () => 'Your own statement is missing.',
+  'answers-missing': ({ headings }) => `Of your own statement, not answered: ${headings.join('; ')}`,
 };
 
 const NOTES: Words<NoteData> = {
