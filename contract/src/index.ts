@@ -15,6 +15,7 @@ export * from './framings.ts';
 export * from './handIns.ts';
 export * from './live.ts';
 export * from './mail.ts';
+export * from './markFiles.ts';
 export * from './marks.ts';
 export * from './preparations.ts';
 export * from './presets.ts';

@@ -88,6 +88,7 @@ export { MAX_STROKE_POINTS } from './marks/kinds/stroke.ts';
 export { KINDS, kindOf } from './marks/kinds.ts';
 export type { Mark, MarkHandle, MarkKind, MarkSetting } from './marks/mark.ts';
 export type { MarkCanvas } from './marks/markCanvas.ts';
+export { MARKS_ID, marksAsSvg } from './marks/marksAsSvg.ts';
 export {
   isPin,
   isPinOf,

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { drag, openBench, tool } from '../fixtures/bench.ts';
@@ -124,4 +125,41 @@ test('marks are copied onto another picture, inside of it, and beside themselves
       return (small?.marks ?? []).length;
     })
     .toBe(3);
+});
+
+test('marks go out as JSON and SVG and come in again; a wrong field is named, and a script comes to nothing', async ({
+  page,
+  school,
+}) => {
+  await threeBoxes(page, school);
+  await page.getByText('Marks as a file').click();
+  const saved = async (name: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name }).click(),
+    ]);
+    return readFile(await download.path(), 'utf8');
+  };
+  const [json, svg] = [await saved('Save as JSON'), await saved('Save as SVG')];
+  const bring = (text: string, name: string) =>
+    page.getByLabel('A file of marks').setInputFiles({ name, mimeType: '', buffer: Buffer.from(text) });
+  await bring(json, 'marks.json');
+  await expect(list(page).getByRole('listitem')).toHaveCount(6);
+  await bring(
+    svg.replace(
+      '</svg>',
+      '<script>document.title="broken"</script><image href="http://elsewhere.test/x.png"/></svg>',
+    ),
+    'marks.svg',
+  );
+  await expect(list(page).getByRole('listitem')).toHaveCount(9);
+  expect(await page.title()).not.toBe('broken');
+  const wrong = JSON.parse(json);
+  wrong.marks[1].box.width = 'wide';
+  await bring(JSON.stringify(wrong), 'wrong.json');
+  await expect(page.getByText('The file cannot be read at “marks[1].box.width”.')).toBeVisible();
+  await bring('<svg xmlns="http://www.w3.org/2000/svg"/>', 'other.svg');
+  await expect(page.getByText('There are no marks in this file.')).toBeVisible();
+  await expect(list(page).getByRole('listitem')).toHaveCount(9);
+  await page.keyboard.press('ControlOrMeta+z');
 });

@@ -17,6 +17,7 @@ import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
+import { MarkFileButtons } from './MarkFileButtons.tsx';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
@@ -230,6 +231,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                 onChoose={choose}
                 onToggle={bench.toggle}
               />
+              <MarkFileButtons bench={bench} name={point.code} />
               {several.length > 0 && <SeveralPanel bench={bench} />}
               {chosen && (
                 <MarkPanel

@@ -73,6 +73,8 @@ export interface Bench {
   copyChosen: () => void;
   /** puts what was copied on this picture; nothing where nothing was */
   pasteCopied: () => void;
+  /** the same with marks from a file. @param marks in pixels of the picture that is seen */
+  putMarks: (marks: readonly DrawnMark[]) => void;
   isPinned: (letter: string) => boolean;
   /** @param at in pixels of the capture; without it where it can be told apart */
   pin: (letter: string, at?: Point, mergeWith?: string) => void;

@@ -220,6 +220,7 @@ export function useBench(
     duplicateChosen: () => putCopies(together.map((mark) => seen(mark) as DrawnMark)),
     copyChosen: () => copyMarks(together.map((mark) => seen(mark) as DrawnMark)),
     pasteCopied: () => putCopies(copiedMarks()),
+    putMarks: putCopies,
     replaceAll(all) {
       const byId = new Map(all.filter(isDrawn).map((mark) => [mark.id, mark]));
       change(marks.map((one) => (isDrawn(one) ? (byId.get(one.id) ?? one) : one)));
