@@ -116,7 +116,10 @@ test('marks are copied onto another picture, inside of it, and beside themselves
   await page.getByRole('button', { name: 'Bench', exact: true }).nth(1).click();
   await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
   await expect(list(page)).toBeHidden();
+  // Something may have been copied elsewhere meanwhile: then the key means that, and the button these.
+  await page.evaluate(() => dispatchEvent(new Event('blur')));
   await page.keyboard.press('ControlOrMeta+v');
+  await page.getByRole('button', { name: 'Put the 3 copied marks here' }).click();
   await expect(list(page).getByRole('listitem')).toHaveCount(3);
   await expect
     .poll(async () => {

@@ -41,7 +41,7 @@ export function ArrangeButtons({ bench, marks }: { bench: Bench; marks: readonly
         title="Copy, for this or another picture (Ctrl C)"
         onClick={() => {
           bench.copyChosen();
-          toast.info('Copied. Ctrl V puts it on this or another picture.');
+          toast.info('Copied. Put it on this or another picture with Ctrl V, or below the list of marks.');
         }}
       >
         <Copy size={16} aria-hidden /> Copy

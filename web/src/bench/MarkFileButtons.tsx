@@ -1,8 +1,10 @@
+import { ClipboardPaste } from 'lucide-react';
 import { type ReactNode, useRef } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import type { Bench } from './bench.ts';
+import { copiedMarks } from './copiedMarks.ts';
 import { type MarkFileFault, marksAsJson, marksToSvg, readMarkFile } from './markFiles.ts';
 import { onPicture } from './useBench.ts';
 
@@ -21,52 +23,61 @@ export function MarkFileButtons({ bench, name }: { bench: Bench; name: string })
     if ('fault' in read) toast.error(faultWords(read.fault), { duration: 10_000 });
     else bench.putMarks(read.marks);
   };
+  const copied = copiedMarks().length;
   return (
-    <details className="border-t border-rule px-3 py-2 text-sm">
-      <summary className="min-h-6 cursor-pointer text-verdigris-deep">Marks as a file</summary>
-      <div className="flex flex-wrap gap-1 pt-1">
-        {marks.length > 0 && (
-          <>
-            <Button
-              small
-              look="quiet"
-              onClick={() =>
-                saveAs(
-                  new Blob([marksAsJson(marks, size)], { type: 'application/json' }),
-                  `${name}-marks.json`,
-                )
-              }
-            >
-              Save as JSON
-            </Button>
-            <Button
-              small
-              look="quiet"
-              onClick={() =>
-                saveAs(new Blob([marksToSvg(marks, size)], { type: 'image/svg+xml' }), `${name}-marks.svg`)
-              }
-            >
-              Save as SVG
-            </Button>
-          </>
-        )}
-        <Button small look="quiet" onClick={() => input.current?.click()}>
-          Bring in …
+    <div className="border-t border-rule px-3 py-2 text-sm">
+      {copied > 0 && (
+        <Button small look="quiet" onClick={bench.pasteCopied}>
+          <ClipboardPaste size={16} aria-hidden />
+          {copied === 1 ? 'Put the copied mark here' : `Put the ${copied} copied marks here`}
         </Button>
-      </div>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,.svg,application/json,image/svg+xml"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="A file of marks"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file) void bring(file);
-          target.value = '';
-        }}
-      />
-    </details>
+      )}
+      <details>
+        <summary className="min-h-6 cursor-pointer text-verdigris-deep">Marks as a file</summary>
+        <div className="flex flex-wrap gap-1 pt-1">
+          {marks.length > 0 && (
+            <>
+              <Button
+                small
+                look="quiet"
+                onClick={() =>
+                  saveAs(
+                    new Blob([marksAsJson(marks, size)], { type: 'application/json' }),
+                    `${name}-marks.json`,
+                  )
+                }
+              >
+                Save as JSON
+              </Button>
+              <Button
+                small
+                look="quiet"
+                onClick={() =>
+                  saveAs(new Blob([marksToSvg(marks, size)], { type: 'image/svg+xml' }), `${name}-marks.svg`)
+                }
+              >
+                Save as SVG
+              </Button>
+            </>
+          )}
+          <Button small look="quiet" onClick={() => input.current?.click()}>
+            Bring in …
+          </Button>
+        </div>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,.svg,application/json,image/svg+xml"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="A file of marks"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) void bring(file);
+            target.value = '';
+          }}
+        />
+      </details>
+    </div>
   );
 }

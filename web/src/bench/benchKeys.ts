@@ -3,7 +3,7 @@ import { arrowStep } from '../ui/arrowStep.ts';
 import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
 import type { Bench } from './bench.ts';
-import { copiedMarks } from './copiedMarks.ts';
+import { areNewest } from './copiedMarks.ts';
 import { PIN_TOOL, toolFor } from './tools.ts';
 
 interface KeyContext {
@@ -28,7 +28,7 @@ export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDon
   else if (held && (key === 'y' || key === 'z')) bench.history.redo();
   else if (held && key === 'a') bench.chooseAll();
   else if (held && key === 'c' && (bench.chosen || bench.several.length > 0)) bench.copyChosen();
-  else if (held && key === 'v' && copiedMarks().length > 0) bench.pasteCopied();
+  else if (held && key === 'v' && areNewest()) bench.pasteCopied();
   else if (held) return;
   else if (arrow) bench.nudge(arrow.dx, arrow.dy, event.altKey);
   else if (event.altKey || isKeyOff(event)) return;

@@ -2,11 +2,20 @@ import { boundsOfAll, kindOf, type Mark, type MarkSetting, type Size } from '@na
 import { type DrawnMark, isDrawn } from './bench.ts';
 
 const KEY = 'nachweis-copied-marks';
+/** Nothing can have been copied elsewhere since: then a paste means these marks, and no picture of another program. */
+let isNewest = false;
+addEventListener('blur', () => {
+  isNewest = false;
+});
+
+/** Whether marks are what was copied last, as far as this page can know. */
+export const areNewest = (): boolean => isNewest && copiedMarks().length > 0;
 
 /** Keeps marks for this and other pictures, until the browser is closed. @param marks in pixels of the picture that is seen */
 export function copyMarks(marks: readonly DrawnMark[]): void {
   try {
     sessionStorage.setItem(KEY, JSON.stringify(marks));
+    isNewest = true;
   } catch {
     // Without room there is nothing to paste, which the button says.
   }

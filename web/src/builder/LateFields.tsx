@@ -2,7 +2,8 @@ import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import { lateRuleWords } from '../words/late.ts';
-import { type BuilderForm, lateRuleOf } from './form.ts';
+import type { BuilderForm } from './form.ts';
+import { lateRuleOf } from './readFields.ts';
 
 /** What handing in late costs, and what the student will read of it. */
 export function LateFields({ form }: { form: UseFormReturn<BuilderForm> }): ReactNode {
