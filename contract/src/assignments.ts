@@ -186,7 +186,7 @@ export const HandInSummary = z.object({
   late: z.boolean(),
   /** null while its files are still being made */
   sealedAt: Instant.nullable(),
-  /** who pressed it, where that was somebody else of one's group */
+  /** who pressed it, where that was somebody else: of one's group, or an instructor */
   by: z.string().nullable(),
   withdrawnAt: Instant.nullable(),
   releasedAt: Instant.nullable(),

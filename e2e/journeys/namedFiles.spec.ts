@@ -76,6 +76,7 @@ test('named files in a ZIP are matched, the open ones said, and handed in for th
   const theirs = await browser.newPage();
   await signIn(theirs, school, school.student);
   await theirs.goto(`/assignments/${school.curve.id}`);
+  await expect(theirs.getByTestId('handed-in')).toContainText(`by ${school.instructor.name}, for you`);
   await theirs.getByRole('link', { name: /H-0/ }).first().click();
   await expect(theirs.getByText(/Handed in for you by/)).toContainText('The network of the lab was down.');
 });

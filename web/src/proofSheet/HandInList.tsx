@@ -43,7 +43,7 @@ const COUNTS_WORDS = {
 
 /** That it is handed in, and what a further change means. */
 function HandedIn({
-  sheet: { handIns, assignment, terms, attemptsLeft, window },
+  sheet: { handIns, assignment, terms, attemptsLeft, window, group },
 }: {
   sheet: ProofSheet;
 }): ReactNode {
@@ -60,7 +60,7 @@ function HandedIn({
         Handed in <span className="font-mono">{last.number}</span>
       </strong>
       , {dateAndTime(last.handedInAt, assignment.timeZone)}
-      {last.by && ` by ${last.by}, for all of you`}.{' '}
+      {last.by && ` by ${last.by}, for ${group?.mates.includes(last.by) ? 'all of you' : 'you'}`}.{' '}
       {again &&
         `What you change now changes nothing in it. To hand in the change, hand in again: ${attemptsLeft} of ${terms.attempts} hand-ins ${attemptsLeft === 1 ? 'is' : 'are'} left, and ${COUNTS_WORDS[assignment.counts]}.`}
     </p>
