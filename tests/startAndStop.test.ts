@@ -1,5 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { type IncomingMessage, request } from 'node:http';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -76,30 +78,27 @@ describe('stopping', () => {
   it('finishes the request that is under way on SIGTERM, then closes the database and ends with 0', async () => {
     const { child, address, ended, folder } = launch();
     const base = await address;
-    // A request whose body is still on its way when the signal comes.
-    let finishBody = () => {};
-    const body = new ReadableStream({
-      start(controller) {
-        controller.enqueue(new TextEncoder().encode('{"email":"a@b.example",'));
-        finishBody = () => {
-          controller.enqueue(new TextEncoder().encode('"password":"x"}'));
-          controller.close();
-        };
-      },
-    });
-    const headers = { Origin: base, 'Content-Type': 'application/json' };
-    const answer = fetch(`${base}/api/session`, {
-      method: 'POST',
-      headers,
-      body,
-      duplex: 'half',
-    } as RequestInit);
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    // A request whose body is still on its way when the signal comes: the server has said that it waits for it.
+    const body = '{"email":"a@b.example","password":"x"}';
+    const headers = {
+      Origin: base,
+      'Content-Type': 'application/json',
+      'Content-Length': body.length,
+      Expect: '100-continue',
+    };
+    const sent = request(`${base}/api/session`, { method: 'POST', headers });
+    const answer = once(sent, 'response') as Promise<[IncomingMessage]>;
+    sent.flushHeaders();
+    await once(sent, 'continue');
     child.kill('SIGTERM');
-    await new Promise((resolve) => setTimeout(resolve, 300));
-    await expect(fetch(`${base}/api/health`)).rejects.toThrow();
-    finishBody();
-    expect((await answer).status).toBe(401);
+    const isClosed = () =>
+      fetch(`${base}/api/health`).then(
+        () => false,
+        () => true,
+      );
+    while (!(await isClosed())) await new Promise((resolve) => setTimeout(resolve, 20));
+    sent.end(body);
+    expect((await answer)[0].statusCode).toBe(401);
     expect(await ended).toBe(0);
     const db = new SQLite(join(folder, 'nachweis.db'), { readonly: true });
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');

@@ -18,6 +18,8 @@ export interface RunningServer {
 
 /** Requests that are still running after this are cut off, so that a stop always ends. */
 const PATIENCE_MS = 10_000;
+/** How often connections that have become idle meanwhile are closed while it stops. */
+const IDLE_ROUND_MS = 100;
 /**
  * How long a connection without requests is kept: longer than proxies keep theirs (60 s is common practice, no source).
  * Who closes first has to be the one who asks, or a request and the end of its connection cross on the way.
@@ -30,7 +32,13 @@ const MAIL_ROUND_MS = 20_000;
 
 export async function startServer(settings: Settings, log: Logger): Promise<RunningServer> {
   const context = await createContext(settings, log);
-  const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, createApp(context));
+  const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS });
+  let isStopping = false;
+  // A page that keeps asking over a connection it has would hold up the end, and be cut off by it.
+  server.on('request', (_, res) => {
+    if (isStopping) res.setHeader('Connection', 'close');
+  });
+  server.on('request', createApp(context));
   const emptied = () =>
     emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
   await emptied();
@@ -55,13 +63,16 @@ export async function startServer(settings: Settings, log: Logger): Promise<Runn
     address,
     firstAddress: first && `${settings.origin ?? address}${linkPath(first)}`,
     async stop() {
+      isStopping = true;
       clearInterval(binTimer);
       await mail.stop();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       context.live.close();
       server.closeIdleConnections();
+      const idle = setInterval(() => server.closeIdleConnections(), IDLE_ROUND_MS);
       const cutOff = setTimeout(() => server.closeAllConnections(), PATIENCE_MS);
       await closed;
+      clearInterval(idle);
       clearTimeout(cutOff);
       await context.close();
     },
