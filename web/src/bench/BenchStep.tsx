@@ -231,7 +231,6 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                 onChoose={choose}
                 onToggle={bench.toggle}
               />
-              <MarkFileButtons bench={bench} name={point.code} />
               {several.length > 0 && <SeveralPanel bench={bench} />}
               {chosen && (
                 <MarkPanel
@@ -245,6 +244,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   <ArrangeButtons bench={bench} marks={[chosen]} />
                 </MarkPanel>
               )}
+              <MarkFileButtons bench={bench} name={point.code} />
             </div>
             <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
               {drawingNow && (
