@@ -53,6 +53,18 @@ test('named files in a ZIP are matched, the open ones said, and handed in for th
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 
+  // More files come to what is there: what was said stays, and a file of the same name is another one.
+  await page
+    .getByLabel('Named files', { exact: true })
+    .setInputFiles(zip({ 'Screenshot 7.png': await testPicture(320, 200, 9) }));
+  await expect(page.getByRole('status').filter({ hasText: '4 pictures' })).toContainText(
+    '3 clear, 0 to check, 1 to be said',
+  );
+  await page.getByRole('button', { name: 'Say whose it is …' }).click();
+  await expect(page.getByRole('img', { name: '2/Screenshot 7.png' })).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+
   await page.getByRole('button', { name: 'Hand in for 2 students' }).click();
   await expect(page.getByRole('alert')).toHaveText('Say why; the students will read it.');
   await reasonField(page).fill('The network of the lab was down.');

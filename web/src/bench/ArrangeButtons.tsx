@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import type { Bench, DrawnMark } from './bench.ts';
+import { SignButton } from './SignButton.tsx';
 
 /** What can be done to any mark that is chosen, one or several. */
 export function ArrangeButtons({ bench, marks }: { bench: Bench; marks: readonly DrawnMark[] }): ReactNode {
@@ -10,24 +11,8 @@ export function ArrangeButtons({ bench, marks }: { bench: Bench; marks: readonly
   const locked = marks.every((mark) => mark.locked);
   return (
     <div className="flex flex-wrap gap-1">
-      <Button
-        small
-        look="quiet"
-        aria-label="Over the others"
-        title="Over the others"
-        onClick={() => arrange.order('front')}
-      >
-        <BringToFront size={18} aria-hidden />
-      </Button>
-      <Button
-        small
-        look="quiet"
-        aria-label="Under the others"
-        title="Under the others"
-        onClick={() => arrange.order('back')}
-      >
-        <SendToBack size={18} aria-hidden />
-      </Button>
+      <SignButton label="Over the others" icon={BringToFront} onClick={() => arrange.order('front')} />
+      <SignButton label="Under the others" icon={SendToBack} onClick={() => arrange.order('back')} />
       <Button small look="quiet" onClick={() => arrange.lock(!locked)}>
         {locked ? <LockOpen size={16} aria-hidden /> : <Lock size={16} aria-hidden />}
         {locked ? 'Unlock' : 'Lock'}

@@ -14,6 +14,7 @@ import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { ArrangeButtons } from './ArrangeButtons.tsx';
 import type { Bench } from './bench.ts';
+import { SignButton } from './SignButton.tsx';
 
 const SIDES: Readonly<Record<Alignment, { label: string; icon: LucideIcon }>> = {
   left: { label: 'In line at the left', icon: AlignStartVertical },
@@ -34,41 +35,21 @@ export function SeveralPanel({ bench }: { bench: Bench }): ReactNode {
         {several.length} marks are chosen
       </p>
       <div className="flex flex-wrap gap-1">
-        {ALIGNMENTS.map((side) => {
-          const { label, icon: Icon } = SIDES[side];
-          return (
-            <Button
-              key={side}
-              small
-              look="quiet"
-              aria-label={label}
-              title={label}
-              onClick={() => arrange.align(side)}
-            >
-              <Icon size={18} aria-hidden />
-            </Button>
-          );
-        })}
+        {ALIGNMENTS.map((side) => (
+          <SignButton key={side} {...SIDES[side]} onClick={() => arrange.align(side)} />
+        ))}
         {several.length > 2 && (
           <>
-            <Button
-              small
-              look="quiet"
-              aria-label="Same distance across"
-              title="Same distance across"
+            <SignButton
+              label="Same distance across"
+              icon={AlignHorizontalSpaceAround}
               onClick={() => arrange.spread('across')}
-            >
-              <AlignHorizontalSpaceAround size={18} aria-hidden />
-            </Button>
-            <Button
-              small
-              look="quiet"
-              aria-label="Same distance down"
-              title="Same distance down"
+            />
+            <SignButton
+              label="Same distance down"
+              icon={AlignVerticalSpaceAround}
               onClick={() => arrange.spread('down')}
-            >
-              <AlignVerticalSpaceAround size={18} aria-hidden />
-            </Button>
+            />
           </>
         )}
         <Button small look="quiet" onClick={isGroup ? arrange.ungroup : arrange.group}>

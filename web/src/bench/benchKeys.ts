@@ -6,6 +6,8 @@ import type { Bench } from './bench.ts';
 import { areNewest } from './copiedMarks.ts';
 import { PIN_TOOL, toolFor } from './tools.ts';
 
+const isAnyChosen = ({ chosen, several }: Bench): boolean => chosen !== null || several.length > 0;
+
 interface KeyContext {
   bench: Bench;
   letters: readonly string[];
@@ -27,7 +29,9 @@ export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDon
   else if (held && key === 'z' && !event.shiftKey) bench.history.undo();
   else if (held && (key === 'y' || key === 'z')) bench.history.redo();
   else if (held && key === 'a') bench.chooseAll();
-  else if (held && key === 'c' && (bench.chosen || bench.several.length > 0)) bench.copyChosen();
+  // Words that are selected are what is copied, as those that were read out of the picture.
+  else if (held && key === 'c' && getSelection()?.isCollapsed !== false && isAnyChosen(bench))
+    bench.copyChosen();
   else if (held && key === 'v' && areNewest()) bench.pasteCopied();
   else if (held) return;
   else if (arrow) bench.nudge(arrow.dx, arrow.dy, event.altKey);
@@ -38,7 +42,7 @@ export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDon
     else if (!bench.isPinned(event.key)) bench.pin(event.key);
   } else if (event.key === 'Insert') bench.addInMiddle();
   else if (event.key === 'Delete' || event.key === 'Backspace') {
-    if (bench.chosen || bench.several.length > 0) bench.removeChosen();
+    if (isAnyChosen(bench)) bench.removeChosen();
     else if (bench.tool === PIN_TOOL) bench.unpin(bench.letter);
   } else {
     const next = toolFor(event.key, bench.tool);

@@ -69,6 +69,8 @@ export function placeCopies(
     const copy = {
       ...kindOf<Mark>(mark).move(mark, dx, dy),
       id: crypto.randomUUID(),
+      // It has no place yet that it could be held at.
+      locked: undefined,
       ...(mark.group && { group: groupOf(mark.group) }),
     } as DrawnMark;
     return copy.kind === 'number' ? { ...copy, number: ++number } : copy;

@@ -65,7 +65,7 @@ function NamedFiles({ assignment, course }: { assignment: Assignment; course: Co
     <div className="flex flex-col gap-4">
       <FileSource
         onFiles={(files, paths) => {
-          if (files.length > 0) void findFiles(files, paths).then(setFinding);
+          if (files.length > 0) void findFiles(finding, files, paths).then(setFinding);
         }}
       />
       <NotTaken finding={finding} />

@@ -29,10 +29,20 @@ const OF_SYSTEMS = /(^|\/)(\.[^/]*|__MACOSX|Thumbs\.db|desktop\.ini)(\/|$)/i;
 
 /**
  * Finds the pictures among files, in ZIP packages too. Nothing of a picture is read yet.
+ * @param before what was found already, which stays
  * @param paths of each file, where it is known better than by itself
  */
-export async function findFiles(files: readonly File[], paths: readonly string[] = []): Promise<Finding> {
-  const finding: Finding = { files: [], leftOut: [], tooMany: false, damaged: [] };
+export async function findFiles(
+  before: Finding,
+  files: readonly File[],
+  paths: readonly string[] = [],
+): Promise<Finding> {
+  const finding: Finding = {
+    files: [...before.files],
+    leftOut: [...before.leftOut],
+    damaged: [...before.damaged],
+    tooMany: false,
+  };
   for (const [index, file] of files.entries()) {
     const path = paths[index] || file.webkitRelativePath || file.name;
     if (extensionOf(file.name) === 'zip') await findInZip(file, finding);
@@ -50,8 +60,16 @@ function take(found: Found, finding: Finding, why?: LeftOut): boolean {
   else if (!EXTENSIONS.has(extensionOf(found.path)))
     finding.leftOut.push({ path: found.path, why: 'no-picture' });
   else if (found.bytes > MAX_PICTURE_BYTES) finding.leftOut.push({ path: found.path, why: 'too-large' });
-  else finding.files.push(found);
+  else finding.files.push({ ...found, path: ownPath(found.path, finding.files) });
   return !finding.tooMany;
+}
+
+/** Two files of one path, as out of two packages, are told apart by a folder more: what is said of one is not of the other. */
+function ownPath(path: string, there: readonly Found[]): string {
+  const taken = new Set(there.map((found) => found.path));
+  let own = path;
+  for (let n = 2; taken.has(own); n++) own = `${n}/${path}`;
+  return own;
 }
 
 /** Reads a package's list entry by entry, so that one of 100,000 is given up early and one of 2 GB is not read at once. */

@@ -1,6 +1,6 @@
 import type { Assignment, CoursePerson, CourseView } from '@nachweis/contract';
 import type { MatchedFile, NameRoll } from '@nachweis/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { NamesWorker } from '../workers/names.worker.ts';
 import { onDemand } from '../workers/onDemand.ts';
 import type { Found } from './foundFiles.ts';
@@ -42,6 +42,8 @@ export function useMatches(
 ): { matches: Match[] | null; failed: boolean; say: (path: string, change: Partial<Match>) => void } {
   const [matches, setMatches] = useState<Match[] | null>([]);
   const [failed, setFailed] = useState(false);
+  /** by path; it stays when more files come */
+  const said = useRef(new Map<string, Partial<Match>>());
   const { nameRule, nameTarget } = assignment;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was said stays when the page is read again
   useEffect(() => {
@@ -55,7 +57,7 @@ export function useMatches(
         if (isStale) return;
         const made = found.flatMap(({ picture: _, ...match }, index) => {
           const file = files[index];
-          return file ? [{ ...match, file, isSaid: false }] : [];
+          return file ? [{ ...match, file, isSaid: false, ...said.current.get(match.path) }] : [];
         });
         // What is to be said stands first.
         const order = ['open', 'likely', 'sure'];
@@ -68,9 +70,11 @@ export function useMatches(
       isStale = true;
     };
   }, [files]);
-  const say = (path: string, change: Partial<Match>) =>
+  const say = (path: string, change: Partial<Match>) => {
+    said.current.set(path, { ...change, isSaid: true });
     setMatches(
       (all) => all?.map((one) => (one.path === path ? { ...one, ...change, isSaid: true } : one)) ?? null,
     );
+  };
   return { matches, failed, say };
 }
