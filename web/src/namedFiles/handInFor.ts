@@ -40,18 +40,16 @@ export async function handInFor(
   signal: AbortSignal,
 ): Promise<void> {
   const sent: Array<{ captureId: string; proofPointId: string }> = [];
-  const hashes: string[] = [];
   for (const { file, path, point } of pictures) {
     signal.throwIfAborted();
     const blob = await file.read();
     const hash = await hashOf(blob);
     const captureId = await idOf(assignmentId, studentId, point ?? '', path, hash);
     await sendOnce(captureId, path, blob);
-    hashes.push(captureId);
     sent.push({ captureId, proofPointId: proofPoints.find(({ code }) => code === point)?.id ?? '' });
   }
   signal.throwIfAborted();
-  const id = await idOf(assignmentId, studentId, ...hashes);
+  const id = await idOf(assignmentId, studentId, ...sent.map(({ captureId }) => captureId));
   await callApi('bringIn', {
     params: { assignmentId },
     body: { id, studentId, cameAt, reason, pictures: sent },
