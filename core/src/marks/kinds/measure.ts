@@ -70,8 +70,9 @@ export const measure: MarkKind<Measure> = {
   burns: false,
   bounds(mark, setting) {
     const { x, y, width, height } = layOut(labelOf(mark, setting), setting).ground;
+    const arc = mark.of === 'angle' ? reachOf(arcIn(mark.points, setting)) : [];
     return boxAround(
-      [...mark.points, { x, y }, { x: x + width, y: y + height }],
+      [...mark.points, ...arc, { x, y }, { x: x + width, y: y + height }],
       lineWidth(setting.picture) * 4,
     );
   },
@@ -101,7 +102,7 @@ export const measure: MarkKind<Measure> = {
   },
   places: ({ points }) => points,
   draw(canvas, mark, setting) {
-    const width = Math.max(2, lineWidth(setting.picture) * 0.7);
+    const width = strokeWidth(setting);
     strokeRimmed(canvas, mark.ink, width, () => {
       for (const [from, to] of segmentsOf(mark)) {
         canvas.moveTo(from.x, from.y);
@@ -110,7 +111,7 @@ export const measure: MarkKind<Measure> = {
       if (mark.of === 'length')
         for (const [end, other] of [mark.points, [...mark.points].reverse()] as Point[][])
           if (end && other) tick(canvas, end, other, width * 4);
-      if (mark.of === 'angle') arcOf(canvas, mark.points, width * 9);
+      if (mark.of === 'angle') drawArc(canvas, arcIn(mark.points, setting));
     });
     drawWords(canvas, labelOf(mark, setting), setting);
   },
@@ -142,11 +143,52 @@ function tick(canvas: Path, { x, y }: Point, other: Point, half: number): void {
   canvas.lineTo(x + dx, y + dy);
 }
 
-/** The arc of the smaller of the two angles between the legs. */
-function arcOf(canvas: Path, [a, b, c]: readonly Point[], radius: number): void {
-  if (!a || !b || !c) return;
-  let [from, to] = [Math.atan2(a.y - b.y, a.x - b.x), Math.atan2(c.y - b.y, c.x - b.x)];
-  if ((to - from + 4 * Math.PI) % (2 * Math.PI) > Math.PI) [from, to] = [to, from];
-  canvas.moveTo(b.x + radius * Math.cos(from), b.y + radius * Math.sin(from));
-  canvas.arc(b.x, b.y, radius, from, to);
+interface Arc {
+  centre: Point;
+  radius: number;
+  /** radians, clockwise from the first to the second */
+  from: number;
+  to: number;
+}
+
+/** The arc of the smaller of the two angles between the legs; it ends within the shorter leg. */
+function arcIn([a, b, c]: readonly Point[], setting: MarkSetting): Arc | undefined {
+  if (!a || !b || !c) return undefined;
+  const legs = [Math.hypot(a.x - b.x, a.y - b.y), Math.hypot(c.x - b.x, c.y - b.y)];
+  const [first, second] = [Math.atan2(a.y - b.y, a.x - b.x), Math.atan2(c.y - b.y, c.x - b.x)];
+  const turn = (second - first + 4 * Math.PI) % (2 * Math.PI);
+  const from = turn > Math.PI ? second : first;
+  return {
+    centre: b,
+    radius: Math.min(strokeWidth(setting) * 9, ...legs),
+    from,
+    to: from + Math.min(turn, 2 * Math.PI - turn),
+  };
+}
+
+function drawArc(canvas: Path, arc: Arc | undefined): void {
+  if (!arc) return;
+  const start = onArc(arc, arc.from);
+  canvas.moveTo(start.x, start.y);
+  canvas.arc(arc.centre.x, arc.centre.y, arc.radius, arc.from, arc.to);
+}
+
+/** The places of an arc that lie farthest to each side: its ends, and where it crosses an axis through its centre. */
+function reachOf(arc: Arc | undefined): Point[] {
+  if (!arc) return [];
+  const first = Math.ceil(arc.from / (Math.PI / 2));
+  const last = Math.floor(arc.to / (Math.PI / 2));
+  const crossings = Array.from(
+    { length: Math.max(last - first + 1, 0) },
+    (_, i) => ((first + i) * Math.PI) / 2,
+  );
+  return [arc.from, ...crossings, arc.to].map((angle) => onArc(arc, angle));
+}
+
+function onArc({ centre, radius }: Arc, angle: number): Point {
+  return { x: centre.x + radius * Math.cos(angle), y: centre.y + radius * Math.sin(angle) };
+}
+
+function strokeWidth(setting: MarkSetting): number {
+  return Math.max(2, lineWidth(setting.picture) * 0.7);
 }
