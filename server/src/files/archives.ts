@@ -9,7 +9,7 @@ import { readClassOrder } from '../people/classList.ts';
 import { handInDocx } from '../printed/handInDocx.ts';
 import { handInPage } from '../printed/handInPage.ts';
 import { type Printed, readPrinted } from '../printed/printed.ts';
-import { addSheet, newSheet } from '../printed/sheetPdf.ts';
+import { writeSheets } from '../printed/sheetPdf.ts';
 import { readLine } from '../reviews/line.ts';
 import { readVeil } from '../veil/veil.ts';
 import { asBag } from './bag.ts';
@@ -63,8 +63,10 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
     });
     try {
-      if (form === 'pdf') await writePdf(context, actor, title, handIns, kind === 'assignment', res);
-      else if (form === 'docx') {
+      if (form === 'pdf') {
+        const sheets = sheetsOf(context, actor, handIns, kind === 'assignment');
+        await writeSheets(title, sheets, 'Nothing has been returned yet.', context.blobs, res);
+      } else if (form === 'docx') {
         const [only] = handIns;
         if (only) res.end(await handInDocx(await readPrinted(context, actor, only.handInId), context.blobs));
       } else await writeZip(context.blobs, entriesOf(context, actor, form, handIns), res);
@@ -138,25 +140,15 @@ async function entriesOfOne({ blobs }: Context, form: Form, printed: Printed): P
   }
 }
 
-async function writePdf(
+/** A class's have those alone that were returned. */
+async function* sheetsOf(
   context: Context,
   actor: Actor,
-  title: string,
   handIns: readonly Meant[],
   onlyReturned: boolean,
-  res: Response,
-): Promise<void> {
-  const pdf = newSheet(title);
-  pdf.pipe(res);
-  let sheets = 0;
+): AsyncGenerator<Printed> {
   for (const { handInId } of handIns) {
-    // Whoever waited for it has left.
-    if (res.destroyed) return;
     const printed = await readPrinted(context, actor, handInId);
-    if (onlyReturned && !printed.points) continue;
-    await addSheet(pdf, printed, context.blobs);
-    sheets++;
+    if (!onlyReturned || printed.points) yield printed;
   }
-  if (sheets === 0) pdf.addPage().text('Nothing has been returned yet.');
-  pdf.end();
 }

@@ -1,3 +1,5 @@
+import { once } from 'node:events';
+import type { Writable } from 'node:stream';
 import PDFDocument from 'pdfkit';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { pictureBytes, UNREADABLE } from './pictureBytes.ts';
@@ -13,8 +15,47 @@ const PICTURE_HEIGHT = 300;
 const [BODY, SMALL, HEAD, TITLE] = [10.5, 8.5, 13, 19];
 const [INK, FADED, VERDIGRIS] = ['#1d2729', '#515b5c', '#1c6660'];
 
+/** Drawn ahead of whoever reads; a class's sheets would fill the memory on a slow line. */
+const MOST_AHEAD = 4_000_000;
+
+/**
+ * Writes hand-ins as sheets to print, one after the other, no faster than they are read. It ends early where whoever
+ * reads has left.
+ * @param instead said where there is none
+ */
+export async function writeSheets(
+  title: string,
+  sheets: AsyncIterable<Printed>,
+  instead: string,
+  blobs: BlobStore,
+  out: Writable,
+): Promise<void> {
+  const pdf = newSheet(title);
+  pdf.pipe(out);
+  let drawn = 0;
+  for await (const sheet of sheets) {
+    await addSheet(pdf, sheet, blobs);
+    drawn++;
+    while (pdf.readableLength > MOST_AHEAD && !out.destroyed) await readFurther(out);
+    if (out.destroyed) return;
+  }
+  if (drawn === 0) pdf.addPage().text(instead);
+  pdf.end();
+}
+
+/** Until it takes more, or has closed. */
+async function readFurther(out: Writable): Promise<void> {
+  const waiting = new AbortController();
+  const { signal } = waiting;
+  try {
+    await Promise.race([once(out, 'drain', { signal }), once(out, 'close', { signal })]);
+  } finally {
+    waiting.abort();
+  }
+}
+
 /** An empty document on A4, tagged with its language and title. */
-export function newSheet(title: string): Document {
+function newSheet(title: string): Document {
   const pdf = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -29,7 +70,7 @@ export function newSheet(title: string): Document {
 }
 
 /** Puts one hand-in on new pages: receipt, pictures, and what was returned once it is. */
-export async function addSheet(pdf: Document, printed: Printed, blobs: BlobStore): Promise<void> {
+async function addSheet(pdf: Document, printed: Printed, blobs: BlobStore): Promise<void> {
   pdf.addPage();
   write(pdf, printed.title, TITLE, { isBold: true });
   for (const [name, value] of printed.particulars) write(pdf, `${name}: ${value}`, BODY);
