@@ -8,6 +8,7 @@ import { useMe } from '../api/session.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { statementEntries } from '../store/browserStore.ts';
 import { keptProblem } from '../store/keptProblem.ts';
+import { nextRevision } from '../store/nextRevision.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
 import { StatementParts } from './StatementParts.tsx';
@@ -37,7 +38,7 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
       state: 'waiting',
       problem: null,
       baseVersion: sheet.draft?.statementVersion ?? 0,
-      revision: (current ?? kept).revision + 1,
+      revision: nextRevision((current ?? kept).revision),
     }));
   };
   const takeTheirs = async () => {

@@ -1,6 +1,7 @@
 import type { Verdict } from '@nachweis/core';
 import { judgementEntries } from './browserStore.ts';
 import { judgementKey, type KeptJudgement } from './judgement.ts';
+import { nextRevision } from './nextRevision.ts';
 
 const empty = (personId: string, handInId: string): KeptJudgement => ({
   key: judgementKey(personId, handInId),
@@ -18,7 +19,7 @@ const empty = (personId: string, handInId: string): KeptJudgement => ({
 const changed = (before: KeptJudgement): KeptJudgement => ({
   ...before,
   writeId: crypto.randomUUID(),
-  revision: before.revision + 1,
+  revision: nextRevision(before.revision),
   tries: 0,
 });
 
@@ -66,7 +67,7 @@ export function keepAdjustment(
     return {
       ...before,
       adjustment: { id: crypto.randomUUID(), ...adjustment },
-      revision: before.revision + 1,
+      revision: nextRevision(before.revision),
       tries: 0,
     };
   });

@@ -49,12 +49,10 @@ export function createKeptStore<T extends Kept>(
   let entries: readonly T[] = [];
   let owner: string | null = null;
   const listeners = new Set<() => void>();
-  /** changes that are not on disk yet, by key, in order */
-  const writing = new Map<string, Array<Decide<T>>>();
+  /** changes that are not on disk yet, by key, in order; those that the disk did not take stay among them */
+  const unwritten = new Map<string, ReadonlyArray<Decide<T>>>();
   /** revision on disk as this tab last saw it; another one was written by another tab */
   const seen = new Map<string, number>();
-  /** what the disk did not take */
-  const refused = new Set<string>();
   /** what was taken away here, so that a reading begun before does not bring it back */
   const gone = new Map<string, number>();
 
@@ -84,50 +82,64 @@ export function createKeptStore<T extends Kept>(
     const onDisk = (await shelf.all()).filter((entry) => entry.personId === person);
     if (owner !== person) return;
     const next: T[] = [];
-    for (const entry of onDisk) if (!writing.has(keyOf(entry))) seen.set(keyOf(entry), entry.revision);
+    const take = (entry: T | null | undefined) => {
+      if (entry?.personId === person) next.push(entry);
+    };
     for (const entry of entries) {
       const key = keyOf(entry);
       const other = onDisk.find((one) => keyOf(one) === key);
-      const unwritten = writing.has(key) || refused.has(key);
-      if (other && (!unwritten || other.revision > entry.revision)) next.push(newer(entry, other));
-      else if (unwritten && entry.personId === person) next.push(entry);
+      if (unwritten.has(key)) take(other ? onTopOf(other, entry) : entry);
+      else if (other) take(adopted(newer(entry, other)));
     }
     for (const other of onDisk) {
       const key = keyOf(other);
-      if (next.some((one) => keyOf(one) === key) || (gone.get(key) ?? -1) >= other.revision) continue;
-      next.push(other);
+      if (entries.some((entry) => keyOf(entry) === key)) continue;
+      if (unwritten.has(key)) take(onTopOf(other, null));
+      else if ((gone.get(key) ?? -1) < other.revision) take(adopted(other));
     }
     show(next);
+  }
+
+  /** What is shown of an entry that has changes which are not on disk: they are made on what another tab wrote. */
+  function onTopOf(disk: T, shown: T | null): T | null {
+    const key = keyOf(disk);
+    return disk.revision === seen.get(key) ? shown : fold(adopted(disk), unwritten.get(key) ?? []);
+  }
+
+  /** Only what is shown here too counts as seen: this tab's next change is made on it. */
+  function adopted(disk: T): T {
+    seen.set(keyOf(disk), disk.revision);
+    return disk;
   }
 
   return {
     entries: () => entries,
     get,
-    isOnDisk: (key) => !writing.has(key) && !refused.has(key),
+    isOnDisk: (key) => !unwritten.has(key),
     async change(key, decide) {
       const first = decide(get(key));
       if (first === undefined) return true;
       put(key, first);
-      writing.set(key, [...(writing.get(key) ?? []), decide]);
+      unwritten.set(key, [...(unwritten.get(key) ?? []), decide]);
       let onDisk = true;
+      let written: ReadonlyArray<Decide<T>> = [];
       try {
         await shelf.change(key, (disk) => {
+          written = unwritten.get(key) ?? [];
           const foreign = disk !== undefined && disk.revision !== seen.get(key);
           // Another tab has gone on from a state that this one has not heard of: the changes are made on that.
-          if (foreign) put(key, fold(disk, writing.get(key) ?? []));
+          if (foreign) put(key, fold(disk, written));
           const mine = get(key) ?? null;
           if (mine) seen.set(key, mine.revision);
           else seen.delete(key);
           return mine;
         });
-        refused.delete(key);
+        const left = (unwritten.get(key) ?? []).filter((one) => !written.includes(one));
+        if (left.length > 0) unwritten.set(key, left);
+        else unwritten.delete(key);
       } catch {
         onDisk = false;
-        if (get(key)) refused.add(key);
       }
-      const left = (writing.get(key) ?? []).filter((one) => one !== decide);
-      if (left.length > 0) writing.set(key, left);
-      else writing.delete(key);
       show([...entries]);
       bell.ring();
       return onDisk;

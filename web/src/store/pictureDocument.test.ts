@@ -45,24 +45,24 @@ describe('the way of a picture', () => {
         { kind: 'not-taken', as: 'refused', problem: refused },
         { kind: 'moved', proofPointId: 'q' },
       ),
-    ).toMatchObject({ proofPointId: 'q', marks: pin, state: 'waiting', problem: null, revision: 4 });
+    ).toMatchObject({ proofPointId: 'q', marks: pin, state: 'waiting', problem: null });
   });
   it('goes from its arrival to its place to the server, and leaves nothing', () => {
-    expect(after(placed)).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20, revision: 2 });
-    expect(after(placed, { kind: 'bytes-sent' })).toMatchObject({
-      state: 'waiting',
-      bytesSent: true,
-      revision: 2,
-    });
-    expect(after(placed, { kind: 'sent', revision: 2, version: 1 })).toBeNull();
+    const there = after(placed);
+    expect(there).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20 });
+    const { revision } = there as PictureDocument;
+    const sent = nextPicture(there as PictureDocument, { kind: 'bytes-sent' });
+    expect(sent).toMatchObject({ state: 'waiting', bytesSent: true, revision });
+    expect(nextPicture(sent as PictureDocument, { kind: 'sent', revision, version: 1 })).toBeNull();
   });
   it('keeps what was changed while it was on its way, to be sent on top of what has arrived', () => {
-    const changed = after(
-      placed,
-      { kind: 'prepared', changes: { marks: pin } },
-      { kind: 'sent', revision: 2, version: 1 },
-    );
-    expect(changed).toMatchObject({ state: 'waiting', marks: pin, baseVersion: 1, revision: 3 });
+    const onItsWay = after(placed) as PictureDocument;
+    const changed = nextPicture(onItsWay, { kind: 'prepared', changes: { marks: pin } }) as PictureDocument;
+    const arrived = nextPicture(changed, { kind: 'sent', revision: onItsWay.revision, version: 1 });
+    expect(arrived).toMatchObject({ state: 'waiting', marks: pin, baseVersion: 1 });
+    expect(changed.revision).toBeGreaterThan(onItsWay.revision);
+    // Another page that has the version before must see that this one went on.
+    expect(arrived?.revision).toBeGreaterThan(changed.revision);
   });
   it('stops where the server does not take it, and goes on when it is changed or tried again', () => {
     const stopped = { kind: 'not-taken' as const, as: 'refused' as const, problem: refused };

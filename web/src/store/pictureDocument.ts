@@ -1,6 +1,7 @@
 import type { Done, Preparation, Source, Surface, Told } from '@nachweis/contract';
 import type { Framing, Size } from '@nachweis/core';
 import type { CallCode } from '../words/problems.ts';
+import { nextRevision } from './nextRevision.ts';
 
 /** What a call was answered with, as it is kept: a code with data, or a sentence that an earlier version kept. */
 export type KeptProblem = { code: CallCode; data: Readonly<Record<string, unknown>> } | string;
@@ -87,7 +88,7 @@ export const MOST_TRIES = 6;
 
 /** What becomes of a picture. @returns null when nothing is left to keep: the server has it all */
 export function nextPicture(picture: PictureDocument, event: PictureEvent): PictureDocument | null {
-  const changed = { ...picture, revision: picture.revision + 1 };
+  const changed = { ...picture, revision: nextRevision(picture.revision) };
   switch (event.kind) {
     case 'placed': {
       const { assignmentId, proofPointId, size, notes, framing } = event;
@@ -113,7 +114,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       // What was changed while it was on its way is still to be sent, on top of what has arrived.
       return picture.revision === event.revision
         ? null
-        : { ...picture, baseVersion: event.version, tries: 0 };
+        : { ...changed, baseVersion: event.version, tries: 0 };
     case 'not-taken':
       return picture.state === 'taken-out'
         ? picture

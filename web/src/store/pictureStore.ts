@@ -2,6 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { toast } from '../ui/notices.ts';
 import { database, judgementEntries, pictureEntries, statementEntries } from './browserStore.ts';
 import type { KeptJudgement } from './judgement.ts';
+import { nextRevision } from './nextRevision.ts';
 import {
   nextPicture,
   type PictureDocument,
@@ -130,7 +131,7 @@ export function arrive(
     problem: null,
     bytesSent: false,
     baseVersion: 0,
-    revision: 1,
+    revision: nextRevision(),
     tries: 0,
     keptAt: now,
   };

@@ -4,6 +4,7 @@ import { callApi } from '../api/callApi.ts';
 import type { CallCode } from '../words/problems.ts';
 import { judgementEntries, statementEntries } from './browserStore.ts';
 import type { KeptJudgement } from './judgement.ts';
+import { nextRevision } from './nextRevision.ts';
 import { type KeptProblem, MOST_TRIES, type PictureDocument, preparationOf } from './pictureDocument.ts';
 import { bytesOf, happen, letGo, storeContent } from './pictureStore.ts';
 import { sendVerdicts } from './sendVerdicts.ts';
@@ -139,7 +140,9 @@ async function sendStatement(statement: KeptStatement, hooks: SendHooks): Promis
     const draft = await callApi('writeStatement', { params: { assignmentId }, body: { text, baseVersion } });
     await hooks.onDraft(assignmentId, draft);
     await statementEntries.change(key, (current) =>
-      !current || current.revision === revision ? null : { ...current, baseVersion: draft.statementVersion },
+      !current || current.revision === revision
+        ? null
+        : { ...current, baseVersion: draft.statementVersion, revision: nextRevision(current.revision) },
     );
     return statementEntries.get(key) === undefined;
   } catch (error) {
@@ -184,6 +187,7 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
         verdicts,
         levels,
         adjustment: onOwn ? { ...adjustment, baseVersion: now.adjustmentVersion } : adjustment,
+        revision: nextRevision(current.revision),
       };
     });
     return judgementEntries.get(key) === undefined;

@@ -1,5 +1,6 @@
 import { toast } from '../ui/notices.ts';
 import { statementEntries } from './browserStore.ts';
+import { nextRevision } from './nextRevision.ts';
 import { type KeptStatement, statementKey } from './statement.ts';
 
 /** The person wrote: keeps the text with the version it was written on. */
@@ -16,7 +17,7 @@ export function keepStatement(
     assignmentId,
     text,
     baseVersion: current?.baseVersion ?? baseVersion,
-    revision: (current?.revision ?? 0) + 1,
+    revision: nextRevision(current?.revision),
     // What the server did not take is asked again, now that it is another text.
     state: current?.state === 'stale' ? 'stale' : 'waiting',
     problem: current?.state === 'stale' ? current.problem : null,
