@@ -1,11 +1,15 @@
 import * as z from 'zod';
 import { Id } from './shared.ts';
 
-/** Where a page hears of a hand-in while it is judged: server-sent events. */
-export const liveHref = (handInId: string): string => `/live/hand-ins/${handInId}`;
+/** What a page of those who judge can hear of: one hand-in, all of an assignment, all of a course. */
+export const LIVE_KINDS = ['hand-ins', 'assignments', 'courses'] as const;
+export type LiveKind = (typeof LIVE_KINDS)[number];
 
-/** Something about the hand-in or its assignment was changed. */
-export const LiveChange = z.object({ by: Id });
-/** Who has it on the screen, the reader included, each once. */
+/** Where it hears of it: server-sent events. */
+export const liveHref = (kind: LiveKind, id: string): string => `/live/${kind}/${id}`;
+
+/** Something of it was changed, by somebody who judges, or by a student, of whom nothing is told. */
+export const LiveChange = z.object({ by: Id.nullable() });
+/** Of a hand-in: who has it on the screen, the reader included, each once. */
 export const LivePresence = z.array(z.object({ id: Id, name: z.string() }));
 export type LivePresence = z.infer<typeof LivePresence>;

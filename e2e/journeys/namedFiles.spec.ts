@@ -93,6 +93,43 @@ test('named files in a ZIP are matched, the open ones said, and handed in for th
   await expect(theirs.getByText(/Handed in for you by/)).toContainText('The network of the lab was down.');
 });
 
+test('handing in goes on while another page is looked at, and is seen again after', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  await page.getByLabel('Named files', { exact: true }).setInputFiles([
+    {
+      name: `${school.student.name} P1.png`,
+      mimeType: 'image/png',
+      buffer: await testPicture(320, 200, 5),
+    },
+    {
+      name: `${school.classmate.name} P1.png`,
+      mimeType: 'image/png',
+      buffer: await testPicture(320, 200, 6),
+    },
+  ]);
+  await reasonField(page).fill('By mail.');
+  // The first picture is on its way until another page was looked at.
+  let letGo = () => {};
+  const seen = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  await page.route('**/api/captures/*', async (route) => {
+    await seen;
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Hand in for 2 students' }).click();
+  await expect(page.getByText(/0 of 2 handed in\. It goes on while/)).toBeVisible();
+  await page.getByRole('link', { name: 'Hand-ins', exact: true }).click();
+  await expect(page.getByText(/0 of \d+ handed in/)).toBeVisible();
+  letGo();
+  await expect(page.getByText(/2 of \d+ handed in/)).toBeVisible();
+  await page.getByRole('link', { name: 'Bring in named files' }).click();
+  await expect(page.getByText('2 of 2 handed in.')).toBeVisible();
+});
+
 test('a damaged ZIP and a file that is no picture are said, and the rest is handed in', async ({
   page,
   school,

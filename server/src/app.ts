@@ -41,7 +41,7 @@ export function createApp(context: Context): Express {
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.get('/files/:fileId/:name', filesRoute(context, actor));
   app.get('/archives/:kind/:name', archivesRoute(context, actor));
-  app.get('/live/hand-ins/:handInId', liveRoute(context, actor));
+  app.get('/live/:kind/:id', liveRoute(context, actor));
   app.use(['/api', '/files', '/archives', '/live'], () => {
     throw notFound('address');
   });

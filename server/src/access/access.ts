@@ -233,11 +233,27 @@ async function roleInHandIn(db: DbOrTrx, actor: Actor, handInId: string): Promis
   return row ? roleInAssignment(db, actor, row.assignment_id) : null;
 }
 
-/** Whether a person may hear of what is done to a hand-in while it is judged. */
-export async function mayWatch(db: DbOrTrx, actor: Actor, handInId: string): Promise<boolean> {
-  const role = await roleInHandIn(db, actor, handInId);
-  const open = await readOpenSecondMarkings(db, actor.personId);
-  return role !== null && STAFF.includes(role) && !open.some((one) => one.handInId === handInId);
+/** Whether somebody judges in a course. */
+export async function isStaffOf(db: DbOrTrx, { personId }: Actor, courseId: string): Promise<boolean> {
+  const role = await roleInCourse(db, courseId, personId);
+  return role !== null && STAFF.includes(role);
+}
+
+/** Whether a person may hear of what is done to what is judged, as they may read it. */
+export async function mayWatch(
+  db: DbOrTrx,
+  actor: Actor,
+  { courseId, assignmentId, handInId }: { courseId: string; assignmentId?: string; handInId?: string },
+): Promise<boolean> {
+  const manages = assignmentId === undefined && (await isAdmin(db, actor));
+  if (!manages && !(await isStaffOf(db, actor, courseId))) return false;
+  return (await readOpenSecondMarkings(db, actor.personId)).every((one) =>
+    handInId
+      ? one.handInId !== handInId
+      : assignmentId
+        ? one.assignmentId !== assignmentId
+        : one.courseId !== courseId,
+  );
 }
 
 /** What was handed in as one file: of one hand-in to whose it is and to the staff, of a class to the staff. */

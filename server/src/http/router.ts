@@ -1,6 +1,5 @@
 import type { Readable } from 'node:stream';
 import {
-  type Access,
   CONTRACT_HEADER,
   CONTRACT_VERSION,
   type Endpoint,
@@ -15,6 +14,7 @@ import express, { type Express, type Request, type RequestHandler, type Response
 import type { ZodType } from 'zod';
 import { type Actor, authorise, isAsStaff } from '../access/access.ts';
 import type { Context } from '../context.ts';
+import { tellOfChange } from '../live/tellOfChange.ts';
 import { readVeil } from '../veil/veil.ts';
 import { HttpProblem, notFound } from './problem.ts';
 
@@ -120,22 +120,6 @@ export function mountEndpoints(
       res.set('Allow', allowed.join(', '));
       throw new HttpProblem('bad-method', { allowed });
     });
-}
-
-const OF_STAFF: readonly Access[] = ['course-staff', 'course-instructor'];
-
-/** Whoever has a hand-in before them hears that it, or what was asked, is not as it was; a newer one is told too. */
-function tellOfChange(
-  { live }: Context,
-  name: EndpointName,
-  { method, access }: Endpoint,
-  { handInId, assignmentId }: Record<string, string>,
-  { personId }: Actor,
-): void {
-  if (method === 'get') return;
-  if (handInId) live.tell({ handInId }, personId);
-  else if (assignmentId && (OF_STAFF.includes(access) || name === 'handIn'))
-    live.tell({ assignmentId }, personId);
 }
 
 /** Runs before the body is read, so that nobody who is signed out, or not who the page thinks, can send 25 MB. */

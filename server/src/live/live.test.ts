@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { type LiveKind, liveHref } from '@nachweis/contract';
 import { afterEach, describe, expect, it } from 'vitest';
 import {
   addEvidence,
@@ -20,7 +21,7 @@ afterEach(() => {
 });
 
 /** The real route over a real connection; what is told is read as it comes. */
-async function watch(agent: Agent, address: string, handInId: string) {
+async function watch(agent: Agent, address: string, id: string, kind: LiveKind = 'hand-ins') {
   const stop = new AbortController();
   undo.push(() => stop.abort());
   const cookie = agent.jar.getCookies({
@@ -29,7 +30,7 @@ async function watch(agent: Agent, address: string, handInId: string) {
     secure: false,
     script: false,
   } as never);
-  const answer = await fetch(`${address}/live/hand-ins/${handInId}`, {
+  const answer = await fetch(address + liveHref(kind, id), {
     headers: { Cookie: cookie.toValueString() },
     signal: stop.signal,
   });
@@ -88,6 +89,29 @@ describe('a hand-in that is judged', () => {
     await handIn(room.student, room.assignment.id, draft.version);
     await ruth.hears('event: changed');
   });
+  it('is heard of where all of its assignment or its course is on the screen, and not elsewhere', async () => {
+    const room = await handedIn(server());
+    const { agent: other } = await joinCourse(server(), room.courseId, 'instructor', 'Otto', 'Quist');
+    const elsewhere = await server().addCourse([[room.instructorPerson, 'instructor']]);
+    const address = await listening();
+    const list = await watch(room.instructor, address, room.assignment.id, 'assignments');
+    const ledger = await watch(room.instructor, address, room.courseId, 'courses');
+    const another = await watch(room.instructor, address, elsewhere, 'courses');
+    expect([list.status, ledger.status, another.status]).toEqual([200, 200, 200]);
+    await giveVerdicts(other, room.handInId, { [room.exponent]: 'shown' });
+    await list.hears('event: changed');
+    await ledger.hears('event: changed');
+    expect(another.text()).toBe('');
+  });
+  it('says of students only that there was something: who it was may be hidden', async () => {
+    const room = await handedIn(server(), { attempts: 2 });
+    const address = await listening();
+    const list = await watch(room.instructor, address, room.assignment.id, 'assignments');
+    const { draft } = await addEvidence(room.student, room.assignment);
+    expect(list.text()).toBe('');
+    await handIn(room.student, room.assignment.id, draft.version);
+    await list.hears('event: changed\ndata: {"by":null}');
+  });
   it('is nobody’s to watch who cannot judge it', async () => {
     const room = await handedIn(server());
     const stranger = await server().addPerson();
@@ -95,5 +119,9 @@ describe('a hand-in that is judged', () => {
     await room.student.get(`/live/hand-ins/${room.handInId}`).expect(404);
     await (await server().signedIn(stranger)).get(`/live/hand-ins/${room.handInId}`).expect(404);
     await server().nobody().get(`/live/hand-ins/${room.handInId}`).expect(401);
+    for (const path of [`assignments/${room.assignment.id}`, `courses/${room.courseId}`, 'people/x']) {
+      await room.student.get(`/live/${path}`).expect(404);
+      await (await server().signedIn(stranger)).get(`/live/${path}`).expect(404);
+    }
   });
 });

@@ -1,9 +1,14 @@
 import type { LivePresence } from '@nachweis/contract';
 
-/** One page that has a hand-in before it. */
-export interface Watcher {
-  handInId: string;
-  assignmentId: string;
+/** A hand-in, all of an assignment, or all of a course: each with what it belongs to. */
+export interface LivePlace {
+  handInId?: string;
+  assignmentId?: string;
+  courseId: string;
+}
+
+/** One page that has a place before it. */
+export interface Watcher extends LivePlace {
   personId: string;
   name: string;
   send: (event: 'changed' | 'present', data: unknown) => void;
@@ -11,23 +16,26 @@ export interface Watcher {
   end: () => void;
 }
 
-/** What was changed: one hand-in, or something of a whole assignment. */
-export type Changed = { handInId: string } | { assignmentId: string };
-
-/** The pages that have a hand-in before them, and how they hear of changes. */
+/** The pages that hear of changes. */
 export interface Watchers {
   /** @returns what takes it out again */
   add: (watcher: Watcher) => () => void;
-  tell: (what: Changed, by: string) => void;
+  /** whether anybody hears at all */
+  anybody: () => boolean;
+  /** Tells those who have the place, what it belongs to, or something of it before them. @param by null for a student */
+  tell: (what: LivePlace, by: string | null) => void;
   close: () => void;
 }
+
+const meets = (one: string | undefined, other: string | undefined): boolean =>
+  one === undefined || other === undefined || one === other;
 
 /** In the memory of one server: with several, what is told would have to go through something they share. */
 export function createWatchers(): Watchers {
   const all = new Set<Watcher>();
-  const at = (handInId: string) => [...all].filter((one) => one.handInId === handInId);
-  const tellPresence = (handInId: string) => {
-    const there = at(handInId);
+  const tellPresence = (handInId: string | undefined) => {
+    if (handInId === undefined) return;
+    const there = [...all].filter((one) => one.handInId === handInId);
     const names = new Map(there.map(({ personId, name }) => [personId, name]));
     const present: LivePresence = [...names].map(([id, name]) => ({ id, name }));
     for (const one of there) one.send('present', present);
@@ -40,12 +48,15 @@ export function createWatchers(): Watchers {
         if (all.delete(watcher)) tellPresence(watcher.handInId);
       };
     },
+    anybody: () => all.size > 0,
     tell(what, by) {
-      for (const one of all) {
-        const meant =
-          'handInId' in what ? one.handInId === what.handInId : one.assignmentId === what.assignmentId;
-        if (meant) one.send('changed', { by });
-      }
+      for (const one of all)
+        if (
+          one.courseId === what.courseId &&
+          meets(one.assignmentId, what.assignmentId) &&
+          meets(one.handInId, what.handInId)
+        )
+          one.send('changed', { by });
     },
     close() {
       for (const one of [...all]) one.end();

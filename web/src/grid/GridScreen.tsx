@@ -5,6 +5,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
+import { useLive } from '../judging/useLive.ts';
 import { usePreloaded } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
@@ -20,6 +21,7 @@ import { useGridKeys } from './useGridKeys.ts';
 export default function GridScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: grid, error, mutate } = useApi('reviewGrid', { params: { assignmentId } });
+  useLive('assignments', assignmentId, () => void mutate());
   useTitle(grid ? `Grid, ${grid.assignment.title}` : '');
   if (!grid)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the grid" />;

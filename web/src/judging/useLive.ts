@@ -1,17 +1,21 @@
-import { LiveChange, LivePresence, liveHref } from '@nachweis/contract';
+import { LiveChange, type LiveKind, LivePresence, liveHref } from '@nachweis/contract';
 import { useEffect, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
 
-/** Several changes within this time are read once. */
-const TOGETHER_MS = 300;
+/** Several changes within this time are read once; a class that hands in at the same minute is not read for each. */
+const TOGETHER_MS: Readonly<Record<LiveKind, number>> = {
+  'hand-ins': 300,
+  assignments: 2000,
+  courses: 2000,
+};
 
 /**
- * Hears of a hand-in while it is on the screen; a page in the background lets go of its connection, of which a browser
+ * Hears of a hand-in, an assignment or a course while it is on the screen; a page in the background lets go of its connection, of which a browser
  * has few, and reads again when it is back.
  * @param onChanged somebody else changed something, or one's own other tab did
- * @returns who else has it before them
+ * @returns who else has it before them, where it is a hand-in
  */
-export function useLive(handInId: string, onChanged: () => void): string[] {
+export function useLive(kind: LiveKind, id: string, onChanged: () => void): string[] {
   const { id: me } = useMe();
   const [others, setOthers] = useState<string[]>([]);
   const latest = useRef(onChanged);
@@ -19,12 +23,15 @@ export function useLive(handInId: string, onChanged: () => void): string[] {
   useEffect(() => {
     let source: EventSource | null = null;
     let timer = 0;
+    // What is changed without end is read all the same.
     const changed = () => {
-      clearTimeout(timer);
-      timer = window.setTimeout(() => latest.current(), TOGETHER_MS);
+      timer ||= window.setTimeout(() => {
+        timer = 0;
+        latest.current();
+      }, TOGETHER_MS[kind]);
     };
     const open = () => {
-      source = new EventSource(liveHref(handInId));
+      source = new EventSource(liveHref(kind, id));
       let opened = false;
       source.addEventListener('open', () => {
         // It was cut off and is there again: something may have been missed.
@@ -59,6 +66,6 @@ export function useLive(handInId: string, onChanged: () => void): string[] {
       clearTimeout(timer);
       close();
     };
-  }, [handInId, me]);
+  }, [kind, id, me]);
   return others;
 }

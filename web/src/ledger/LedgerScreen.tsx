@@ -3,6 +3,7 @@ import { formatPoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { useLive } from '../judging/useLive.ts';
 import { Button } from '../ui/Button.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
@@ -26,6 +27,7 @@ const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
 export default function LedgerScreen(): ReactNode {
   const { courseId = '' } = useParams();
   const { data: ledger, error, mutate } = useApi('readLedger', { params: { courseId } });
+  useLive('courses', courseId, () => void mutate());
   useTitle(ledger ? `Ledger, ${ledger.courseTitle}` : 'Ledger');
   if (!ledger)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the ledger" />;

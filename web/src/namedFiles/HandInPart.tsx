@@ -1,12 +1,11 @@
 import type { Assignment, CoursePerson } from '@nachweis/contract';
 import { instantOf, wallTimeOf } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
-import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import type { HandInOrder } from './handInOrders.ts';
-import { useHandingIn } from './useHandingIn.ts';
+import { isDone, useHandingIn } from './useHandingIn.ts';
 
 interface HandInPartProps {
   assignment: Assignment;
@@ -22,11 +21,10 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
   const [came, setCame] = useState(() => wallTimeOf(new Date().toISOString(), timeZone));
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
-  const { isRunning, outcomes, begin, stop } = useHandingIn(assignment);
+  const { isRunning, begin } = useHandingIn(assignment);
   const nameOf = (id: string) => students.find((student) => student.id === id)?.listed ?? '';
   const full = orders.filter(({ tooMany }) => tooMany.length > 0);
-  const done = orders.filter(({ studentId }) => outcomes.get(studentId)?.kind === 'done');
-  const left = orders.filter((order) => order.tooMany.length === 0 && !done.includes(order));
+  const left = orders.filter((order) => order.tooMany.length === 0 && !isDone(order));
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const cameAt = instantOf(came, timeZone);
@@ -71,56 +69,20 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
         </ul>
       )}
       <Problem>{problem}</Problem>
-      <div className="flex flex-wrap items-center gap-3">
-        {isRunning ? (
-          <Button onClick={stop}>Stop</Button>
-        ) : (
+      {!isRunning && (
+        <div className="flex flex-wrap items-center gap-3">
           <Button type="submit" look="main" disabled={left.length === 0}>
             {left.length === 0
               ? 'Nothing left to hand in'
               : `Hand in for ${left.length} ${left.length === 1 ? 'student' : 'students'}`}
           </Button>
-        )}
-        {open > 0 && left.length > 0 && !isRunning && (
-          <p className="text-sm text-faded">
-            Without the {open} of which nobody has said whose {open === 1 ? 'it is' : 'they are'}.
-          </p>
-        )}
-        {(isRunning || outcomes.size > 0) && (
-          <p role="status" className="flex items-center gap-2">
-            {isRunning && <progress value={done.length} max={orders.length} aria-label="Students done" />}
-            {done.length} of {orders.length} handed in{isRunning ? '; stay on this page' : ''}.{' '}
-            {!isRunning && done.length > 0 && (
-              <Link to={`/assignments/${assignment.id}/hand-ins`} className="text-verdigris-deep underline">
-                To the hand-ins
-              </Link>
-            )}
-          </p>
-        )}
-      </div>
-      <Failures outcomes={outcomes} nameOf={nameOf} />
+          {open > 0 && left.length > 0 && (
+            <p className="text-sm text-faded">
+              Without the {open} of which nobody has said whose {open === 1 ? 'it is' : 'they are'}.
+            </p>
+          )}
+        </div>
+      )}
     </form>
-  );
-}
-
-function Failures({
-  outcomes,
-  nameOf,
-}: {
-  outcomes: ReturnType<typeof useHandingIn>['outcomes'];
-  nameOf: (id: string) => string;
-}): ReactNode {
-  const failed = [...outcomes].flatMap(([id, outcome]) =>
-    outcome.kind === 'failed' ? [{ id, sentence: outcome.sentence }] : [],
-  );
-  if (failed.length === 0) return null;
-  return (
-    <ul role="alert" aria-label="Not handed in" className="text-madder">
-      {failed.map(({ id, sentence }) => (
-        <li key={id} className="written">
-          {nameOf(id)}: {sentence}
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -11,6 +11,7 @@ import { type Finding, findFiles, MOST_FILES } from './foundFiles.ts';
 import { HandInPart } from './HandInPart.tsx';
 import { handInOrders, isOpen } from './handInOrders.ts';
 import { MatchTable } from './MatchTable.tsx';
+import { RunPart } from './RunPart.tsx';
 import { SayDialog } from './SayDialog.tsx';
 import { studentsOf, useMatches } from './useMatches.ts';
 
@@ -69,6 +70,7 @@ function NamedFiles({ assignment, course }: { assignment: Assignment; course: Co
         }}
       />
       <NotTaken finding={finding} />
+      {matches?.length === 0 && <RunPart assignment={assignment} students={students} />}
       {failed && (
         <p role="alert" className="text-madder">
           The names could not be read: a part of the page is missing. Reload it, then choose the files again.
@@ -94,6 +96,7 @@ function NamedFiles({ assignment, course }: { assignment: Assignment; course: Co
             orders={handInOrders(assignment, matches)}
             open={open.length}
           />
+          <RunPart assignment={assignment} students={students} />
           <MatchTable matches={matches} students={students} onChange={({ path }) => setSaying(path)} />
         </>
       )}

@@ -1,60 +1,93 @@
 import type { Assignment } from '@nachweis/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useSyncExternalStore } from 'react';
+import { mutate } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
+import { addressOf } from '../api/callApi.ts';
+import type { Found } from './foundFiles.ts';
 import { handInFor, type Said } from './handInFor.ts';
 import type { HandInOrder } from './handInOrders.ts';
 
 export type Outcome = { kind: 'done' } | { kind: 'failed'; sentence: string };
 
-export interface HandingIn {
+/** One run of handing in for students, by student what came of it. */
+export interface Run {
   isRunning: boolean;
-  /** by student */
+  total: number;
   outcomes: ReadonlyMap<string, Outcome>;
+}
+
+export interface HandingIn extends Run {
   begin: (orders: readonly HandInOrder[], said: Said) => Promise<void>;
   stop: () => void;
 }
 
 /** What was not the server's to refuse. */
 const UNREADABLE = 'One of the files cannot be read any more. Choose them again.';
+/** Everybody else would fail the same way. */
+const ENDS_IT: readonly string[] = ['offline', 'signed-out', 'other-person', 'outdated-page'];
 
-/**
- * Hands in for one student after the other. It can be stopped between two pictures; whoever is done stays done, and the
- * rest can be begun again. Leaving the page asks first.
- */
-export function useHandingIn(assignment: Assignment): HandingIn {
-  const [outcomes, setOutcomes] = useState<ReadonlyMap<string, Outcome>>(new Map());
-  const running = useRef<AbortController | null>(null);
-  const [isRunning, setRunning] = useState(false);
-  useEffect(() => {
-    if (!isRunning) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', warn);
-    return () => removeEventListener('beforeunload', warn);
-  }, [isRunning]);
-  // Another page of the application stops it too: what is not entered by then is not said to be.
-  useEffect(() => () => running.current?.abort(), []);
+const NONE: Run = { isRunning: false, total: 0, outcomes: new Map() };
+/** by assignment; outside the page, so that walking to another one in Nachweis neither stops a run nor hides it */
+const runs = new Map<string, Run>();
+/** What was handed in; more that comes for somebody who is done is still to be. */
+const handedIn = new WeakSet<Found>();
+const stops = new Map<string, AbortController>();
+const listeners = new Set<() => void>();
+
+const runOf = (assignmentId: string): Run => runs.get(assignmentId) ?? NONE;
+const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+
+function change(assignmentId: string, next: Partial<Run>): void {
+  runs.set(assignmentId, { ...runOf(assignmentId), ...next });
+  // Closing the tab would stop it, so that is asked first.
+  if ([...runs.values()].some(({ isRunning }) => isRunning)) addEventListener('beforeunload', warn);
+  else removeEventListener('beforeunload', warn);
+  for (const listener of listeners) listener();
+}
+
+/** Hands in for one student after the other; whoever is done stays done, and the rest can be begun again. */
+async function begin(assignment: Assignment, orders: readonly HandInOrder[], said: Said): Promise<void> {
+  const { id } = assignment;
+  if (runOf(id).isRunning) return;
+  const mine = new AbortController();
+  stops.set(id, mine);
+  change(id, { isRunning: true, total: orders.length, outcomes: new Map() });
   const note = (studentId: string, outcome: Outcome) =>
-    setOutcomes((before) => new Map(before).set(studentId, outcome));
-  const begin = async (orders: readonly HandInOrder[], said: Said) => {
-    if (running.current) return;
-    const mine = new AbortController();
-    running.current = mine;
-    setRunning(true);
-    for (const order of orders) {
+    change(id, { outcomes: new Map(runOf(id).outcomes).set(studentId, outcome) });
+  for (const order of orders) {
+    if (mine.signal.aborted) break;
+    try {
+      await handInFor(assignment, order, said, mine.signal);
+      for (const { file } of order.pictures) handedIn.add(file);
+      note(order.studentId, { kind: 'done' });
+      // The list of hand-ins may be what is looked at meanwhile.
+      void mutate(addressOf('reviewList', { params: { assignmentId: id } }));
+    } catch (error) {
       if (mine.signal.aborted) break;
-      try {
-        await handInFor(assignment, order, said, mine.signal);
-        note(order.studentId, { kind: 'done' });
-      } catch (error) {
-        if (mine.signal.aborted) break;
-        const sentence = error instanceof ApiProblem ? sentenceOf(error) : UNREADABLE;
-        note(order.studentId, { kind: 'failed', sentence });
-        // Without a server, everybody else would fail the same way.
-        if (error instanceof ApiProblem && ['offline', 'signed-out'].includes(error.code)) break;
-      }
+      const sentence = error instanceof ApiProblem ? sentenceOf(error) : UNREADABLE;
+      note(order.studentId, { kind: 'failed', sentence });
+      if (error instanceof ApiProblem && ENDS_IT.includes(error.code)) break;
     }
-    running.current = null;
-    setRunning(false);
+  }
+  change(id, { isRunning: false });
+}
+
+/** Whether all of an order was handed in from this page. */
+export const isDone = ({ pictures }: HandInOrder): boolean =>
+  pictures.every(({ file }) => handedIn.has(file));
+
+/** The run of an assignment. It can be stopped between two pictures. */
+export function useHandingIn(assignment: Assignment): HandingIn {
+  const run = useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => runOf(assignment.id),
+  );
+  return {
+    ...run,
+    begin: (orders, said) => begin(assignment, orders, said),
+    stop: () => stops.get(assignment.id)?.abort(),
   };
-  return { isRunning, outcomes, begin, stop: () => running.current?.abort() };
 }

@@ -5,6 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { useLive } from '../judging/useLive.ts';
 import { ArchiveLinks } from '../ui/ArchiveLinks.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
@@ -28,6 +29,7 @@ const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
 export default function ReviewListScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId } });
+  useLive('assignments', assignmentId, () => void mutate());
   useTitle(list ? `Hand-ins, ${list.assignment.title}` : '');
   const now = useNow();
   const [correcting, setCorrecting] = useState(false);

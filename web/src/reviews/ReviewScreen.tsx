@@ -76,7 +76,7 @@ function ReviewDesk({
   const give = (verdicts: Record<string, Verdict | null>) => {
     if (review.mayJudge && mayBeJudged(me.id, item)) actions.setVerdicts(verdicts);
   };
-  const others = useLive(review.handInId, actions.refresh);
+  const others = useLive('hand-ins', review.handInId, actions.refresh);
   usePreloaded(review.nextId ?? undefined, review.previousId ?? undefined);
   // The other proof points of this one come next, or before.
   useEffect(() => decodeAhead(items), [items]);
