@@ -9,6 +9,8 @@ export const SOURCES = [
   'camera',
   'document',
   'recording',
+  /** several pictures on one sheet, composed here */
+  'plate',
 ] as const;
 export const Source = z.enum(SOURCES);
 export type Source = z.infer<typeof Source>;
@@ -27,7 +29,7 @@ export const PictureFormatName = z.enum(['png', 'jpeg', 'gif', 'webp', 'avif']);
 export const Done = z.union([
   z.string(),
   z.object({
-    code: z.enum(['straightened', 'scaled', 'converted', 'rebuilt', 'packed']),
+    code: z.enum(['straightened', 'scaled', 'converted', 'rebuilt', 'packed', 'composed']),
     data: z.record(z.string(), z.union([z.string(), z.number()])),
   }),
 ]);

@@ -11,7 +11,7 @@ export const PERSON_HEADER = 'nachweis-person';
  * reload rather than let it guess at answers of another shape.
  */
 export const CONTRACT_HEADER = 'nachweis-contract';
-export const CONTRACT_VERSION = '5';
+export const CONTRACT_VERSION = '6';
 
 import { Id } from './shared.ts';
 

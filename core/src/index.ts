@@ -157,6 +157,18 @@ export type { DamageDetail } from './pictures/pictureHeader.ts';
 export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { withoutParticulars } from './pictures/withoutParticulars.ts';
+export { drawPlate, type PlateCanvas } from './plate/drawPlate.ts';
+export { layOutPlate, type PlateLayout } from './plate/layOutPlate.ts';
+export {
+  ARRANGEMENTS,
+  type Arrangement,
+  MOST_ON_PLATE,
+  type Plate,
+  type PlatePicture,
+  SHEETS,
+  SHORT_SIDE,
+  type Sheet,
+} from './plate/plate.ts';
 export { carryTrims } from './preparation/carryTrims.ts';
 export { FINISHES, type Finish, isFinish, tiltFor, withFinish, withTrim } from './preparation/changeTrims.ts';
 export {

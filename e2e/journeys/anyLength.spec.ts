@@ -42,6 +42,11 @@ test('no text of any length or script moves, covers or widens anything: a studen
     .click();
   await expectInOrder(page, 'more for a picture');
   await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  for (const _ of [1, 2]) await page.getByRole('dialog').locator('ul button').first().click();
+  await page.locator('canvas[data-whole=true]').waitFor();
+  await expectInOrder(page, 'a plate');
+  await page.keyboard.press('Escape');
   await dropFiles(page, [
     { name: NAME.replace('.png', '.pdf'), bytes: Buffer.from('%PDF-1.4 no'), type: '' },
   ]);

@@ -37,6 +37,7 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   await throughAndBack(page, button(/^More for/), /The picture in P1/);
   await throughAndBack(page, button('Practice desk'), /Practice desk/);
   await throughAndBack(page, button('Camera'), /./);
+  await throughAndBack(page, button('Plate'), /^A plate/);
   await throughAndBack(page, button(/^Keys/), 'Keys of this page');
   await page.goto(`/assignments/${school.single.id}/hand-in`);
   await throughAndBack(page, button(/large$/), /^P1/);

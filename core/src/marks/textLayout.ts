@@ -48,7 +48,7 @@ export function layOut(mark: Worded, { picture, measure }: MarkSetting) {
 }
 
 /** Breaks a text at its spaces, and a word that is too long for a line anywhere. */
-function wrap(words: string, widest: number, measure: (part: string) => number): string[] {
+export function wrap(words: string, widest: number, measure: (part: string) => number): string[] {
   const lines: string[] = [];
   for (const paragraph of words.split('\n')) {
     let line = '';

@@ -3,6 +3,7 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { captureName } from '../pictures/captureName.ts';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Stage } from '../stage/Stage.tsx';
@@ -10,7 +11,6 @@ import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { doneSentence } from '../words/told.ts';
-import { nameOf } from './CaptureMount.tsx';
 import { PutOnPoint } from './PutOnPoint.tsx';
 import { usedIn } from './usedIn.ts';
 
@@ -45,13 +45,15 @@ export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps):
     }
   };
   return (
-    <Dialog title={nameOf(item)} size="full" onClose={onClose}>
+    <Dialog title={captureName(item)} size="full" onClose={onClose}>
       <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
         <Stage
           picture={item}
-          label={`Picture: ${nameOf(item)}`}
+          label={`Picture: ${captureName(item)}`}
           enlarge={1}
-          image={<FramedImage url={item.href} width={item.width} height={item.height} alt={nameOf(item)} />}
+          image={
+            <FramedImage url={item.href} width={item.width} height={item.height} alt={captureName(item)} />
+          }
         />
         <aside className="flex w-full flex-col gap-4 border-rule bg-card p-4 md:w-88 md:overflow-auto md:border-l">
           <CaptureRecordList item={item} />

@@ -1,6 +1,7 @@
 import type { CaptureItem } from '@nachweis/contract';
 import { ArchiveRestore, StickyNote, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { captureName } from '../pictures/captureName.ts';
 import { Mount } from '../pictures/Mount.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Button } from '../ui/Button.tsx';
@@ -13,14 +14,6 @@ const day = new Intl.DateTimeFormat('en-GB', {
   minute: '2-digit',
 });
 
-/** Numbers that browsers give to displays, tabs and streams are no names. */
-const isNumber = (label: string) => /^(screen|window|web-contents)[\w-]*:|^\S{20,}$/.test(label);
-
-export const nameOf = (item: CaptureItem): string =>
-  item.originalName ||
-  (isNumber(item.label) ? '' : item.label) ||
-  `${SOURCE_WORDS[item.source]}, ${item.width} × ${item.height}`;
-
 interface CaptureMountProps {
   item: CaptureItem;
   onOpen: () => void;
@@ -30,7 +23,7 @@ interface CaptureMountProps {
 }
 
 export function CaptureMount({ item, onOpen, onFavour, onRemove, onRestore }: CaptureMountProps): ReactNode {
-  const name = nameOf(item);
+  const name = captureName(item);
   const [use] = item.uses;
   return (
     <Mount

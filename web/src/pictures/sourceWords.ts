@@ -8,4 +8,5 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
   camera: 'camera',
   document: 'document',
   recording: 'recording',
+  plate: 'plate',
 };

@@ -1,4 +1,4 @@
-import type { ProofPoint } from '@nachweis/contract';
+import type { Assignment } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { endFirst } from '../prepare/firstLook.ts';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
@@ -13,13 +13,15 @@ import type { SheetPicture } from './sheetPictures.ts';
 const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) => part.default);
 const importDesk = () => import('../waysIn/DeskDialog.tsx').then((part) => part.default);
 const importCamera = () => import('../waysIn/CameraDialog.tsx').then((part) => part.default);
+const importPlate = () => import('../plate/PlateDialog.tsx').then((part) => part.default);
 const importDocument = () => import('../waysIn/DocumentDialog.tsx').then((part) => part.default);
 
 /** Another way in that is open over the page. */
-export type OpenWay = 'desk' | 'camera' | null;
+export type OpenWay = 'desk' | 'camera' | 'plate' | null;
 
 interface TakingDialogsProps {
-  points: readonly ProofPoint[];
+  assignment: Assignment;
+  courseTitle: string;
   pictures: readonly SheetPicture[];
   /** code of the proof point that the next picture goes to */
   target: string;
@@ -41,7 +43,7 @@ interface TakingDialogsProps {
 
 /** What lies over the page while pictures are taken in; the code of each is fetched when it is wanted. */
 export function TakingDialogs(props: TakingDialogsProps): ReactNode {
-  const { points, pictures, target, preparing, fresh, way, documents, takeIn } = props;
+  const { assignment, pictures, target, preparing, fresh, way, documents, takeIn } = props;
   const settings = useTakeSettings();
   const missing = (what: string, then: () => void) => () => {
     toast.warning(
@@ -68,10 +70,15 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
     wanted: way === 'camera',
     onMissing: missing('The camera', props.onCloseWay),
   });
+  const PlateDialog = useLoaded(importPlate, {
+    wanted: way === 'plate',
+    onMissing: missing('The plate', props.onCloseWay),
+  });
   const DocumentDialog = useLoaded(importDocument, {
     wanted: documents.length > 0,
     onMissing: missing('The document’s pictures', props.onForgetDocuments),
   });
+  const points = assignment.proofPoints;
   const prepared = preparing && pictures.find((p) => p.evidenceId === preparing.evidenceId);
   const point = points.find((p) => p.id === prepared?.proofPointId);
   const [document] = documents;
@@ -97,6 +104,16 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
       )}
       {CameraDialog && way === 'camera' && (
         <CameraDialog target={target} onClose={props.onCloseWay} onPicture={takeOne} />
+      )}
+      {PlateDialog && way === 'plate' && (
+        <PlateDialog
+          assignment={assignment}
+          courseTitle={props.courseTitle}
+          pictures={pictures}
+          target={target}
+          onClose={props.onCloseWay}
+          onPicture={takeOne}
+        />
       )}
       {DocumentDialog && document && (
         <DocumentDialog

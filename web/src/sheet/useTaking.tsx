@@ -41,6 +41,7 @@ export interface Taking extends Refusals {
   prepare: (evidenceId: string, step: PrepareStep) => void;
   openDesk: () => void;
   openCamera: () => void;
+  openPlate: () => void;
   openFiles: () => void;
   dragging: boolean;
   /** a dialog lies over the page and has the keys */
@@ -150,6 +151,7 @@ export function useTaking(
       void actions.undoAdding(evidenceId);
       if (source === 'practice-desk') setOpen('desk');
       else if (source === 'camera') setOpen('camera');
+      else if (source === 'plate') setOpen('plate');
       else if (source === 'screen-share' && currentShare())
         takeShared().then(
           (again) => void takeIn([again]),
@@ -213,6 +215,7 @@ export function useTaking(
     prepare: (evidenceId, step) => setPreparing({ evidenceId, step }),
     openDesk: () => setOpen('desk'),
     openCamera: () => setOpen('camera'),
+    openPlate: () => setOpen('plate'),
     openFiles: () => chooser.current?.click(),
     dragging,
     refused,
@@ -223,7 +226,8 @@ export function useTaking(
         {full.dialog}
         <FileChooser input={chooser} onPictures={(incoming) => void takeIn(incoming)} />
         <TakingDialogs
-          points={points}
+          assignment={assignment}
+          courseTitle={me.courses.find(({ id }) => id === assignment.courseId)?.title ?? ''}
           pictures={pictures}
           target={target}
           locked={locked}

@@ -1,0 +1,82 @@
+import { readFile } from 'node:fs/promises';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import sharp from 'sharp';
+import { expectClean } from '../fixtures/axe.ts';
+import { drag, openBench, tool } from '../fixtures/bench.ts';
+import { addByDrop, pixelsOf } from '../fixtures/pictures.ts';
+import { expect, serverDraft, test } from '../fixtures/school.ts';
+
+test('two pictures become one plate with captions, by pointer and by keys; what is hidden stays hidden; it is made anew from what was chosen', async ({
+  page,
+  school,
+}) => {
+  // P1 has a picture in which something is hidden, P2 another one.
+  await openBench(page, school);
+  await tool(page, 'Solid');
+  await drag(page, [0.1, 0.1], [0.9, 0.9]);
+  await page.keyboard.press('a');
+  await page.keyboard.press('b');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Enter');
+  await addByDrop(page, 600, 400, 'Enter');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: /^A plate/ });
+  await expect(dialog.getByRole('button', { name: /^Put it in/ })).toBeDisabled();
+  await dialog.getByRole('button', { name: /^P1 The fitted curve/ }).click();
+  const saved = async (name: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe(`Rating curve.${name.slice(-3).toLowerCase()}`);
+    return readFile(await download.path());
+  };
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  // The middle of the one picture on it, all of which is hidden.
+  const middle = await pixelsOf(await saved('Save as PNG'), { left: 700, top: 550, width: 200, height: 100 });
+  expect(new Set(middle).size).toBeLessThanOrEqual(3);
+  // The second by keys alone.
+  await dialog.getByRole('button', { name: /^P2 The gaugings/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  await expectClean(page, 'a plate');
+  await dialog.getByLabel('Caption of P2 The gaugings').fill('Gauged on the Óß bank, منحنى');
+  await dialog.getByRole('button', { name: 'Move P2 The gaugings up' }).click();
+  await dialog.getByLabel('Sheet').selectOption('A4, upright');
+  await expect(
+    dialog.getByRole('img', { name: 'The plate with Gauged on the Óß bank, منحنى; The fitted curve' }),
+  ).toBeVisible();
+
+  const png = await saved('Save as PNG');
+  const { width, height } = await sharp(png).metadata();
+  expect(height / width).toBeCloseTo(Math.SQRT2, 2);
+  const pdf = await getDocument({ data: new Uint8Array(await saved('Save as PDF')), verbosity: 0 }).promise;
+  expect(pdf.numPages).toBe(1);
+  // A4 in points: 210 mm by 297 mm.
+  const view = (await pdf.getPage(1)).getViewport({ scale: 1 });
+  expect(Math.abs(view.width - 595.28)).toBeLessThan(1);
+  expect(Math.abs(view.height - 841.89)).toBeLessThan(1);
+
+  await dialog.getByRole('button', { name: 'Put it in P1' }).click();
+  // P1 has its one picture: which is replaced is asked.
+  await page
+    .getByRole('button', { name: /^Replace this one/ })
+    .first()
+    .click();
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  const draft = await serverDraft(page, school.curve);
+  const plate = draft.evidence.find((one: { capture: { source: string } }) => one.capture.source === 'plate');
+  expect(plate.capture).toMatchObject({ width, height, originalName: 'Rating curve.png' });
+
+  // What was chosen is still there, and whoever looks at the capture reads what it is.
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await expect(dialog.getByLabel('Caption of P2 The gaugings')).toHaveValue('Gauged on the Óß bank, منحنى');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+  await page.goto(`/captures?id=${plate.capture.id}`);
+  await expect(page.getByText(/Composed of 2 pictures that came by file/).first()).toBeVisible();
+});

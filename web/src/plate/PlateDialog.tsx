@@ -1,0 +1,151 @@
+import type { Assignment } from '@nachweis/contract';
+import { MOST_ON_PLATE, type Plate, type Size } from '@nachweis/core';
+import { type ReactNode, useMemo, useState } from 'react';
+import { useMe } from '../api/session.ts';
+import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
+import { saveAs } from '../ui/saveAs.ts';
+import type { Incoming } from '../waysIn/incoming.ts';
+import { ChosenPictures } from './ChosenPictures.tsx';
+import { layOut, plateAsPng } from './makePlate.ts';
+import { OtherPictures } from './OtherPictures.tsx';
+import { PlateFields } from './PlateFields.tsx';
+import { PlatePreview } from './PlatePreview.tsx';
+import { keepPlateDraft, type OnPlate, type PlateDraft, readPlateDraft } from './plateDraft.ts';
+import { usePlateImages } from './usePlateImages.ts';
+import { type PlateSource, usePlateSources } from './usePlateSources.ts';
+
+interface PlateDialogProps {
+  assignment: Assignment;
+  courseTitle: string;
+  pictures: readonly SheetPicture[];
+  /** code of the proof point that the plate goes to */
+  target: string;
+  onPicture: (incoming: Incoming) => void;
+  onClose: () => void;
+}
+
+/** Several pictures on one sheet, with a heading and a caption each: one piece of evidence. */
+export default function PlateDialog(props: PlateDialogProps): ReactNode {
+  const { assignment, courseTitle, pictures, target, onPicture, onClose } = props;
+  const me = useMe();
+  const [draft, setHere] = useState(() => readPlateDraft(me.id, assignment.id, assignment.title));
+  const [isMaking, setMaking] = useState(false);
+  const { sources, areCapturesMissing } = usePlateSources(assignment.proofPoints, pictures);
+  const change = (next: Partial<PlateDraft>) => {
+    const changed = { ...draft, ...next };
+    setHere(changed);
+    keepPlateDraft(me.id, assignment.id, changed);
+  };
+  // One that was let go since is not on it any more.
+  const chosen = draft.pictures.flatMap((on) => {
+    const source = sources.find(({ key }) => key === on.key);
+    return source ? [{ ...on, source }] : [];
+  });
+  const chosenKeys = chosen.map(({ key }) => key).join(' ');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: which they are is what matters
+  const wanted = useMemo(() => chosen.map(({ source }) => source), [chosenKeys]);
+  const images = usePlateImages(wanted);
+  const ready = chosen.flatMap((one) => {
+    const image = images.get(one.key);
+    return image instanceof ImageBitmap ? [{ ...one, image }] : [];
+  });
+  const missing = chosen.filter(({ key }) => images.get(key) === 'missing');
+  const today = new Date().toLocaleDateString('en-GB', { timeZone: assignment.timeZone, dateStyle: 'long' });
+  const plate: Plate = {
+    ...draft,
+    particulars: draft.hasParticulars ? [me.name, courseTitle, today].filter(Boolean).join(', ') : '',
+    pictures: ready.map(({ image: { width, height }, caption, credit }) => ({
+      width,
+      height,
+      caption,
+      credit,
+    })),
+  };
+  const layout = ready.length > 0 ? layOut(plate) : null;
+  const bitmaps = ready.map(({ image }) => image);
+  const isWhole = layout !== null && ready.length === chosen.length;
+  const title = draft.heading.trim() || 'Plate';
+  const make = async (then: (png: Blob, size: Size) => unknown) => {
+    if (!layout || isMaking) return;
+    setMaking(true);
+    try {
+      await then(await plateAsPng(layout, bitmaps), layout.size);
+    } catch {
+      toast.error(
+        'The plate could not be made. Try again, with fewer pictures or after a reload; what you chose is kept.',
+      );
+    } finally {
+      setMaking(false);
+    }
+  };
+  const put = (png: Blob) =>
+    onPicture({
+      blob: png,
+      name: `${title}.png`,
+      source: 'plate',
+      surface: 'unknown',
+      done: [{ code: 'composed', data: { count: chosen.length, from: cameFrom(wanted) } }],
+    });
+  return (
+    <Dialog
+      title="A plate: several pictures on one sheet"
+      description={`It goes to ${target} as one picture. What you hid in a picture of this sheet is hidden on the plate.`}
+      size="full"
+      onClose={onClose}
+    >
+      <div className="grid min-h-0 flex-1 grid-rows-[auto_auto] gap-4 overflow-auto p-4 lg:grid-cols-[minmax(22rem,1fr)_1fr] lg:grid-rows-1">
+        <div className="flex min-w-0 flex-col gap-4 lg:overflow-auto lg:pr-2">
+          <ChosenPictures
+            chosen={chosen}
+            missing={missing.map(({ key }) => key)}
+            onChange={(all) => change({ pictures: all.map(wordsOf) })}
+          />
+          <PlateFields draft={draft} onChange={change} />
+          <OtherPictures
+            others={sources.filter(({ key }) => !chosen.some((one) => one.key === key))}
+            isFull={chosen.length >= MOST_ON_PLATE}
+            areCapturesMissing={areCapturesMissing}
+            onPut={({ key, caption }) =>
+              change({ pictures: [...chosen.map(wordsOf), { key, caption, credit: '' }] })
+            }
+          />
+        </div>
+        <PlatePreview layout={layout} images={bitmaps} chosen={chosen} isWhole={isWhole} />
+      </div>
+      <footer className="flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2">
+        <p role="status" className="min-w-40 flex-1 text-sm text-faded">
+          {chosen.length} of at most {MOST_ON_PLATE} pictures. What you chose here is kept in this browser.
+        </p>
+        <Button
+          disabled={!isWhole || isMaking}
+          onClick={() => void make((png) => saveAs(png, `${title}.png`))}
+        >
+          Save as PNG
+        </Button>
+        <Button
+          disabled={!isWhole || isMaking}
+          onClick={() =>
+            void make(async (png, size) => {
+              const { plateAsPdf } = await import('./plateAsPdf.ts');
+              saveAs(await plateAsPdf(png, size, title), `${title}.pdf`);
+            })
+          }
+        >
+          Save as PDF
+        </Button>
+        <Button look="main" disabled={!isWhole || isMaking} onClick={() => void make(put)}>
+          {isMaking ? 'Making it …' : `Put it in ${target}`}
+        </Button>
+      </footer>
+    </Dialog>
+  );
+}
+
+const wordsOf = ({ key, caption, credit }: OnPlate): OnPlate => ({ key, caption, credit });
+
+/** How its pictures came here, each way once. */
+const cameFrom = (sources: readonly PlateSource[]): string =>
+  [...new Set(sources.map(({ came }) => came))].join(', ');

@@ -1,0 +1,93 @@
+import { ARRANGEMENTS, type Arrangement, SHEETS, type Sheet } from '@nachweis/core';
+import type { ReactNode } from 'react';
+import { control, Field } from '../ui/Field.tsx';
+import type { PlateDraft } from './plateDraft.ts';
+
+const ARRANGED: Readonly<Record<Arrangement, string>> = {
+  rows: 'in rows that fill the width',
+  columns: 'in columns of one width',
+  pairs: 'two beside each other, as before and after',
+};
+const SHEET: Readonly<Record<Sheet, string>> = {
+  free: 'as high as what is on it',
+  upright: 'A4, upright',
+  lying: 'A4, lying',
+};
+
+interface PlateFieldsProps {
+  draft: PlateDraft;
+  onChange: (next: Partial<PlateDraft>) => void;
+}
+
+/** What holds for the whole plate. */
+export function PlateFields({ draft, onChange }: PlateFieldsProps): ReactNode {
+  return (
+    <section aria-label="The whole plate" className="grid gap-3 sm:grid-cols-2">
+      <Field label="Heading" className="sm:col-span-2">
+        <input
+          dir="auto"
+          maxLength={200}
+          value={draft.heading}
+          onChange={({ target }) => onChange({ heading: target.value })}
+          className={control}
+        />
+      </Field>
+      <Field label="Pictures">
+        <select
+          value={draft.arrangement}
+          onChange={({ target }) => onChange({ arrangement: target.value as Arrangement })}
+          className={control}
+        >
+          {ARRANGEMENTS.map((one) => (
+            <option key={one} value={one}>
+              {ARRANGED[one]}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Field label="Sheet">
+        <select
+          value={draft.sheet}
+          onChange={({ target }) => onChange({ sheet: target.value as Sheet })}
+          className={control}
+        >
+          {SHEETS.map((one) => (
+            <option key={one} value={one}>
+              {SHEET[one]}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Check
+        label="Count the pictures as steps"
+        checked={draft.isNumbered}
+        onChange={(isNumbered) => onChange({ isNumbered })}
+      />
+      <Check
+        label="Name, course and date below the heading"
+        checked={draft.hasParticulars}
+        onChange={(hasParticulars) => onChange({ hasParticulars })}
+      />
+    </section>
+  );
+}
+
+interface CheckProps {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}
+
+function Check({ label, checked, onChange }: CheckProps): ReactNode {
+  return (
+    <label className="flex items-center gap-2 text-sm">
+      <input
+        type="checkbox"
+        checked={checked}
+        onChange={({ target }) => onChange(target.checked)}
+        className="size-5 accent-verdigris"
+      />
+      {label}
+    </label>
+  );
+}

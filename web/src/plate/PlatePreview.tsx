@@ -1,0 +1,42 @@
+import type { PlateLayout } from '@nachweis/core';
+import { type ReactNode, useDeferredValue, useEffect, useRef } from 'react';
+import type { Chosen } from './ChosenPictures.tsx';
+import { drawOn } from './makePlate.ts';
+
+interface PlatePreviewProps {
+  layout: PlateLayout | null;
+  images: readonly ImageBitmap[];
+  chosen: readonly Chosen[];
+  /** all of its pictures are there */
+  isWhole: boolean;
+}
+
+/** The plate as it will be. */
+export function PlatePreview({ layout, images, chosen, isWhole }: PlatePreviewProps): ReactNode {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  // Typing goes before drawing.
+  const shown = useDeferredValue(layout);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (context && shown && shown.boxes.length === images.length) drawOn(context, shown, images);
+  }, [shown, images]);
+  return (
+    <section aria-label="The plate" className="min-h-72 min-w-0 overflow-auto bg-mount p-3 lg:h-full">
+      {shown ? (
+        <canvas
+          ref={canvas}
+          width={shown.size.width}
+          height={shown.size.height}
+          role="img"
+          data-whole={isWhole}
+          aria-label={`The plate with ${chosen.map(({ caption, source }) => caption || source.name).join('; ')}`}
+          className="mx-auto h-auto max-h-full w-auto max-w-full border border-edge"
+        />
+      ) : (
+        <p className="text-faded">
+          {chosen.length > 0 ? 'The pictures are being fetched …' : 'The plate is seen here.'}
+        </p>
+      )}
+    </section>
+  );
+}

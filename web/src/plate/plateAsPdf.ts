@@ -1,0 +1,78 @@
+import { SHORT_SIDE, type Size } from '@nachweis/core';
+import PDFDocument from 'pdfkit';
+
+/** Points of a 72nd of an inch to a pixel: the short side of A4 is 210 mm (ISO 216). */
+const SCALE = ((210 / 25.4) * 72) / SHORT_SIDE;
+
+/** What the types of pdfkit do not name: objects of one's own. */
+interface WithObjects {
+  ref(data: Record<string, unknown>): { end(bytes: Uint8Array): void };
+  page: { xobjects: Record<string, unknown> };
+  addContent(content: string): void;
+}
+
+/**
+ * A plate as one page of a PDF: A4 where it is a page, as wide as A4 and as high as it is otherwise. Its pixels are
+ * deflated by the browser: pdfkit would take a worker from a blob for that, which no page here may make.
+ * @param png of that size, without transparency
+ */
+export async function plateAsPdf(png: Blob, size: Size, title: string): Promise<Blob> {
+  const [width, height] = [size.width * SCALE, size.height * SCALE];
+  const pdf = new PDFDocument({
+    size: [width, height],
+    margin: 0,
+    // Its words are drawn already; no letters have to be fetched.
+    font: '',
+    compress: false,
+    displayTitle: true,
+    info: { Title: title, Creator: 'Nachweis' },
+  });
+  const chunks: Uint8Array<ArrayBuffer>[] = [];
+  pdf.on('data', (chunk: Uint8Array<ArrayBuffer>) => chunks.push(chunk));
+  const ended = new Promise<void>((resolve, reject) => {
+    pdf.on('end', resolve);
+    pdf.on('error', reject);
+  });
+  const objects = pdf as unknown as WithObjects;
+  const image = objects.ref({
+    Type: 'XObject',
+    Subtype: 'Image',
+    Width: size.width,
+    Height: size.height,
+    BitsPerComponent: 8,
+    ColorSpace: 'DeviceRGB',
+    Filter: 'FlateDecode',
+  });
+  image.end(await deflated(await pixelsOf(png, size)));
+  objects.page.xobjects.Plate = image;
+  // The page counts downwards, a picture upwards (ISO 32000, 8.9.5).
+  pdf.save().transform(width, 0, 0, -height, 0, height);
+  objects.addContent('/Plate Do');
+  pdf.restore();
+  pdf.end();
+  await ended;
+  return new Blob(chunks, { type: 'application/pdf' });
+}
+
+/** Red, green and blue of each pixel. */
+async function pixelsOf(png: Blob, { width, height }: Size): Promise<Uint8Array<ArrayBuffer>> {
+  const bitmap = await createImageBitmap(png);
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('No canvas to read the plate with.');
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, width, height);
+  const rgb = new Uint8Array(width * height * 3);
+  for (let from = 0, to = 0; from < data.length; from += 4) {
+    rgb[to++] = data[from] ?? 0;
+    rgb[to++] = data[from + 1] ?? 0;
+    rgb[to++] = data[from + 2] ?? 0;
+  }
+  return rgb;
+}
+
+/** As zlib does it (RFC 1950), which is what a PDF calls FlateDecode. */
+async function deflated(bytes: Uint8Array<ArrayBuffer>): Promise<Uint8Array> {
+  const stream = new Blob([bytes]).stream().pipeThrough(new CompressionStream('deflate'));
+  return new Uint8Array(await new Response(stream).arrayBuffer());
+}
