@@ -96,6 +96,7 @@ describe('the arrows between folders', () => {
     'settings',
     'lab',
     'guide',
+    'phone',
   ];
   it.each(SCREENS)('web: the screen %s takes nothing from another screen', (folder) => {
     const imported = foldersImported('web').get(folder);

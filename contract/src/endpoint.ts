@@ -16,6 +16,7 @@ export const ACCESS = [
   'own-capture',
   'own-preset',
   'own-stock',
+  'own-handover',
   'own-evidence',
   'own-hand-in',
   'hand-in-party',

@@ -2,6 +2,7 @@ import { assignmentEndpoints } from './endpoints/assignments.ts';
 import { captureEndpoints } from './endpoints/captures.ts';
 import { courseEndpoints } from './endpoints/courses.ts';
 import { evidenceEndpoints } from './endpoints/evidence.ts';
+import { handoverEndpoints } from './endpoints/handovers.ts';
 import { mailEndpoints } from './endpoints/mail.ts';
 import { remarkEndpoints } from './endpoints/remarks.ts';
 import { reviewEndpoints } from './endpoints/reviews.ts';
@@ -21,6 +22,7 @@ export const endpoints = {
   ...reviewEndpoints,
   ...remarkEndpoints,
   ...secondMarkingEndpoints,
+  ...handoverEndpoints,
   ...mailEndpoints,
   ...sharingEndpoints,
 } as const;

@@ -13,6 +13,7 @@ export * from './evidence.ts';
 export * from './figures.ts';
 export * from './framings.ts';
 export * from './handIns.ts';
+export * from './handovers.ts';
 export * from './live.ts';
 export * from './mail.ts';
 export * from './markFiles.ts';

@@ -10,6 +10,7 @@ import { LAST_MIGRATION } from './db/database.ts';
 import { evidenceHandlers } from './evidence/routes.ts';
 import { archivesRoute } from './files/archives.ts';
 import { filesRoute } from './files/routes.ts';
+import { handoverHandlers } from './handovers/routes.ts';
 import { errorHandler } from './http/errorHandler.ts';
 import { openApi } from './http/openApi.ts';
 import { originCheck } from './http/originCheck.ts';
@@ -64,6 +65,7 @@ function handlers(context: Context): Handlers {
     ...definitionHandlers(context),
     ...secondMarkingHandlers(context),
     ...mailHandlers(context),
+    ...handoverHandlers(context),
   };
 }
 

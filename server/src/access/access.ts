@@ -139,6 +139,15 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     if (row && row.person_id !== actor.personId) throw notFound('stock');
   },
 
+  async 'own-handover'(db, actor, q) {
+    const row = await db
+      .selectFrom('handovers')
+      .select('person_id')
+      .where('id', '=', q.params.handoverId ?? '')
+      .executeTakeFirst();
+    if (row?.person_id !== actor.personId) throw notFound('handover');
+  },
+
   async 'own-hand-in'(db, actor, q) {
     if (!(await isOwnHandIn(db, actor, q.params.handInId ?? ''))) throw notFound('hand-in');
   },

@@ -119,6 +119,15 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 404,
     strangerInstructor: 404,
   },
+  'own-handover': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
   'own-stock': {
     nobody: 401,
     own: 'in',
@@ -247,6 +256,11 @@ async function world(s: TestServer) {
   await db.updateTable('people').set({ password_hash: '' }).where('id', '=', classmate.id).execute();
   const presetId = randomUUID();
   await agents.own.put(`/api/presets/${presetId}`).send(PRESET).expect(200);
+  const handoverId = randomUUID();
+  await agents.own
+    .post(`/api/assignments/${room.assignment.id}/handovers`)
+    .send({ id: handoverId, proofPointId: room.assignment.points[0]?.id })
+    .expect(200);
   const stockId = randomUUID();
   await agents.own.put(`/api/remark-stock/${stockId}`).send({ text: 'x' }).expect(204);
   // A remark that its student sees, so that it can be answered by both sides.
@@ -284,6 +298,7 @@ async function world(s: TestServer) {
     agents,
     ids: {
       askedId,
+      handoverId,
       stockId,
       // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
       markerId: room.instructorPerson.id,
@@ -385,7 +400,7 @@ describe('the access matrix: every endpoint, every caller', () => {
         [401, 403, 404].includes(status) &&
         !['wrong-credentials'].includes(body.code) &&
         // Whoever has a link's token may use it; this one is nobody's.
-        body.data?.thing !== 'link' &&
+        !['link', 'handover'].includes(body.data?.thing) &&
         name !== 'demoSignIn';
       const outcome = refusedByAccess ? status : 'in';
       if (outcome !== expected)

@@ -21,6 +21,7 @@ import * as trials from './migrations/0014_trials.ts';
 import * as sharing from './migrations/0015_sharing.ts';
 import * as brought from './migrations/0016_brought.ts';
 import * as askedAgain from './migrations/0017_asked_again.ts';
+import * as handovers from './migrations/0018_handovers.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -46,6 +47,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0015_sharing': sharing,
   '0016_brought': brought,
   '0017_asked_again': askedAgain,
+  '0018_handovers': handovers,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -179,6 +179,17 @@ export interface Tables extends EventTables {
     /** signed, a compact JWS; null until it is asked for after its files were sealed */
     receipt: string | null;
   };
+  /** one picture that may come from another device; its capture has the id of the row */
+  handovers: {
+    id: string;
+    token_hash: string;
+    person_id: string;
+    assignment_id: string;
+    proof_point_id: string;
+    evidence_id: string;
+    made_at: string;
+    expires_at: string;
+  };
   /** a judgement that a student asked for again, and what was answered; the two have one id */
   asked_again_events: {
     seq: Generated<number>;

@@ -73,6 +73,7 @@ export type Thing =
   | 'address'
   | 'course'
   | 'link'
+  | 'handover'
   | 'assignment'
   | 'proof-point'
   | 'must-show'

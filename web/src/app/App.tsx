@@ -21,6 +21,7 @@ const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
 const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
 const WelcomeScreen = lazy(() => import('../session/WelcomeScreen.tsx'));
+const PhoneScreen = lazy(() => import('../phone/PhoneScreen.tsx'));
 const CoursesScreen = lazy(() => import('../courses/CoursesScreen.tsx'));
 const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
@@ -63,6 +64,14 @@ export function App(): ReactNode {
               element={
                 <Suspense fallback={<Loading what="the page" />}>
                   <WelcomeScreen />
+                </Suspense>
+              }
+            />
+            <Route
+              path="/phone/:token"
+              element={
+                <Suspense fallback={<Loading what="the page" />}>
+                  <PhoneScreen />
                 </Suspense>
               }
             />

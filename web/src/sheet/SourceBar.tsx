@@ -65,6 +65,9 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
         <Button small onClick={taking.openDesk}>
           Practice desk
         </Button>
+        <Button small onClick={taking.openPhone}>
+          Telephone
+        </Button>
         <Button small onClick={taking.openPlate}>
           Plate
         </Button>

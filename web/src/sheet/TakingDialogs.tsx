@@ -14,10 +14,11 @@ const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) =
 const importDesk = () => import('../waysIn/DeskDialog.tsx').then((part) => part.default);
 const importCamera = () => import('../waysIn/CameraDialog.tsx').then((part) => part.default);
 const importPlate = () => import('../plate/PlateDialog.tsx').then((part) => part.default);
+const importPhone = () => import('../waysIn/PhoneDialog.tsx').then((part) => part.default);
 const importDocument = () => import('../waysIn/DocumentDialog.tsx').then((part) => part.default);
 
 /** Another way in that is open over the page. */
-export type OpenWay = 'desk' | 'camera' | 'plate' | null;
+export type OpenWay = 'desk' | 'camera' | 'plate' | 'phone' | null;
 
 interface TakingDialogsProps {
   assignment: Assignment;
@@ -25,6 +26,8 @@ interface TakingDialogsProps {
   pictures: readonly SheetPicture[];
   /** code of the proof point that the next picture goes to */
   target: string;
+  targetId: string;
+  isTargetFull: boolean;
   locked: boolean;
   atStation: boolean;
   preparing: { evidenceId: string; step: PrepareStep } | null;
@@ -36,6 +39,8 @@ interface TakingDialogsProps {
   onClosePreparing: () => void;
   onAgain: () => void;
   onCloseWay: () => void;
+  /** a picture has come from another device; null: it is among the captures only */
+  onArrived: (evidenceId: string | null) => void;
   onLeaveDocument: () => void;
   onForgetDocuments: () => void;
   takeIn: (incoming: Incoming[]) => void;
@@ -73,6 +78,10 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
   const PlateDialog = useLoaded(importPlate, {
     wanted: way === 'plate',
     onMissing: missing('The plate', props.onCloseWay),
+  });
+  const PhoneDialog = useLoaded(importPhone, {
+    wanted: way === 'phone',
+    onMissing: missing('The code for a telephone', props.onCloseWay),
   });
   const DocumentDialog = useLoaded(importDocument, {
     wanted: documents.length > 0,
@@ -113,6 +122,16 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
           target={target}
           onClose={props.onCloseWay}
           onPicture={takeOne}
+        />
+      )}
+      {PhoneDialog && way === 'phone' && (
+        <PhoneDialog
+          assignmentId={assignment.id}
+          proofPointId={props.targetId}
+          target={target}
+          isFull={props.isTargetFull}
+          onClose={props.onCloseWay}
+          onArrived={props.onArrived}
         />
       )}
       {DocumentDialog && document && (

@@ -1,5 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
+import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
@@ -42,6 +44,7 @@ export interface Taking extends Refusals {
   openDesk: () => void;
   openCamera: () => void;
   openPlate: () => void;
+  openPhone: () => void;
   openFiles: () => void;
   dragging: boolean;
   /** a dialog lies over the page and has the keys */
@@ -60,6 +63,7 @@ export function useTaking(
   firstPoint: string | null = null,
 ): Taking {
   const me = useMe();
+  const { mutate } = useSWRConfig();
   const { sheet, pictures } = own;
   const { assignment } = sheet;
   const points = assignment.proofPoints;
@@ -197,6 +201,17 @@ export function useTaking(
   }, [locked, busy, waiting, take]);
 
   const target = chosenPoint?.code ?? '';
+  const chosenFull =
+    chosenPoint !== undefined &&
+    pictures.filter((p) => p.proofPointId === chosenPoint.id).length >= chosenPoint.requirements.maxPictures;
+  /** What came from another device is on the server already: the sheet reads it, and it is framed here. */
+  const arrivedElsewhere = async (evidenceId: string | null) => {
+    setOpen(null);
+    setChosen(null);
+    await mutate(addressOf('proofSheet', { params: { assignmentId: assignment.id } }));
+    if (evidenceId) setPreparing({ evidenceId, step: 'frame' });
+    else toast.warning(`${target} has no room: the picture is among your captures.`, { duration: 15_000 });
+  };
   const [document] = documents;
   const leaveDocument = () => {
     document?.close();
@@ -206,16 +221,14 @@ export function useTaking(
     actions,
     chosenId,
     chosenCode: target,
-    chosenFull:
-      chosenPoint !== undefined &&
-      pictures.filter((p) => p.proofPointId === chosenPoint.id).length >=
-        chosenPoint.requirements.maxPictures,
+    chosenFull,
     choose: setChosen,
     takeIn: (incoming) => void takeIn(incoming),
     prepare: (evidenceId, step) => setPreparing({ evidenceId, step }),
     openDesk: () => setOpen('desk'),
     openCamera: () => setOpen('camera'),
     openPlate: () => setOpen('plate'),
+    openPhone: () => setOpen('phone'),
     openFiles: () => chooser.current?.click(),
     dragging,
     refused,
@@ -230,6 +243,9 @@ export function useTaking(
           courseTitle={me.courses.find(({ id }) => id === assignment.courseId)?.title ?? ''}
           pictures={pictures}
           target={target}
+          targetId={chosenId}
+          isTargetFull={chosenFull}
+          onArrived={(evidenceId) => void arrivedElsewhere(evidenceId)}
           locked={locked}
           atStation={atStation}
           preparing={preparing}

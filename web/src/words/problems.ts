@@ -11,6 +11,7 @@ const THINGS: Readonly<Record<string, string>> = {
   address: 'There is nothing at this address.',
   course: 'The course was not found, or it is not yours to see.',
   link: 'This link was used already, or it has expired. Ask for a new one.',
+  handover: 'This code is over, or it never was. Make a new one.',
   assignment: 'The assignment was not found, or it is not yours to see.',
   'proof-point': 'The proof point was not found, or it is not yours to see.',
   criterion: 'The criterion or its level was not found. Look at the hand-in again.',
