@@ -9,7 +9,7 @@ import {
   type Take,
   takeArea,
 } from '@nachweis/desk';
-import { createCanvas, GlobalFonts } from '@napi-rs/canvas';
+import { type Canvas, createCanvas, GlobalFonts } from '@napi-rs/canvas';
 
 const require = createRequire(import.meta.url);
 for (const [name, family] of [
@@ -27,6 +27,7 @@ for (const [name, family] of [
 
 export interface DeskPicture {
   png: Buffer;
+  canvas: Canvas;
   area: Area;
   /** where a named thing of a program lies in the picture */
   place(program: ProgramId, anchor: string): { x: number; y: number };
@@ -42,6 +43,7 @@ export function takeDeskPicture(desk: Desk, take: Take): DeskPicture {
   const anchors = drawDesk(context as unknown as DeskCanvas, desk, { pointer: false });
   return {
     png: canvas.toBuffer('image/png'),
+    canvas,
     area,
     place(program, anchor) {
       const at = anchors[program][anchor];

@@ -1,4 +1,4 @@
-import type { Surface } from '@nachweis/contract';
+import type { Done, Source, Surface } from '@nachweis/contract';
 import { type Framing, HOUSE_INKS, type Mark } from '@nachweis/core';
 import {
   createDesk,
@@ -13,13 +13,16 @@ import {
 } from '@nachweis/desk';
 import { seededIds } from './course.ts';
 import { blackPicture, type DeskPicture, takeDeskPicture } from './deskPictures.ts';
+import { takePlate } from './platePicture.ts';
 
 /** One picture of the demo before it goes through the server. */
 export interface DemoPicture {
   png: Buffer;
+  source: Source;
   surface: Surface;
   /** what the practice desk calls it */
   label: string;
+  done: Done[];
   framing: Framing;
   marks: Mark[];
 }
@@ -84,10 +87,10 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
   return [
     mistake === 'black'
       ? {
+          ...TAKEN,
           png: blackPicture(470, 510),
           surface: 'window',
           label: PROGRAMS['stage-table'].title,
-          framing: { kind: 'whole' },
           marks: pins(plain(desk, 'stage-table'), RATING_PINS[0] ?? [], 0),
         }
       : picture(
@@ -103,14 +106,43 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
           plain(desk, 'curve-fitter'),
           seed,
         ),
-    {
-      png: beside.png,
-      surface: 'display',
-      label: desk.displays[0]?.name ?? '',
-      framing: { kind: 'whole' },
-      marks: seed % 3 === 0 ? [] : pins(beside, RATING_PINS[2] ?? [], 0),
-    },
+    !mistake && seed % 5 === 2
+      ? onOnePlate(desk)
+      : {
+          ...TAKEN,
+          png: beside.png,
+          surface: 'display',
+          label: desk.displays[0]?.name ?? '',
+          marks: seed % 3 === 0 ? [] : pins(beside, RATING_PINS[2] ?? [], 0),
+        },
   ];
+}
+
+/** What holds for most pictures of the desk. */
+const TAKEN = {
+  source: 'practice-desk',
+  done: [] as Done[],
+  framing: { kind: 'whole' },
+} as const satisfies Partial<DemoPicture>;
+
+/** Two windows that were taken one after the other, on one sheet. */
+function onOnePlate(desk: Desk): DemoPicture {
+  const both = [plain(desk, 'stage-table'), plain(desk, 'curve-fitter')];
+  const [, fitter] = both;
+  const plate = takePlate(both, ['The gaugings of my station', 'The curve through them'], {
+    heading: 'One station, two programs',
+    particulars: '',
+  });
+  const at = fitter?.place('curve-fitter', 'station') ?? { x: 0, y: 0 };
+  return {
+    ...TAKEN,
+    png: plate.png,
+    source: 'plate',
+    surface: 'unknown',
+    label: '',
+    done: [{ code: 'composed', data: { count: both.length, from: 'practice desk' } }],
+    marks: [{ kind: 'pin', letter: 'a', ...plate.place(1, at) }],
+  };
 }
 
 function contentOf(seed: number, mistake: Mistake | null): DeskContent {
@@ -138,6 +170,7 @@ function picture(desk: Desk, program: ProgramId, plan: PinPlan, mistake: Mistake
   const taken = takeDeskPicture(covered, take);
   const { width, height } = taken.area;
   return {
+    ...TAKEN,
     png: taken.png,
     surface: take.kind,
     label: take.kind === 'window' ? PROGRAMS[program].title : 'All displays',

@@ -67,3 +67,17 @@ test('what lateness costs is written in the builder, said before handing in, and
   await page.goto(`/hand-ins/${handInId}`);
   await expect(page.getByText('1 from the verdicts, −0.2 for 2 started days of 24 hours late')).toBeVisible();
 });
+
+test('whether it is in time is said by the server’s clock, though this computer’s is days ahead', async ({
+  page,
+  school,
+}) => {
+  await page.clock.setSystemTime(new Date(Date.now() + 5 * 24 * 3_600_000));
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await expect(page.getByText(/due in 4[78] hours/)).toBeVisible();
+  await addByDrop(page, 400, 300, 'Escape');
+  await page.goto(`/assignments/${school.single.id}/hand-in`);
+  await expect(page.getByRole('button', { name: /^Hand in/ })).toBeVisible();
+  await expect(page.getByText(/late/)).toHaveCount(0);
+});

@@ -12,6 +12,7 @@ import {
 import { ApiProblem, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
 import { forgetAnswers, keepAnswer, keptAnswer } from './keptAnswers.ts';
+import { noteServerTime } from './serverClock.ts';
 
 type Endpoints = typeof endpoints;
 type Part<E, K extends string, V> = E extends { [P in K]: infer S }
@@ -173,14 +174,17 @@ async function send(
   // Without the second one a browser says that it wants no comparison at all.
   if (etag) Object.assign(headers, { 'If-None-Match': etag, 'Cache-Control': 'max-age=0' });
   const limit = AbortSignal.timeout(picture ? PICTURE_MS : OTHER_MS);
+  const sentAt = Date.now();
   try {
-    return await fetch(address, {
+    const response = await fetch(address, {
       method: endpoint.method.toUpperCase(),
       credentials: 'same-origin',
       headers,
       ...(body !== undefined && { body: picture ? body : JSON.stringify(body) }),
       signal: signal ? AbortSignal.any([signal, limit]) : limit,
     });
+    noteServerTime(response, sentAt);
+    return response;
   } catch (error) {
     if (signal?.aborted) throw error;
     if (limit.aborted) throw new ApiProblem('too-slow');

@@ -1,6 +1,7 @@
 import type { CourseView, SignInLink } from '@nachweis/contract';
 import Papa from 'papaparse';
 import type { ReactNode } from 'react';
+import { serverNow } from '../api/serverClock.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { saveAs } from '../ui/saveAs.ts';
@@ -21,7 +22,7 @@ export function LinksDialog({ course, links, onClose }: LinksDialogProps): React
       link: new URL(href, location.origin).href,
     };
   });
-  const days = Math.round((Date.parse(links[0]?.expiresAt ?? '') - Date.now()) / 86_400_000);
+  const days = Math.round((Date.parse(links[0]?.expiresAt ?? '') - serverNow()) / 86_400_000);
   return (
     <Dialog
       title={rows.length === 1 ? 'A sign-in link' : `${rows.length} sign-in links`}

@@ -1,6 +1,7 @@
 import type { Assignment, CoursePerson } from '@nachweis/contract';
 import { instantOf, wallTimeOf } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
+import { serverNow } from '../api/serverClock.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
@@ -18,7 +19,7 @@ interface HandInPartProps {
 /** Hands in what is settled, with when it came and why it came this way. */
 export function HandInPart({ assignment, students, orders, open }: HandInPartProps): ReactNode {
   const { timeZone } = assignment;
-  const [came, setCame] = useState(() => wallTimeOf(new Date().toISOString(), timeZone));
+  const [came, setCame] = useState(() => wallTimeOf(new Date(serverNow()).toISOString(), timeZone));
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const { isRunning, begin } = useHandingIn(assignment);
@@ -29,7 +30,7 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
     event.preventDefault();
     const cameAt = instantOf(came, timeZone);
     if (cameAt === null) return setProblem('Say when it came.');
-    if (cameAt > new Date().toISOString()) return setProblem('Work cannot have come after now.');
+    if (cameAt > new Date(serverNow()).toISOString()) return setProblem('Work cannot have come after now.');
     if (reason.trim() === '') return setProblem('Say why; the students will read it.');
     setProblem('');
     void begin(left, { cameAt, reason: reason.trim() });

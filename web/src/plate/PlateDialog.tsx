@@ -1,6 +1,7 @@
 import type { Assignment } from '@nachweis/contract';
 import { MOST_ON_PLATE, type Plate, type Size } from '@nachweis/core';
 import { type ReactNode, useMemo, useState } from 'react';
+import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
@@ -53,7 +54,10 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
     return image instanceof ImageBitmap ? [{ ...one, image }] : [];
   });
   const missing = chosen.filter(({ key }) => images.get(key) === 'missing');
-  const today = new Date().toLocaleDateString('en-GB', { timeZone: assignment.timeZone, dateStyle: 'long' });
+  const today = new Date(serverNow()).toLocaleDateString('en-GB', {
+    timeZone: assignment.timeZone,
+    dateStyle: 'long',
+  });
   const plate: Plate = {
     ...draft,
     particulars: draft.hasParticulars ? [me.name, courseTitle, today].filter(Boolean).join(', ') : '',
