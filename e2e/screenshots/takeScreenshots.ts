@@ -127,8 +127,6 @@ try {
   await page.getByText('Look around as somebody').waitFor();
 
   await signInAs(page, 'Elin Ödegård');
-  await page.getByRole('link', { name: /Gap filling/ }).waitFor();
-  await shot('assignments');
   await page.getByRole('link', { name: /Gap filling/ }).click();
   await page.getByRole('button', { name: 'Practice desk' }).click();
   await page.getByRole('img', { name: /^Practice desk/ }).waitFor();
@@ -183,6 +181,13 @@ try {
   await page.getByTestId('frame-pixels').waitFor();
   await page.keyboard.press('Enter');
   await page.locator('[data-status=saved]').nth(1).waitFor();
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  const plate = page.getByRole('dialog');
+  for (const point of [/^P1 /, /^P2 /]) await plate.getByRole('button', { name: point }).click();
+  await plate.getByRole('combobox', { name: 'Pictures' }).selectOption('two beside each other, as before and after');
+  await plate.locator('canvas[data-whole=true]').waitFor();
+  await shot('plate');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Hand in …' }).click();
   await page
     .getByLabel('Your own statement')
