@@ -184,7 +184,9 @@ try {
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
   const plate = page.getByRole('dialog');
   for (const point of [/^P1 /, /^P2 /]) await plate.getByRole('button', { name: point }).click();
-  await plate.getByRole('combobox', { name: 'Pictures' }).selectOption('two beside each other, as before and after');
+  await plate
+    .getByRole('combobox', { name: 'Pictures' })
+    .selectOption('two beside each other, as before and after');
   await plate.locator('canvas[data-whole=true]').waitFor();
   await shot('plate');
   await page.keyboard.press('Escape');

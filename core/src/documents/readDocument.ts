@@ -1,6 +1,5 @@
 import { type DocumentResult, isNamedDocument, refuseDocument } from './documentResult.ts';
 import { readPackage } from './packages.ts';
-import { readPdf } from './pdf.ts';
 import type { FetchDecoder } from './pdfDecoder.ts';
 
 const startsWith = (bytes: Uint8Array, signature: readonly number[]) =>
@@ -21,7 +20,11 @@ export async function readDocument(
   fileName: string,
   fetchDecoder: FetchDecoder,
 ): Promise<DocumentResult> {
-  if (startsWith(bytes, PDF)) return readPdf(bytes, fileName, fetchDecoder);
+  if (startsWith(bytes, PDF)) {
+    // What reads them is large, and needed for them alone.
+    const { readPdf } = await import('./pdf.ts');
+    return readPdf(bytes, fileName, fetchDecoder);
+  }
   if (startsWith(bytes, ZIP)) return readPackage(bytes, fileName);
   if (startsWith(bytes, COMPOUND)) {
     return /\.(doc|ppt|xls)$/i.test(fileName)

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
+import { format } from 'date-fns/format';
 import { CoreError } from '../errors.ts';
 import { MAX_NAME_BYTES, soundFileName } from './fileName.ts';
 import type { Fields } from './fillFields.ts';

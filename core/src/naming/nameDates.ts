@@ -1,4 +1,5 @@
-import { isValid, parse } from 'date-fns';
+import { isValid } from 'date-fns/isValid';
+import { parse } from 'date-fns/parse';
 
 /** The longest of one field, where it has no fixed number of figures. */
 const LONGEST_FIELD = 20;

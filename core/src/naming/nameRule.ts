@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { format } from 'date-fns/format';
 
 /** Letters that a target allows in names. */
 export const NAME_ALPHABETS = ['any', 'portable', 'web'] as const;

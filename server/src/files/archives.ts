@@ -2,14 +2,13 @@ import { distinctNames, soundFileName } from '@nachweis/core';
 import type { Request, Response } from 'express';
 import { type Actor, mayFetchArchive, requireSeeing } from '../access/access.ts';
 import { readAssignment } from '../assignments/documents.ts';
+import type { BlobStore } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
 import { readClassOrder } from '../people/classList.ts';
-import { handInDocx } from '../printed/handInDocx.ts';
 import { handInPage } from '../printed/handInPage.ts';
 import { type Printed, readPrinted } from '../printed/printed.ts';
-import { writeSheets } from '../printed/sheetPdf.ts';
 import { readLine } from '../reviews/line.ts';
 import { readVeil } from '../veil/veil.ts';
 import { asBag } from './bag.ts';
@@ -64,11 +63,12 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
     });
     try {
       if (form === 'pdf') {
+        const { writeSheets } = await import('../printed/sheetPdf.ts');
         const sheets = sheetsOf(context, actor, handIns, kind === 'assignment');
         await writeSheets(title, sheets, 'Nothing has been returned yet.', context.blobs, res);
       } else if (form === 'docx') {
         const [only] = handIns;
-        if (only) res.end(await handInDocx(await readPrinted(context, actor, only.handInId), context.blobs));
+        if (only) res.end(await docxOf(await readPrinted(context, actor, only.handInId), context.blobs));
       } else await writeZip(context.blobs, entriesOf(context, actor, form, handIns), res);
     } catch (error) {
       // Half an archive must not look like a whole one: the download fails.
@@ -134,10 +134,16 @@ async function entriesOfOne({ blobs }: Context, form: Form, printed: Printed): P
     case 'page.zip':
       return [{ name: 'index.html', text: handInPage(printed) }, ...all];
     case 'docx.zip':
-      return [{ name: `${number}.docx`, bytes: await handInDocx(printed, blobs) }];
+      return [{ name: `${number}.docx`, bytes: await docxOf(printed, blobs) }];
     default:
       return all;
   }
+}
+
+/** What writes documents is loaded with the first one, so that a server starts without it. */
+async function docxOf(printed: Printed, blobs: BlobStore): Promise<Buffer> {
+  const { handInDocx } = await import('../printed/handInDocx.ts');
+  return handInDocx(printed, blobs);
 }
 
 /** A class's have those alone that were returned. */
