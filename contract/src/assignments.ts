@@ -221,7 +221,12 @@ export const ProofSheet = z.object({
 });
 export type ProofSheet = z.infer<typeof ProofSheet>;
 
-export const StatementWrite = z.object({ text: LongText, baseVersion: z.int().min(0) });
+export const StatementWrite = z.object({
+  text: LongText,
+  baseVersion: z.int().min(0),
+  /** what was sent since that version and had no answer: where one of them is there, it was not changed elsewhere */
+  asked: z.array(LongText).max(4).default([]),
+});
 
 export const STUDENT_STATES = ['to-do', 'draft', 'handed-in', 'returned'] as const;
 

@@ -133,6 +133,30 @@ test('a statement outlives a reload while the server is away', async ({ page, sc
     .toBe('Half a thought');
 });
 
+test('a statement whose answer was lost is no change of somebody else: one writes on, also after a reload', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}/hand-in`);
+  const saved = async () => (await serverDraft(page, school.curve)).statement;
+  // It arrives, and nobody hears of it.
+  await page.route('**/statement', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  const field = page.getByLabel('Your own statement');
+  await field.fill('It fits');
+  await expect.poll(saved).toBe('It fits');
+  await field.fill('It fits well');
+  await expect.poll(saved, { timeout: 20_000 }).toBe('It fits well');
+  await page.reload();
+  await page.unroute('**/statement');
+  await field.fill('It fits well above 0.5 m.');
+  await expect.poll(saved, { timeout: 20_000 }).toBe('It fits well above 0.5 m.');
+  await expect(page.getByText('You will get a receipt.')).toBeVisible();
+});
+
 test('two tabs change the same picture: both states are kept until one is chosen', async ({
   page,
   school,

@@ -171,6 +171,21 @@ describe('evidence', () => {
 });
 
 describe('the own statement', () => {
+  it('is changed on what one sent oneself and had no answer for, not on what is somebody else’s', async () => {
+    const { student, assignment } = await classroom(server(), { statementPrompt: 'Say.' });
+    const put = (text: string, baseVersion: number, asked: string[] = []) =>
+      student.put(`/api/assignments/${assignment.id}/statement`).send({ text, baseVersion, asked });
+    await put('one', 0).expect(200);
+    // The answer to it was lost.
+    await put('one two', 0).expect(409);
+    expect((await put('one two', 0, ['one']).expect(200)).body).toMatchObject({
+      statement: 'one two',
+      statementVersion: 2,
+    });
+    await put('other', 2).expect(200);
+    await put('one two three', 0, ['one', 'one two']).expect(409);
+  });
+
   it('is kept as written, whatever is in it', async () => {
     const { student, assignment } = await classroom(server(), { statementPrompt: 'Say.' });
     const text = `<script>alert(1)</script> \u202eright to left ${'👩‍🔬'.repeat(50)} ${'x'.repeat(10_000)}\n\n`;

@@ -6,6 +6,7 @@ import { readDraft, requireDraftable, touchDraft } from './drafts.ts';
 
 /**
  * Saves the own statement. Writing again what is there already changes nothing.
+ * @param asked what the writer sent before and had no answer for
  * @param at when it reached the server
  * @throws HttpProblem `stale-version` when it was changed elsewhere since it was read
  */
@@ -13,7 +14,7 @@ export async function writeStatement(
   context: Context,
   assignment: Assignment,
   studentId: string,
-  { text, baseVersion }: { text: string; baseVersion: number },
+  { text, baseVersion, asked = [] }: { text: string; baseVersion: number; asked?: readonly string[] },
   at: string,
 ): Promise<DraftDocument> {
   return context.db.transaction().execute(async (trx) => {
@@ -27,7 +28,8 @@ export async function writeStatement(
       .executeTakeFirst();
     const { statement = '', statement_version = 0 } = there ?? {};
     if (statement !== text) {
-      if (statement_version !== baseVersion) throw new HttpProblem('stale-version', { of: 'statement' });
+      if (statement_version !== baseVersion && !asked.includes(statement))
+        throw new HttpProblem('stale-version', { of: 'statement' });
       await touchDraft(trx, assignment.id, studentId);
       await trx
         .updateTable('drafts')

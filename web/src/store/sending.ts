@@ -27,6 +27,9 @@ export interface SendHooks {
 /** Evidence taken out before it was sent is kept for undo this long. */
 const UNDO_MS = 24 * 3_600_000;
 
+/** So many texts without an answer are told along with the next; the contract's `StatementWrite` takes as many. */
+const MOST_ASKED = 4;
+
 /** Nothing at all can be sent now: trying the next one is of no use. */
 const ENDS_ROUND: ReadonlySet<CallCode> = new Set(['offline', 'signed-out', 'other-person', 'outdated-page']);
 /** It may work the next time. */
@@ -136,13 +139,24 @@ export async function sendBytes(picture: PictureDocument): Promise<void> {
 
 async function sendStatement(statement: KeptStatement, hooks: SendHooks): Promise<boolean> {
   const { key, assignmentId, text, baseVersion, revision } = statement;
+  const asked = (statement.asked ?? []).filter((one) => one !== text).slice(1 - MOST_ASKED);
+  // Known also to the page after a reload, when the answer has nobody to come to.
+  await statementEntries.change(key, (current) => current && { ...current, asked: [...asked, text] });
   try {
-    const draft = await callApi('writeStatement', { params: { assignmentId }, body: { text, baseVersion } });
+    const draft = await callApi('writeStatement', {
+      params: { assignmentId },
+      body: { text, baseVersion, asked },
+    });
     await hooks.onDraft(assignmentId, draft);
     await statementEntries.change(key, (current) =>
       !current || current.revision === revision
         ? null
-        : { ...current, baseVersion: draft.statementVersion, revision: nextRevision(current.revision) },
+        : {
+            ...current,
+            baseVersion: draft.statementVersion,
+            asked: [],
+            revision: nextRevision(current.revision),
+          },
     );
     return statementEntries.get(key) === undefined;
   } catch (error) {

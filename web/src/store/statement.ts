@@ -13,6 +13,8 @@ export interface KeptStatement {
   state: 'waiting' | 'stale' | 'refused';
   problem: KeptProblem | null;
   tries: number;
+  /** what was sent and had no answer: the server may have it */
+  asked?: string[];
 }
 
 export const statementKey = (personId: string, assignmentId: string) => `${personId}/${assignmentId}`;

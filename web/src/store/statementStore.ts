@@ -22,6 +22,7 @@ export function keepStatement(
     state: current?.state === 'stale' ? 'stale' : 'waiting',
     problem: current?.state === 'stale' ? current.problem : null,
     tries: 0,
+    asked: current?.asked ?? [],
   }));
 }
 
