@@ -19,6 +19,13 @@ test('no text of any length or script moves, covers or widens anything: a studen
   await expectInOrder(page, 'settings');
   await openSheet(page, school.crowded);
   await expectInOrder(page, 'an empty proof sheet');
+  await page.getByRole('button', { name: 'Telephone', exact: true }).click();
+  const address = (await page.locator('.select-all').textContent()) ?? '';
+  await expectInOrder(page, 'the code for a telephone');
+  await page.goto(address);
+  await page.getByLabel('Take the picture').waitFor();
+  await expectInOrder(page, 'the page on a telephone');
+  await openSheet(page, school.crowded);
   await dropFiles(page, [{ name: NAME, bytes: await testPicture(1280, 800), type: 'image/png' }]);
   await page.getByTestId('frame-pixels').waitFor();
   await expectInOrder(page, 'framing');

@@ -75,8 +75,30 @@ test('two pictures become one plate with captions, by pointer and by keys; what 
   // What was chosen is still there, and whoever looks at the capture reads what it is.
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
   await expect(dialog.getByLabel('Caption of P2 The gaugings')).toHaveValue('Gauged on the Óß bank, منحنى');
+  // Also the picture whose place it took, as it was: what was hidden in it is hidden.
+  await expect(dialog.getByRole('list', { name: 'On the plate' }).getByRole('listitem')).toHaveCount(2);
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take P2 The gaugings off the plate' }).click();
+  await dialog.getByLabel('Sheet').selectOption('as high as what is on it');
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  const later = await pixelsOf(await saved('Save as PNG'), { left: 700, top: 550, width: 200, height: 100 });
+  expect(new Set(later).size).toBeLessThanOrEqual(3);
+  await dialog.getByRole('button', { name: /^P2 The gaugings/ }).click();
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
+  // Captures that cannot be read now are left on the plate, and it is not made without them.
+  await page.route('**/api/captures?*', (route) => route.abort());
+  await page.reload();
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await expect(dialog.getByText(/1 of its pictures/)).toBeVisible();
+  await dialog.getByLabel('Heading').fill('Another heading');
+  await expect(dialog.getByRole('button', { name: /^Put it in/ })).toBeDisabled();
+  await page.unroute('**/api/captures?*');
+  await page.reload();
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await expect(dialog.getByLabel('Heading')).toHaveValue('Another heading');
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.goto(`/captures?id=${plate.capture.id}`);
   await expect(page.getByText(/Composed of 2 pictures that came by file/).first()).toBeVisible();
 });

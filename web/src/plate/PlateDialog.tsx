@@ -9,7 +9,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import type { Incoming } from '../waysIn/incoming.ts';
-import { ChosenPictures } from './ChosenPictures.tsx';
+import { type Chosen, ChosenPictures } from './ChosenPictures.tsx';
 import { layOut, plateAsPng } from './makePlate.ts';
 import { OtherPictures } from './OtherPictures.tsx';
 import { PlateFields } from './PlateFields.tsx';
@@ -33,14 +33,19 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   const { assignment, courseTitle, pictures, target, onPicture, onClose } = props;
   const me = useMe();
   const [draft, setHere] = useState(() => readPlateDraft(me.id, assignment.id, assignment.title));
+  const [isKept, setKept] = useState(true);
   const [isMaking, setMaking] = useState(false);
-  const { sources, areCapturesMissing } = usePlateSources(assignment.proofPoints, pictures);
+  const { sources, captures } = usePlateSources(assignment.proofPoints, pictures, draft.pictures);
   const change = (next: Partial<PlateDraft>) => {
     const changed = { ...draft, ...next };
     setHere(changed);
-    keepPlateDraft(me.id, assignment.id, changed);
+    setKept(keepPlateDraft(me.id, assignment.id, changed));
   };
-  // One that was let go since is not on it any more.
+  // Until the captures are known, those among them are kept unseen; one that was let go since is not on it any more.
+  const unseen =
+    captures === 'there'
+      ? []
+      : draft.pictures.filter(({ key }) => !sources.some((source) => source.key === key));
   const chosen = draft.pictures.flatMap((on) => {
     const source = sources.find(({ key }) => key === on.key);
     return source ? [{ ...on, source }] : [];
@@ -70,7 +75,7 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   };
   const layout = ready.length > 0 ? layOut(plate) : null;
   const bitmaps = ready.map(({ image }) => image);
-  const isWhole = layout !== null && ready.length === chosen.length;
+  const isWhole = layout !== null && ready.length === chosen.length && unseen.length === 0;
   const title = draft.heading.trim() || 'Plate';
   const make = async (then: (png: Blob, size: Size) => unknown) => {
     if (!layout || isMaking) return;
@@ -105,15 +110,24 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
           <ChosenPictures
             chosen={chosen}
             missing={missing.map(({ key }) => key)}
-            onChange={(all) => change({ pictures: all.map(wordsOf) })}
+            onChange={(all) => change({ pictures: [...all.map(wordsOf), ...unseen] })}
           />
+          {captures === 'missing' && unseen.length > 0 && (
+            <p role="alert" className="flex flex-wrap items-center gap-3 text-sm text-madder">
+              {unseen.length} of its pictures are captures that cannot be read now. Open the plate again
+              later, or leave them out.
+              <Button small onClick={() => change({ pictures: chosen.map(wordsOf) })}>
+                Leave them out
+              </Button>
+            </p>
+          )}
           <PlateFields draft={draft} onChange={change} />
           <OtherPictures
             others={sources.filter(({ key }) => !chosen.some((one) => one.key === key))}
-            isFull={chosen.length >= MOST_ON_PLATE}
-            areCapturesMissing={areCapturesMissing}
-            onPut={({ key, caption }) =>
-              change({ pictures: [...chosen.map(wordsOf), { key, caption, credit: '' }] })
+            isFull={chosen.length + unseen.length >= MOST_ON_PLATE}
+            areCapturesMissing={captures === 'missing'}
+            onPut={({ key, caption, was }) =>
+              change({ pictures: [...chosen.map(wordsOf), { key, caption, credit: '', was }, ...unseen] })
             }
           />
         </div>
@@ -121,7 +135,10 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
       </div>
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2">
         <p role="status" className="min-w-40 flex-1 text-sm text-faded">
-          {chosen.length} of at most {MOST_ON_PLATE} pictures. What you chose here is kept in this browser.
+          {chosen.length} of at most {MOST_ON_PLATE} pictures.{' '}
+          {isKept
+            ? 'What you chose here is kept in this browser.'
+            : 'This browser keeps nothing more: what you chose is in this page only.'}
         </p>
         <Button
           disabled={!isWhole || isMaking}
@@ -148,7 +165,13 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   );
 }
 
-const wordsOf = ({ key, caption, credit }: OnPlate): OnPlate => ({ key, caption, credit });
+/** Of what is in the sheet as it is now, so that it is kept so when it goes. */
+const wordsOf = ({ key, caption, credit, source }: Chosen): OnPlate => ({
+  key,
+  caption,
+  credit,
+  was: source.was,
+});
 
 /** How its pictures came here, each way once. */
 const cameFrom = (sources: readonly PlateSource[]): string =>

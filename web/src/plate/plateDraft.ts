@@ -1,3 +1,4 @@
+import { Framing, Marks, Trims } from '@nachweis/contract';
 import { ARRANGEMENTS, MOST_ON_PLATE, SHEETS } from '@nachweis/core';
 import * as z from 'zod';
 
@@ -7,6 +8,17 @@ const OnPlate = z.object({
   key: z.string(),
   caption: z.string(),
   credit: z.string(),
+  /** of a picture in the sheet: what was made of it, for when it is there no more; what was hidden stays hidden */
+  was: z
+    .object({
+      captureId: z.string(),
+      width: z.number(),
+      height: z.number(),
+      framing: Framing,
+      trims: Trims,
+      marks: Marks,
+    })
+    .optional(),
 });
 export type OnPlate = z.infer<typeof OnPlate>;
 
@@ -42,10 +54,12 @@ export function readPlateDraft(personId: string, assignmentId: string, heading: 
   }
 }
 
-export function keepPlateDraft(personId: string, assignmentId: string, draft: PlateDraft): void {
+/** @returns whether it is kept; in this page it holds in any case */
+export function keepPlateDraft(personId: string, assignmentId: string, draft: PlateDraft): boolean {
   try {
     localStorage.setItem(keyOf(personId, assignmentId), JSON.stringify(draft));
+    return true;
   } catch {
-    // It holds in this page then.
+    return false;
   }
 }

@@ -41,6 +41,9 @@ export interface KeptStore<T extends Kept> {
   subscribe(listener: () => void): () => void;
 }
 
+/** So many changes of an entry are kept while the disk takes none; of a text that goes on being written the last is all. */
+const MOST_UNWRITTEN = 500;
+
 export function createKeptStore<T extends Kept>(
   shelf: Shelf<T>,
   keyOf: (entry: T) => string,
@@ -120,7 +123,7 @@ export function createKeptStore<T extends Kept>(
       const first = decide(get(key));
       if (first === undefined) return true;
       put(key, first);
-      unwritten.set(key, [...(unwritten.get(key) ?? []), decide]);
+      unwritten.set(key, [...(unwritten.get(key) ?? []), decide].slice(-MOST_UNWRITTEN));
       let onDisk = true;
       let written: ReadonlyArray<Decide<T>> = [];
       try {
