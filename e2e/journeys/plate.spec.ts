@@ -91,12 +91,12 @@ test('two pictures become one plate with captions, by pointer and by keys; what 
   await page.reload();
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
   await expect(dialog.getByText(/1 of its pictures/)).toBeVisible();
-  await dialog.getByLabel('Heading').fill('Another heading');
+  await dialog.getByRole('textbox', { name: 'Heading' }).fill('Another heading');
   await expect(dialog.getByRole('button', { name: /^Put it in/ })).toBeDisabled();
   await page.unroute('**/api/captures?*');
   await page.reload();
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
-  await expect(dialog.getByLabel('Heading')).toHaveValue('Another heading');
+  await expect(dialog.getByRole('textbox', { name: 'Heading' })).toHaveValue('Another heading');
   await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.goto(`/captures?id=${plate.capture.id}`);
