@@ -10,8 +10,8 @@ const TOGETHER_MS: Readonly<Record<LiveKind, number>> = {
 };
 
 /**
- * Hears of a hand-in, an assignment or a course while it is on the screen; a page in the background lets go of its connection, of which a browser
- * has few, and reads again when it is back.
+ * Hears of a hand-in, an assignment or a course while it is on the screen; a page in the background lets go of its
+ * connection, of which a browser has few, and reads again when it is back.
  * @param onChanged somebody else changed something, or one's own other tab did
  * @returns who else has it before them, where it is a hand-in
  */
