@@ -75,11 +75,20 @@ test('where the proof point is full that is said before, and the picture is amon
   await expect(page.getByText(/P1 is full\. The picture will be among your captures/)).toBeVisible();
   const there = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await page.getByRole('img', { name: 'The code for your telephone' }).waitFor();
-  await there.goto(await readCode(page));
+  const address = await readCode(page);
+  await there.goto(address);
+  // A second telephone has read the same code.
+  const late = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await late.goto(address);
+  await late.getByLabel('Take the picture').waitFor();
   await there
     .getByLabel('Take the picture')
     .setInputFiles({ name: 'b.png', mimeType: 'image/png', buffer: await testPicture(320, 200, 8) });
   await expect(page.getByText('P1 has no room: the picture is among your captures.')).toBeVisible();
+  await late
+    .getByLabel('Take the picture')
+    .setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: await testPicture(320, 200, 9) });
+  await expect(late.getByRole('alert')).toContainText('was not taken');
   await page.goto('/captures');
   await expect(page.getByRole('button', { name: 'Open b.png' })).toBeVisible();
 });

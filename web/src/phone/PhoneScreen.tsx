@@ -28,6 +28,12 @@ export default function PhoneScreen(): ReactNode {
         <p role="status" className="border-l-4 border-verdigris bg-verdigris-wash px-3 py-2">
           The picture is there. Go on at the other screen; this page has done its work.
         </p>
+        {sending.kind === 'failed' && (
+          <p role="alert" className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2">
+            It is another one that came before: the picture you have just sent was not taken. For one more,
+            ask for a new code at the other screen.
+          </p>
+        )}
       </Page>
     );
   const send = async (file: File) => {
