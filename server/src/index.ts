@@ -13,6 +13,7 @@ export { putEvidence, setRemoved } from './evidence/putEvidence.ts';
 export { writeStatement } from './evidence/statement.ts';
 export { handIn } from './handIns/handIn.ts';
 export { enterMember } from './people/enterMember.ts';
+export { createPictureWork } from './pictures/pictureWork.ts';
 export { exempt } from './reviews/exemptions.ts';
 export { release } from './reviews/release.ts';
 export { putRemark } from './reviews/remarks.ts';

@@ -5,6 +5,7 @@ import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
 import { mailRound } from './mail/mailRound.ts';
+import type { PictureWork } from './pictures/pictureWork.ts';
 import { firstLink, linkPath } from './sessions/links.ts';
 import type { Settings } from './settings.ts';
 
@@ -30,8 +31,18 @@ const BIN_ROUND_MS = 6 * 3600 * 1000;
 /** How long it rests between two looks for letters. */
 const MAIL_ROUND_MS = 20_000;
 
-export async function startServer(settings: Settings, log: Logger): Promise<RunningServer> {
-  const context = await createContext(settings, log);
+/** @param pictures where several servers share one process, what they share to work on pixels; it stays open */
+export async function startServer(
+  settings: Settings,
+  log: Logger,
+  pictures?: PictureWork,
+): Promise<RunningServer> {
+  const context = await createContext(
+    settings,
+    log,
+    undefined,
+    pictures && { ...pictures, close: async () => {} },
+  );
   const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS });
   let isStopping = false;
   // A page that keeps asking over a connection it has would hold up the end, and be cut off by it.

@@ -7,7 +7,7 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request, { type Agent } from 'supertest';
-import { afterAll, afterEach, beforeEach } from 'vitest';
+import { afterEach, beforeEach } from 'vitest';
 import { createApp } from './app.ts';
 import { type EnteredAssignment, enterAssignment } from './assignments/enterAssignment.ts';
 import type { Context } from './context.ts';
@@ -20,7 +20,10 @@ import { readSettings, type Settings } from './settings.ts';
 export const ORIGIN = 'http://nachweis.test';
 export const PASSWORD = 'correct horse';
 
-/** The real app on a fresh database, with a clock that tests can turn. Only the worker threads are shared by a file's tests. */
+// Processes and threads for pixels start slowly from source and keep nothing of what they did: all tests share them.
+const pictures = createPictureWork();
+
+/** The real app on a fresh database, with a clock that tests can turn. */
 export interface TestServer {
   context: Context;
   app: Express;
@@ -65,7 +68,6 @@ export const DEFINITION: AssignmentDefinition = {
 
 /** One server for each test of the file that calls this. */
 export function serverPerTest(change: Partial<Settings> = {}): () => TestServer {
-  const pictures = createPictureWork();
   let server: TestServer;
   let close = async () => {};
   beforeEach(async () => {
@@ -99,7 +101,6 @@ export function serverPerTest(change: Partial<Settings> = {}): () => TestServer 
     };
   });
   afterEach(() => close());
-  afterAll(() => pictures.close());
   return () => server;
 }
 
