@@ -16,6 +16,7 @@ export default defineConfig({
   resolve: { conditions },
   ssr: { resolve: { conditions } },
   test: {
+    globalSetup: './vitest.setup.ts',
     // Sealing goes through processes, which a busy machine starts slowly.
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -20,8 +20,9 @@ import { readSettings, type Settings } from './settings.ts';
 export const ORIGIN = 'http://nachweis.test';
 export const PASSWORD = 'correct horse';
 
-// Processes and threads for pixels start slowly from source and keep nothing of what they did: all tests share them.
-const pictures = createPictureWork();
+// Processes and threads for pixels keep nothing of what they did: all tests share them, and of the processes, which end
+// whenever a test leaves work undone, they take the one module that vitest.setup.ts has made of the sources.
+const pictures = createPictureWork(new URL('../../.tmp/pixelMain.mjs', import.meta.url));
 
 /** The real app on a fresh database, with a clock that tests can turn. */
 export interface TestServer {

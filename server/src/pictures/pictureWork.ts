@@ -37,7 +37,8 @@ export interface PictureWork {
 /** Examining is short and mostly reading: two at a time keep both of a small machine's processors. */
 const EXAMINERS = 2;
 
-export function createPictureWork(): PictureWork {
+/** @param entry the module that works on pixels, where another build of it is wanted */
+export function createPictureWork(entry?: URL): PictureWork {
   const fromSource = import.meta.url.endsWith('.ts');
   const threads = new Piscina<ExamineTask, Examined>({
     // A thread that is closed while it links modules would end the whole process; CommonJS enters without linking.
@@ -50,10 +51,10 @@ export function createPictureWork(): PictureWork {
   const examiners = createFairQueue(EXAMINERS);
   const [viewers, weighers] = [createFairQueue(1), createFairQueue(1)];
   const [sealing, looking, viewing, weighing] = [
-    createPixelProcess(),
-    createPixelProcess(),
-    createPixelProcess(),
-    createPixelProcess(),
+    createPixelProcess(entry),
+    createPixelProcess(entry),
+    createPixelProcess(entry),
+    createPixelProcess(entry),
   ];
   return {
     examine: (owner, task, signal) =>

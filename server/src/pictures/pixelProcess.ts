@@ -15,6 +15,8 @@ const IDLE_MS = 30_000;
 /** Work that nobody waits for lets everything else go first. */
 const NICENESS = 10;
 
+const ENTRY = new URL(import.meta.url.endsWith('.ts') ? './pixelMain.ts' : './pixelMain.js', import.meta.url);
+
 export interface PixelProcess {
   /** Does one task after the other. @throws Unreadable, BlobMissing, TookTooLong, or the signal's reason */
   run<T>(task: PixelTask, signal?: AbortSignal): Promise<T>;
@@ -24,16 +26,17 @@ export interface PixelProcess {
 /**
  * Works on pixels in a process of its own: with its own threads, a lower priority, and ended when it takes too long
  * or too much, so that no picture can hold up the server.
+ * @param entry the module that does it, where another build of it is wanted
  */
-export function createPixelProcess(): PixelProcess {
+export function createPixelProcess(entry: URL = ENTRY): PixelProcess {
   let child: ChildProcess | null = null;
   let idle: NodeJS.Timeout | null = null;
   let turn: Promise<unknown> = Promise.resolve();
 
   function started(): ChildProcess {
     if (child) return child;
-    const fromSource = import.meta.url.endsWith('.ts');
-    child = fork(new URL(fromSource ? './pixelMain.ts' : './pixelMain.js', import.meta.url), {
+    const fromSource = entry.pathname.endsWith('.ts');
+    child = fork(entry, {
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       execArgv: ['--expose-gc', ...(fromSource ? ['--import', 'tsx', '--conditions=@nachweis/source'] : [])],
