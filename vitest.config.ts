@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const conditions = ['@nachweis/source', 'module', 'node', 'development|production'];
 
@@ -12,6 +13,15 @@ const project = (name: string, folders: string, isolate: boolean) => ({
   },
 });
 
+/** What kills and starts servers takes longest, though its files are short: last, it would keep one processor waiting. */
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    const isLong = (file: TestSpecification) => /\/tests\/(crash|torture)/.test(file.moduleId);
+    return [...sorted.filter(isLong), ...sorted.filter((file) => !isLong(file))];
+  }
+}
+
 export default defineConfig({
   resolve: { conditions },
   ssr: { resolve: { conditions } },
@@ -21,6 +31,7 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 60_000,
     maxWorkers: 2,
+    sequence: { sequencer: LongestFirst },
     projects: [
       // Modules here keep nothing between two tests, so that loading them once for many files is safe: a third of the time.
       project('shared', '{core,contract,desk,server,demo,tests}', false),
