@@ -4,6 +4,7 @@ import { courseEndpoints } from './endpoints/courses.ts';
 import { evidenceEndpoints } from './endpoints/evidence.ts';
 import { handoverEndpoints } from './endpoints/handovers.ts';
 import { mailEndpoints } from './endpoints/mail.ts';
+import { referenceEndpoints } from './endpoints/references.ts';
 import { remarkEndpoints } from './endpoints/remarks.ts';
 import { reviewEndpoints } from './endpoints/reviews.ts';
 import { secondMarkingEndpoints } from './endpoints/secondMarking.ts';
@@ -23,6 +24,7 @@ export const endpoints = {
   ...remarkEndpoints,
   ...secondMarkingEndpoints,
   ...handoverEndpoints,
+  ...referenceEndpoints,
   ...mailEndpoints,
   ...sharingEndpoints,
 } as const;

@@ -21,6 +21,7 @@ export * from './marks.ts';
 export * from './preparations.ts';
 export * from './presets.ts';
 export * from './problem.ts';
+export * from './references.ts';
 export * from './remarks.ts';
 export * from './reviews.ts';
 export * from './secondMarking.ts';

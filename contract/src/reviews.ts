@@ -3,6 +3,7 @@ import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
 import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow } from './handIns.ts';
+import { ReferencePicture } from './references.ts';
 import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Told, Units } from './shared.ts';
 
@@ -149,7 +150,11 @@ export const Comparable = z.object({
 export type Comparable = z.infer<typeof Comparable>;
 
 /** The pictures of a hand-in's proof point, and those they can be compared with: own attempts first, then by name. */
-export const Comparables = z.object({ own: z.array(Comparable), others: z.array(Comparable) });
+export const Comparables = z.object({
+  own: z.array(Comparable),
+  others: z.array(Comparable),
+  references: z.array(ReferencePicture),
+});
 export type Comparables = z.infer<typeof Comparables>;
 
 /** Verdicts and levels, each with the version of the one it takes the place of; null clears. All are entered or none. */

@@ -21,6 +21,7 @@ import { liveRoute } from './live/liveRoute.ts';
 import { mailHandlers } from './mail/routes.ts';
 import { pageHandlers } from './pages/routes.ts';
 import { presetHandlers } from './presets/routes.ts';
+import { referenceHandlers } from './references/routes.ts';
 import { reviewHandlers } from './reviews/routes.ts';
 import { secondMarkingHandlers } from './secondMarking/routes.ts';
 import { sessionHandlers } from './sessions/routes.ts';
@@ -66,6 +67,7 @@ function handlers(context: Context): Handlers {
     ...secondMarkingHandlers(context),
     ...mailHandlers(context),
     ...handoverHandlers(context),
+    ...referenceHandlers(context),
   };
 }
 

@@ -295,8 +295,18 @@ export async function requireSeeing(
   await requireNotBlind(db, actor, kind === 'hand-in' ? { handInId: id } : { assignmentId: id });
 }
 
-/** Files that have an address: a capture as it came in, and the base, the file and the thumbnail of a handed-in picture. */
-export type FileKind = 'capture' | 'capture-thumb' | 'base' | 'file' | 'thumb';
+/**
+ * Files that have an address: a capture as it came in, the base, the file and the thumbnail of a handed-in picture, and a
+ * reference picture.
+ */
+export type FileKind =
+  | 'capture'
+  | 'capture-thumb'
+  | 'base'
+  | 'file'
+  | 'thumb'
+  | 'reference'
+  | 'reference-thumb';
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
@@ -306,6 +316,15 @@ export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id
   if (kind === 'capture' || kind === 'capture-thumb') {
     const row = await db.selectFrom('captures').select('owner_id').where('id', '=', id).executeTakeFirst();
     return row?.owner_id === actor.personId;
+  }
+  if (kind === 'reference' || kind === 'reference-thumb') {
+    const row = await db
+      .selectFrom('reference_pictures')
+      .select(['assignment_id', 'shown', 'removed_at'])
+      .where('id', '=', id)
+      .executeTakeFirst();
+    const role = row ? await roleInAssignment(db, actor, row.assignment_id) : null;
+    return role === 'student' ? row?.shown === 1 && row.removed_at === null : role !== null;
   }
   const row = await db
     .selectFrom('hand_in_items')

@@ -7,6 +7,7 @@ import {
   handedIn,
   handIn,
   picture,
+  putCapture,
   serverPerTest,
   type TestServer,
 } from '../testServer.testing.ts';
@@ -261,6 +262,12 @@ async function world(s: TestServer) {
     .post(`/api/assignments/${room.assignment.id}/handovers`)
     .send({ id: handoverId, proofPointId: room.assignment.points[0]?.id })
     .expect(200);
+  const referenceId = randomUUID();
+  const { body: shown } = await putCapture(room.instructor, await picture());
+  await room.instructor
+    .put(`/api/assignments/${room.assignment.id}/references/${referenceId}`)
+    .send({ proofPointId: room.assignment.points[0]?.id, captureId: shown.id, caption: 'x', shown: true })
+    .expect(200);
   const stockId = randomUUID();
   await agents.own.put(`/api/remark-stock/${stockId}`).send({ text: 'x' }).expect(204);
   // A remark that its student sees, so that it can be answered by both sides.
@@ -299,6 +306,7 @@ async function world(s: TestServer) {
     ids: {
       askedId,
       handoverId,
+      referenceId,
       stockId,
       // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
       markerId: room.instructorPerson.id,
@@ -326,6 +334,8 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
   const body = {
     assignmentId: ids.assignmentId,
     captureId: ids.captureId,
+    caption: 'x',
+    shown: true,
     proofPointId,
     framing: { kind: 'whole' },
     marks: [],

@@ -6,6 +6,7 @@ import { insertAssignment } from '../assignments/enterAssignment.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { enterMember } from '../people/enterMember.ts';
+import { copyReferences } from '../references/references.ts';
 
 /**
  * Makes a course for another term: its assignments as drafts with all their times moved, and its staff; no students,
@@ -56,7 +57,8 @@ export async function copyCourse(
         dueAt: later(definition.dueAt),
         lateUntil: definition.lateUntil && later(definition.lateUntil),
       };
-      await insertAssignment(trx, id, moved, at, { by, stage: 'draft' });
+      const copy = await insertAssignment(trx, id, moved, at, { by, stage: 'draft' });
+      await copyReferences(trx, assignment, copy);
     }
   });
 }

@@ -22,6 +22,7 @@ import * as sharing from './migrations/0015_sharing.ts';
 import * as brought from './migrations/0016_brought.ts';
 import * as askedAgain from './migrations/0017_asked_again.ts';
 import * as handovers from './migrations/0018_handovers.ts';
+import * as references from './migrations/0019_references.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -48,6 +49,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0016_brought': brought,
   '0017_asked_again': askedAgain,
   '0018_handovers': handovers,
+  '0019_references': references,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -61,6 +61,22 @@ export interface Tables extends EventTables {
     made_at: string;
     made_by: string | null;
   };
+  /** of how what is asked should look; only ever added and marked as removed */
+  reference_pictures: {
+    seq: Generated<number>;
+    id: string;
+    assignment_id: string;
+    proof_point_id: string;
+    sha256: string;
+    format: PictureFormat;
+    width: number;
+    height: number;
+    caption: string;
+    shown: number;
+    added_by: string;
+    added_at: string;
+    removed_at: string | null;
+  };
   blobs: { sha256: string; bytes: number; media_type: string; created_at: string };
   /** bytes that nothing holds any more and whose files have still to go */
   leaving_blobs: { sha256: string };

@@ -7,6 +7,8 @@ const LETTERS: Readonly<Record<FileKind, string>> = {
   base: 'b',
   file: 'f',
   thumb: 't',
+  reference: 'r',
+  'reference-thumb': 'q',
 };
 const KINDS = new Map(Object.entries(LETTERS).map(([kind, letter]) => [letter, kind as FileKind]));
 

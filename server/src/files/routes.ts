@@ -1,7 +1,7 @@
 import { pipeline } from 'node:stream/promises';
 import { FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from '@nachweis/core';
 import type { Request, Response } from 'express';
-import { type Actor, type FileKind, mayFetchFile } from '../access/access.ts';
+import { type Actor, mayFetchFile } from '../access/access.ts';
 import type { ByteRange } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
@@ -73,13 +73,21 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
       .executeTakeFirstOrThrow();
     return kind === 'capture' ? picture(context, sha256, format) : readThumbnail(context, actor, sha256);
   }
+  if (kind === 'reference' || kind === 'reference-thumb') {
+    const { sha256, format } = await context.db
+      .selectFrom('reference_pictures')
+      .select(['sha256', 'format'])
+      .where('id', '=', id)
+      .executeTakeFirstOrThrow();
+    return kind === 'reference' ? picture(context, sha256, format) : readThumbnail(context, actor, sha256);
+  }
   return handedIn(context, actor, kind, id);
 }
 
 async function handedIn(
   context: Context,
   actor: Actor,
-  kind: Exclude<FileKind, 'capture' | 'capture-thumb'>,
+  kind: 'base' | 'file' | 'thumb',
   id: string,
 ): Promise<StoredFile | null> {
   const row = await context.db

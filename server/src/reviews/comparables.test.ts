@@ -63,6 +63,6 @@ describe('what a picture can be compared with', () => {
     const { body } = await room.instructor
       .get(`/api/hand-ins/${room.handInId}/comparables/00000000-0000-4000-8000-000000000000`)
       .expect(200);
-    expect(body).toEqual({ own: [], others: [] });
+    expect(body).toEqual({ own: [], others: [], references: [] });
   });
 });

@@ -11,6 +11,7 @@ import {
 import { baseHrefOf } from '../handIns/items.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { referencesOf } from '../references/references.ts';
 
 /**
  * The sealed pictures of one proof point, of this hand-in and of those it can be compared with. Of others, those that
@@ -74,5 +75,9 @@ export async function readComparables(
       (a, b) =>
         Number(isOwn(b)) - Number(isOwn(a)) || order.compare(listed(a), listed(b)) || b.attempt - a.attempt,
     );
-  return { own: picturesOf(handIn), others: others.flatMap(picturesOf) };
+  return {
+    own: picturesOf(handIn),
+    others: others.flatMap(picturesOf),
+    references: await referencesOf(db, assignment.id, proofPointId),
+  };
 }

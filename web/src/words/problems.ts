@@ -27,6 +27,15 @@ const THINGS: Readonly<Record<string, string>> = {
   preset: 'The preset was not found, or it is not yours to see.',
 };
 
+const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
+  'asked-again': (most) => `A judgement can be asked for again ${most} times. Say the rest in person.`,
+  stock: (most) => `You keep words for ${most} remarks. Keep some of them no longer first.`,
+  answers: (most) => `This remark has ${most} answers. Say the rest in person.`,
+  pictures: (most) => `A proof point takes ${most} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`,
+  presets: (most) => `There are ${most} presets. Remove one first.`,
+  references: (most) => `A proof point has at most ${most} reference pictures. Take one away first.`,
+};
+
 const STALE: Readonly<Record<string, string>> = {
   assignment: 'Somebody else changed this assignment meanwhile. Look at it again, then change it.',
   statement:
@@ -186,16 +195,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     refusal ? sentence(refusal as Told) : 'The request is larger than is taken. Send less at once.',
   'too-many-pixels': ({ width, height }) =>
     `The framed part would have ${String(width)} × ${String(height)} pixels; at most 64 million are taken. Scale it to less.`,
-  'too-many': ({ of, most }) =>
-    of === 'asked-again'
-      ? `A judgement can be asked for again ${String(most)} times. Say the rest in person.`
-      : of === 'stock'
-        ? `You keep words for ${String(most)} remarks. Keep some of them no longer first.`
-        : of === 'answers'
-          ? `This remark has ${String(most)} answers. Say the rest in person.`
-          : of === 'pictures'
-            ? `A proof point takes ${String(most)} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`
-            : `There are ${String(most)} presets. Remove one first.`,
+  'too-many': ({ of, most }) => TOO_MANY[String(of)]?.(Number(most)) ?? `At most ${String(most)} are taken.`,
   quota: ({ pictures, mostPictures, mostMegabytes }) =>
     Number(pictures) >= Number(mostPictures)
       ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`
