@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { ReferencePanel } from '../references/ReferencePanel.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { BuilderForm } from './BuilderForm.tsx';
@@ -102,7 +103,12 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         restored={start.restored}
         course={course.data}
         onSave={save}
-        aside={<StagePanel view={view} onChanged={onChanged} />}
+        aside={
+          <>
+            <StagePanel view={view} onChanged={onChanged} />
+            <ReferencePanel view={view} />
+          </>
+        }
       />
     </main>
   );

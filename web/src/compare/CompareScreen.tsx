@@ -1,5 +1,5 @@
-import type { Comparable } from '@nachweis/contract';
-import { type ReactNode, useEffect, useState } from 'react';
+import type { Comparables } from '@nachweis/contract';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
@@ -7,7 +7,15 @@ import { Choices } from '../ui/Choices.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { CompareStage } from './CompareStage.tsx';
-import { alignmentWords, labelOf, placeWords, VIEWS, type View } from './compareWords.ts';
+import {
+  alignmentWords,
+  placeWords,
+  type Side,
+  sideOf,
+  sideOfReference,
+  VIEWS,
+  type View,
+} from './compareWords.ts';
 import { useCompared } from './useCompared.ts';
 import { useCompareKeys } from './useCompareKeys.ts';
 
@@ -21,9 +29,9 @@ export default function CompareScreen(): ReactNode {
   const point = review?.assignment.proofPoints.find((one) => one.id === proofPointId);
   useTitle(review && point ? `${point.code} of ${review.student.name} compared` : '');
 
-  const own = data?.own.find((one) => one.itemId === search.get('picture')) ?? data?.own[0];
-  // Without a choice: an earlier attempt says most, then whoever is next in the list.
-  const other = data?.others.find((one) => one.itemId === search.get('with')) ?? data?.others[0];
+  const [owns, others] = useMemo(() => sidesOf(data), [data]);
+  const own = owns.find((one) => one.id === search.get('picture')) ?? owns[0];
+  const other = others.find((one) => one.id === search.get('with')) ?? others[0];
   const view = VIEWS.find((one) => one.value === search.get('view'))?.value ?? 'beside';
   const set = (key: string, value: string) =>
     setSearch(
@@ -35,14 +43,14 @@ export default function CompareScreen(): ReactNode {
       { replace: true },
     );
   const [tries, setTries] = useState(0);
-  const { compared, laidUrl, differenceUrl, failed } = useCompared(own?.baseHref, other?.baseHref, tries);
+  const { compared, laidUrl, differenceUrl, failed } = useCompared(own?.href, other?.href, tries);
   const places = compared?.places ?? [];
   const [place, setPlace] = useState(-1);
   const [share, setShare] = useState(50);
   const [turned, setTurned] = useState(false);
   const [byItself, setByItself] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: other pictures have other places
-  useEffect(() => setPlace(-1), [own?.itemId, other?.itemId]);
+  useEffect(() => setPlace(-1), [own?.id, other?.id]);
   useEffect(() => {
     if (!byItself || view !== 'turns') return;
     const timer = setInterval(() => setTurned((now) => !now), TURN_MS);
@@ -57,9 +65,8 @@ export default function CompareScreen(): ReactNode {
     onView: (next) => set('view', next),
     onPlace: walk,
     onOther: (step) => {
-      const others = data?.others ?? [];
       const next = other && others[others.indexOf(other) + step];
-      if (next) set('with', next.itemId);
+      if (next) set('with', next.id);
     },
     onTurn: () => view === 'turns' && setTurned((now) => !now),
     onBack: () => navigate(back),
@@ -81,13 +88,13 @@ export default function CompareScreen(): ReactNode {
             · <span className="font-mono">{point.code}</span> {point.title}
           </span>
         </h1>
-        <Pick label="This picture" pictures={data.own} chosen={own} onPick={(id) => set('picture', id)} />
-        <Pick label="Compared with" pictures={data.others} chosen={other} onPick={(id) => set('with', id)} />
+        <Pick label="This picture" pictures={owns} chosen={own} onPick={(id) => set('picture', id)} />
+        <Pick label="Compared with" pictures={others} chosen={other} onPick={(id) => set('with', id)} />
       </div>
       {!own || !other ? (
         <p className="m-4 bg-card p-4">
           {own
-            ? 'There is no other picture for this proof point yet: no earlier attempt, and nobody else has handed one in.'
+            ? 'There is no other picture for this proof point yet: no earlier attempt, no reference, and nobody else has handed one in.'
             : 'Nothing was handed in for this proof point, or it is not sealed yet.'}
         </p>
       ) : (
@@ -108,7 +115,7 @@ export default function CompareScreen(): ReactNode {
             />
             {view === 'over' && (
               <label className="flex items-center gap-2">
-                {labelOf(own)}
+                {own.words}
                 <input
                   type="range"
                   min={0}
@@ -118,7 +125,7 @@ export default function CompareScreen(): ReactNode {
                   aria-label="How much of the other picture is seen"
                   className="w-40 accent-verdigris"
                 />
-                {labelOf(other)}
+                {other.words}
               </label>
             )}
             {view === 'turns' && (
@@ -135,7 +142,7 @@ export default function CompareScreen(): ReactNode {
                   />
                   By itself
                 </label>
-                <strong>{labelOf(turned ? other : own)}</strong>
+                <strong>{(turned ? other : own).words}</strong>
               </>
             )}
             <fieldset aria-label="Places that differ" className="ml-auto flex items-center gap-1">
@@ -179,6 +186,15 @@ export default function CompareScreen(): ReactNode {
   );
 }
 
+/** Of the others an earlier attempt says most, then how it should look, then whoever is next in the list. */
+function sidesOf(data: Comparables | undefined): [own: Side[], others: Side[]] {
+  if (!data) return [[], []];
+  const others = data.others.map(sideOf);
+  const attempts = others.filter((one) => one.group === 'attempt');
+  const students = others.filter((one) => one.group === 'student');
+  return [data.own.map(sideOf), [...attempts, ...data.references.map(sideOfReference), ...students]];
+}
+
 /** Slow enough to see each, and far from what flickers (WCAG 2.3.1: three a second). */
 const TURN_MS = 900;
 
@@ -189,26 +205,27 @@ function Pick({
   onPick,
 }: {
   label: string;
-  pictures: readonly Comparable[];
-  chosen: Comparable | undefined;
+  pictures: readonly Side[];
+  chosen: Side | undefined;
   onPick: (itemId: string) => void;
 }): ReactNode {
   if (pictures.length < 2 && label === 'This picture') return null;
   const groups = [
-    ['Other attempts', pictures.filter((one) => one.isOwn)],
-    ['Other students', pictures.filter((one) => !one.isOwn)],
+    ['Other attempts', pictures.filter((one) => one.group === 'attempt')],
+    ['How it should look', pictures.filter((one) => one.group === 'reference')],
+    ['Other students', pictures.filter((one) => one.group === 'student')],
   ] as const;
-  const options = (list: readonly Comparable[]) =>
+  const options = (list: readonly Side[]) =>
     list.map((one) => (
-      <option key={one.itemId} value={one.itemId}>
-        {labelOf(one)}
+      <option key={one.id} value={one.id}>
+        {one.words}
       </option>
     ));
   return (
     <label className="flex min-w-0 items-center gap-1.5 text-sm">
       {label}
       <select
-        value={chosen?.itemId ?? ''}
+        value={chosen?.id ?? ''}
         onChange={(event) => onPick(event.target.value)}
         disabled={pictures.length === 0}
         className="max-w-64 min-w-0 border border-edge bg-card px-2 py-1"

@@ -1,15 +1,14 @@
-import type { Comparable } from '@nachweis/contract';
 import type { Box } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { useLinkedView } from '../stage/linkedView.ts';
 import { Stage } from '../stage/Stage.tsx';
 import type { Zoom } from '../stage/useZoom.ts';
 import type { Compared } from '../workers/compare.worker.ts';
-import { labelOf, type View } from './compareWords.ts';
+import type { Side, View } from './compareWords.ts';
 
 interface CompareStageProps {
-  own: Comparable;
-  other: Comparable;
+  own: Side;
+  other: Side;
   view: View;
   /** in turns: the other one is seen */
   turned: boolean;
@@ -32,25 +31,19 @@ export function CompareStage(props: CompareStageProps): ReactNode {
     if (place) stage.current?.goTo({ x: place.x + place.width / 2, y: place.y + place.height / 2 });
   }, [place]);
   const size = { width: own.width, height: own.height };
-  const first = <Picture url={own.baseHref} alt={`Picture of ${labelOf(own)}`} />;
-  const second = laidUrl && <Picture url={laidUrl} alt={`Picture of ${labelOf(other)}`} />;
+  const first = <Picture url={own.href} alt={`Picture of ${own.words}`} />;
+  const second = laidUrl && <Picture url={laidUrl} alt={`Picture of ${other.words}`} />;
   const marks = <Places places={compared?.places ?? []} chosen={place} size={size} />;
   if (view === 'beside')
     return (
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-        <Half words={labelOf(own)}>
-          <Stage
-            picture={size}
-            label={`Picture of ${labelOf(own)}`}
-            linked={linked}
-            view={stage}
-            image={first}
-          >
+        <Half words={own.words}>
+          <Stage picture={size} label={`Picture of ${own.words}`} linked={linked} view={stage} image={first}>
             {marks}
           </Stage>
         </Half>
-        <Half words={labelOf(other)}>
-          <Stage picture={size} label={`Picture of ${labelOf(other)}`} linked={linked} image={second}>
+        <Half words={other.words}>
+          <Stage picture={size} label={`Picture of ${other.words}`} linked={linked} image={second}>
             {marks}
           </Stage>
         </Half>
@@ -60,7 +53,7 @@ export function CompareStage(props: CompareStageProps): ReactNode {
     <Stage
       key={view}
       picture={size}
-      label={`${labelOf(own)} and ${labelOf(other)}`}
+      label={`${own.words} and ${other.words}`}
       view={stage}
       image={
         view === 'difference' ? (

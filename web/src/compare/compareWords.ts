@@ -1,4 +1,4 @@
-import type { Comparable } from '@nachweis/contract';
+import type { Comparable, ReferencePicture } from '@nachweis/contract';
 import type { Compared } from '../workers/compare.worker.ts';
 
 /** How two pictures are shown, and the key for it. */
@@ -10,9 +10,35 @@ export const VIEWS = [
 ] as const;
 export type View = (typeof VIEWS)[number]['value'];
 
-/** Whose it is, and which: "Imre Vogt, attempt 2, picture 1". */
-export function labelOf({ student, attempt, place }: Comparable): string {
-  return `${student}${attempt > 1 ? `, attempt ${attempt}` : ''}${place === null ? '' : `, picture ${place}`}`;
+/** One of the two pictures that are compared. */
+export interface Side {
+  id: string;
+  /** whose it is, and which: "Imre Vogt, attempt 2, picture 1" */
+  words: string;
+  group: 'attempt' | 'reference' | 'student';
+  width: number;
+  height: number;
+  href: string;
+}
+
+export function sideOf({
+  itemId,
+  student,
+  attempt,
+  place,
+  isOwn,
+  width,
+  height,
+  baseHref,
+}: Comparable): Side {
+  const words = `${student}${attempt > 1 ? `, attempt ${attempt}` : ''}${place === null ? '' : `, picture ${place}`}`;
+  return { id: itemId, words, group: isOwn ? 'attempt' : 'student', width, height, href: baseHref };
+}
+
+/** @param index from 0, among the references of its proof point */
+export function sideOfReference({ id, caption, width, height, href }: ReferencePicture, index: number): Side {
+  const words = `Reference ${index + 1}${caption ? `: ${caption}` : ''}`;
+  return { id, words, group: 'reference', width, height, href };
 }
 
 /** How the second was laid on the first. */

@@ -1,5 +1,9 @@
 import type { Assignment, ProofPoint } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { ReferencePictures } from '../references/ReferencePictures.tsx';
+import { useReferences } from '../references/useReferences.ts';
+import { buttonClasses } from '../ui/Button.tsx';
 import { VerdictDisc } from '../ui/signs.tsx';
 import type { Stand } from './standOf.ts';
 
@@ -25,11 +29,38 @@ export function Progress({
   );
 }
 
-/** What the student was asked. */
-export function Asked({ assignment, point }: { assignment: Assignment; point: ProofPoint }): ReactNode {
+interface AskedProps {
+  assignment: Assignment;
+  point: ProofPoint;
+  /** where its picture is compared; absent for who may not, or where there is none */
+  compareHref?: string;
+}
+
+/** What the student was asked, and how it should look. */
+export function Asked({ assignment, point, compareHref }: AskedProps): ReactNode {
+  const references = useReferences(assignment.id)(point.id);
   return (
     <details className="border-b border-rule px-3 py-1.5 text-sm">
-      <summary className="cursor-pointer text-verdigris-deep">What was asked for {point.code}</summary>
+      <summary className="cursor-pointer text-verdigris-deep">
+        What was asked for {point.code}
+        {references.length > 0 && `, and how it should look (${references.length})`}
+      </summary>
+      {references.length > 0 && (
+        <div className="my-1.5">
+          <ReferencePictures
+            pictures={references}
+            code={point.code}
+            forStaff
+            {...(compareHref && {
+              actions: (picture) => (
+                <Link to={`${compareHref}&with=${picture.id}`} className={buttonClasses()}>
+                  Compare with it
+                </Link>
+              ),
+            })}
+          />
+        </div>
+      )}
       {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
       {assignment.brief && (
         <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useReferences } from '../references/useReferences.ts';
 import { GroupLine } from '../sheet/GroupLine.tsx';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
 import { SourceBar } from '../sheet/SourceBar.tsx';
@@ -32,6 +33,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const taking = useTaking(own, locked !== null);
   const { chosenId, refused } = taking;
   const left = whatIsLeft(own);
+  const referencesOf = useReferences(assignment.id);
   useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
@@ -67,6 +69,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
             key={point.id}
             own={own}
             point={point}
+            references={referencesOf(point.id)}
             missing={left.filter((one) => one.place.point === point.code)}
             chosen={!locked && point.id === chosenId}
             locked={locked !== null}

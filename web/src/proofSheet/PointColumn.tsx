@@ -1,6 +1,6 @@
-import type { ProofPoint } from '@nachweis/contract';
+import type { ProofPoint, ReferencePicture } from '@nachweis/contract';
 import { formatPoints, isPinOf, type Missing } from '@nachweis/core';
-import { type DragEvent, type ReactNode, useState } from 'react';
+import { type DragEvent, lazy, type ReactNode, Suspense, useState } from 'react';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
@@ -8,9 +8,16 @@ import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { FindingSign, Letter } from '../ui/signs.tsx';
 import { EmptyMount, EVIDENCE_DRAG, EvidenceMount } from './EvidenceMount.tsx';
 
+// Most assignments have none.
+const ReferencePictures = lazy(async () => ({
+  default: (await import('../references/ReferencePictures.tsx')).ReferencePictures,
+}));
+
 interface PointColumnProps {
   own: OwnSheet;
   point: ProofPoint;
+  /** how it should look */
+  references: readonly ReferencePicture[];
   /** what is left to do here */
   missing: readonly Missing[];
   chosen: boolean;
@@ -26,6 +33,7 @@ interface PointColumnProps {
 export function PointColumn({
   own,
   point,
+  references,
   missing,
   chosen,
   locked,
@@ -79,6 +87,14 @@ export function PointColumn({
         )}
       </div>
       <p className="written mb-1 text-sm text-faded">{point.instructions}</p>
+      {references.length > 0 && (
+        <Suspense fallback={null}>
+          <div className="mb-2 text-sm">
+            <p className="font-semibold">How it should look</p>
+            <ReferencePictures pictures={references} code={point.code} />
+          </div>
+        </Suspense>
+      )}
       {!locked && (
         <div className="mb-2 text-sm" data-testid={`left-${point.code}`}>
           {missing.length > 0 ? (

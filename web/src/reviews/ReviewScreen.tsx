@@ -198,7 +198,9 @@ function ReviewDesk({
           )}
         </section>
         <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
-          {point && <Asked assignment={assignment} point={point} />}
+          {point && (
+            <Asked assignment={assignment} point={point} {...(item && { compareHref: comparePath })} />
+          )}
           <AskedAgainPart review={review} onAnswered={actions.refresh} />
           {point && (
             <VerdictPanel

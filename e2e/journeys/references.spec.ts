@@ -1,0 +1,85 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { handInOne } from '../fixtures/handIns.ts';
+import { testPicture } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+
+test('a reference picture is added, seen by students where it is shown, compared with, and taken away', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  const panel = page.getByRole('region', { name: 'Reference pictures' });
+  const add = async (seed: number, caption: string, shown: boolean) => {
+    await panel.getByRole('button', { name: 'Add a picture to P1' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Reference picture for P1' });
+    // Without a picture it says so, and nothing is lost of what is written.
+    await dialog.getByLabel('What is right in it').fill(caption);
+    await page.keyboard.press('Enter');
+    await expect(dialog.getByRole('alert')).toHaveText('Choose a picture first.');
+    const buffer = await testPicture(320, 200, seed);
+    await dialog
+      .getByLabel('A file, or paste one')
+      .setInputFiles({ name: 'curve.png', mimeType: 'image/png', buffer });
+    await expect(dialog.getByAltText('Chosen for the reference')).toBeVisible();
+    if (!shown) await dialog.getByLabel('Students see it on their sheet').uncheck();
+    if (shown) await expectClean(page, 'adding a reference');
+    await dialog.getByRole('button', { name: 'Add it' }).click();
+    await expect(dialog).toBeHidden();
+  };
+  await add(1, 'both axes labelled', true);
+  await add(2, 'for the markers alone', false);
+  await expect(panel.getByRole('listitem')).toHaveCount(2);
+  await expect(panel.getByText('students do not see it')).toHaveCount(1);
+  // The focus is where it came from.
+  await expect(panel.getByRole('button', { name: 'Add a picture to P1' })).toBeFocused();
+
+  const handInId = await handInOne(page, school, school.student, await testPicture(320, 200, 1));
+  await signIn(page, school, school.classmate);
+  await openSheet(page, school.single);
+  const references = page.getByRole('list', { name: 'References for P1' });
+  await expect(references.getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByText('for the markers alone')).toBeHidden();
+  await references.getByRole('button').press('Enter');
+  await expect(page.getByRole('dialog', { name: 'both axes labelled' })).toBeVisible();
+  await expectClean(page, 'a reference seen large');
+  await page.keyboard.press('Escape');
+  await expect(references.getByRole('button')).toBeFocused();
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await page.getByText('What was asked for P1, and how it should look (2)').click();
+  await page.getByRole('button', { name: 'both axes labelled' }).click();
+  await page.getByRole('link', { name: 'Compare with it' }).click();
+  await expect(page.getByText('Nothing differs')).toBeVisible();
+  await expect(page.getByLabel('Compared with')).toHaveValue(/./);
+  await expect(page.getByRole('heading', { name: 'Reference 1: both axes labelled' })).toBeVisible();
+
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await panel.getByRole('button', { name: 'both axes labelled' }).click();
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await expect(panel.getByRole('listitem')).toHaveCount(1);
+  await signIn(page, school, school.classmate);
+  await openSheet(page, school.single);
+  await expect(references).toBeHidden();
+});
+
+test('a reference is one of one’s own captures, chosen by keys', async ({ page, school }) => {
+  await signIn(page, school, school.instructor);
+  const captureId = crypto.randomUUID();
+  const answer = await page.request.put(`/api/captures/${captureId}?source=file&name=mine.png`, {
+    data: await testPicture(200, 120, 3),
+    headers: { Origin: school.address, 'Content-Type': 'image/png' },
+  });
+  expect(answer.ok()).toBe(true);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByRole('button', { name: 'Add a picture to P1' }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Reference picture for P1' });
+  await dialog.getByRole('radio', { name: 'mine' }).focus();
+  await page.keyboard.press('Space');
+  await dialog.getByLabel('What is right in it').focus();
+  await page.keyboard.type('as I took it');
+  await page.keyboard.press('Enter');
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('button', { name: 'as I took it' })).toBeVisible();
+});

@@ -1,0 +1,67 @@
+import type { ReferencePicture } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
+import { FramedImage } from '../pictures/FramedPicture.tsx';
+import { Stage } from '../stage/Stage.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+
+interface ReferencePicturesProps {
+  pictures: readonly ReferencePicture[];
+  /** the proof point's code */
+  code: string;
+  /** what can be done with one where it is seen large; closes it */
+  actions?: (picture: ReferencePicture, close: () => void) => ReactNode;
+  /** says which of them students see */
+  forStaff?: boolean;
+}
+
+/** How it should look: small, and each of them large. */
+export function ReferencePictures({ pictures, code, actions, forStaff }: ReferencePicturesProps): ReactNode {
+  const [large, setLarge] = useState<ReferencePicture | null>(null);
+  const close = () => setLarge(null);
+  return (
+    <>
+      <ul aria-label={`References for ${code}`} className="flex flex-wrap gap-2">
+        {pictures.map((picture, index) => (
+          <li key={picture.id} className="w-28 text-xs">
+            <button
+              type="button"
+              onClick={() => setLarge(picture)}
+              className="block w-full border border-edge bg-card p-1 text-left hover:bg-verdigris-wash"
+            >
+              <span className="sr-only">Show large: </span>
+              <img
+                src={picture.thumbHref}
+                alt={`Reference ${index + 1} for ${code}`}
+                className="h-16 w-full bg-grey object-contain"
+              />
+              {picture.caption && <span className="written mt-0.5 line-clamp-2">{picture.caption}</span>}
+            </button>
+            {forStaff && !picture.shown && <span className="text-faded">students do not see it</span>}
+          </li>
+        ))}
+      </ul>
+      {large && (
+        <Dialog
+          title={large.caption || `Reference for ${code}`}
+          size="full"
+          onClose={close}
+          aside={actions?.(large, close)}
+        >
+          <Stage
+            picture={large}
+            label={`Reference for ${code}`}
+            enlarge={1}
+            image={
+              <FramedImage
+                url={large.href}
+                width={large.width}
+                height={large.height}
+                alt={large.caption || `Reference for ${code}`}
+              />
+            }
+          />
+        </Dialog>
+      )}
+    </>
+  );
+}
