@@ -42,6 +42,9 @@ export type Mistake =
 /** Which letter is pinned to which place of which program. */
 type PinPlan = Array<[letter: string, program: ProgramId, anchor: string]>;
 
+/** No student has it. */
+const REFERENCE_SEED = 977;
+
 const PROBE_PINS: PinPlan[] = [
   [
     ['a', 'probe-console', 'station'],
@@ -115,6 +118,29 @@ export function ratingPictures(seed: number, mistake: Mistake | null): DemoPictu
           label: desk.displays[0]?.name ?? '',
           marks: seed % 3 === 0 ? [] : pins(beside, RATING_PINS[2] ?? [], 0),
         },
+  ];
+}
+
+/** How two of them should look, of a station that is nobody's; `point` from 0. */
+export function ratingReferences() {
+  const desk = createDesk(contentOf(REFERENCE_SEED, null), '11:05');
+  const table = plain(raise(desk, 'stage-table'), 'stage-table');
+  const fitter = plain(desk, 'curve-fitter');
+  return [
+    {
+      point: 0,
+      png: table.png,
+      label: PROGRAMS['stage-table'].title,
+      caption: 'All twelve gaugings and the station in view, nothing over them',
+      shown: true,
+    },
+    {
+      point: 1,
+      png: fitter.png,
+      label: PROGRAMS['curve-fitter'].title,
+      caption: 'Both axes named, the exponent legible',
+      shown: false,
+    },
   ];
 }
 

@@ -23,6 +23,7 @@ import {
 import { demoAssignments } from './assignments.ts';
 import { type DemoCourse, type DemoStudent, enterCourse, seededIds } from './course.ts';
 import { type DemoPicture, type Mistake, probePictures, ratingPictures } from './evidence.ts';
+import { addRatingReferences } from './references.ts';
 import {
   PROBE_MISTAKES,
   RATING_MISTAKES,
@@ -71,6 +72,7 @@ export async function fillDemo(
     rating: await enterAssignment(context, course.id, definitions.rating, { newId }),
     gap: await enterAssignment(context, course.id, definitions.gap, { newId }),
   };
+  await addRatingReferences(context, course, assignments.rating);
   const story: Story = { context, clock, newId, course };
 
   say('Probe start-up: hand-ins, verdicts, release');

@@ -14,6 +14,7 @@ export { writeStatement } from './evidence/statement.ts';
 export { handIn } from './handIns/handIn.ts';
 export { enterMember } from './people/enterMember.ts';
 export { createPictureWork } from './pictures/pictureWork.ts';
+export { addReference } from './references/references.ts';
 export { exempt } from './reviews/exemptions.ts';
 export { release } from './reviews/release.ts';
 export { putRemark } from './reviews/remarks.ts';
