@@ -20,21 +20,21 @@ export function ReferencePictures({ pictures, code, actions, forStaff }: Referen
   const close = () => setLarge(null);
   return (
     <>
-      <ul aria-label={`References for ${code}`} className="flex flex-wrap gap-2">
+      <ul aria-label={`References for ${code}`} className="flex flex-wrap gap-1.5">
         {pictures.map((picture, index) => (
-          <li key={picture.id} className="w-28 text-xs">
+          <li key={picture.id} className="max-w-full min-w-0 text-xs">
             <button
               type="button"
               onClick={() => setLarge(picture)}
-              className="block w-full border border-edge bg-card p-1 text-left hover:bg-verdigris-wash"
+              className="flex w-52 max-w-full items-center gap-2 border border-edge bg-card p-1 text-left hover:bg-verdigris-wash"
             >
               <span className="sr-only">Show large: </span>
               <img
                 src={picture.thumbHref}
                 alt={`Reference ${index + 1} for ${code}`}
-                className="h-16 w-full bg-grey object-contain"
+                className="h-11 w-16 shrink-0 bg-grey object-contain"
               />
-              {picture.caption && <span className="written mt-0.5 line-clamp-2">{picture.caption}</span>}
+              {picture.caption && <span className="written line-clamp-2 min-w-0">{picture.caption}</span>}
             </button>
             {forStaff && !picture.shown && <span className="text-faded">students do not see it</span>}
           </li>
