@@ -45,6 +45,8 @@ export const Requirements = z.object({
   ratio: z.object({ width: z.int().positive(), height: z.int().positive() }).nullable().default(null),
   /** something in the pictures has to be hidden */
   needsHidden: z.boolean().default(false),
+  /** words of the student's own with the pictures: a line at a pin or a step, a text, a callout */
+  needsText: z.boolean().default(false),
   /** marks beside pins and what hides */
   marks: z.enum(['any', 'asked', 'forbidden']).default('any'),
 });

@@ -80,6 +80,24 @@ describe('missingForHandIn', () => {
     // Without a picture, that is what is missing.
     expect(told(draft([], { needsHidden: true, marks: 'asked' }))).toEqual(['problem P1 no-picture']);
   });
+  it('asks for words of one’s own, of any mark that has some and is seen', () => {
+    const bare = picture('a', 'b');
+    const withMark = (mark: Mark) => draft([{ ...bare, marks: [...bare.marks, mark] }], { needsText: true });
+    const at = { id: 't', ink: '#000000', x: 10, y: 10 };
+    const missing = ['problem P1 nothing-written'];
+    expect(told(draft([bare], { needsText: true }))).toEqual(missing);
+    expect(told(withMark(arrow))).toEqual(missing);
+    expect(told(withMark({ kind: 'number', number: 1, ...at, says: ' ' }))).toEqual(missing);
+    expect(told(withMark({ kind: 'number', number: 1, ...at, says: 'the probe is wet' }))).toEqual([]);
+    const says = bare.marks.map((pin) => ({ ...pin, says: 'b is 1.7' }));
+    expect(told(draft([{ ...bare, marks: says }], { needsText: true }))).toEqual([]);
+    const away = { kind: 'region' as const, box: { x: 0, y: 300, width: 800, height: 300 } };
+    expect(
+      told(draft([{ ...bare, marks: says, framing: away }], { needsText: true, needsPins: false })),
+    ).toEqual(missing);
+    // Without a picture, that is what is missing.
+    expect(told(draft([], { needsText: true }))).toEqual(['problem P1 no-picture']);
+  });
   it('does not count what hides where it was framed away', () => {
     const framed = {
       ...picture('a', 'b'),

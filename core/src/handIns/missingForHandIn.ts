@@ -21,6 +21,8 @@ export interface PointRequirements extends AskedSize, AskedShape {
   formats?: readonly PictureFormat[] | null;
   /** something in the pictures has to be hidden */
   needsHidden?: boolean;
+  /** words of the student's own with the pictures: a line at a pin or a step, a text, a callout */
+  needsText?: boolean;
   /** marks beside pins and what hides: asked for in one picture at least, or not wanted in any */
   marks?: 'any' | 'asked' | 'forbidden';
 }
@@ -63,6 +65,7 @@ export interface MissingData {
   'wrong-shape': { width: number; height: number; ratio: Size };
   'nothing-hidden': Nothing;
   'nothing-marked': Nothing;
+  'nothing-written': Nothing;
   'marks-not-wanted': Nothing;
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
@@ -133,8 +136,8 @@ function missingAtPoint(
 /** What is asked of marks, and not so. Pins are asked for by themselves. */
 function marksMissing(
   pictures: readonly DraftPicture[],
-  { needsHidden = false, marks = 'any' }: PointRequirements,
-): Array<'nothing-hidden' | 'nothing-marked' | 'marks-not-wanted'> {
+  { needsHidden = false, needsText = false, marks = 'any' }: PointRequirements,
+): Array<'nothing-hidden' | 'nothing-marked' | 'nothing-written' | 'marks-not-wanted'> {
   const seen = pictures.flatMap((picture) => {
     const placing = placingOf(picture, picture.capture);
     // What lies beside the frame is in no file.
@@ -142,9 +145,11 @@ function marksMissing(
   });
   const isHidden = seen.some((mark) => kindOf(mark).burns);
   const isMarked = seen.some((mark) => !isPin(mark) && !kindOf(mark).burns);
+  const isWritten = seen.some((mark) => kindOf(mark).written?.(mark).trim());
   const missing: ReturnType<typeof marksMissing> = [];
   if (pictures.length > 0 && needsHidden && !isHidden) missing.push('nothing-hidden');
   if (pictures.length > 0 && marks === 'asked' && !isMarked) missing.push('nothing-marked');
+  if (pictures.length > 0 && needsText && !isWritten) missing.push('nothing-written');
   if (marks === 'forbidden' && isMarked) missing.push('marks-not-wanted');
   return missing;
 }

@@ -83,6 +83,8 @@ export interface MarkKind<M> {
   places(mark: M): Point[];
   draw(canvas: MarkCanvas, mark: M, setting: MarkSetting): void;
   words(mark: M): MarkWords;
+  /** what whoever made it wrote with it; absent where a mark has no words of its own */
+  written?(mark: M): string;
   /** whether it takes away what lies under it, for good */
   burns: boolean;
   /** whether it is laid under all others and darkens what lies under it, instead of covering it */

@@ -44,6 +44,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
       ...(r.formats && { formats: r.formats }),
       ...(r.ratio && { ratio: r.ratio }),
       ...(r.needsHidden && { needsHidden: true }),
+      ...(r.needsText && { needsText: true }),
       ...(r.marks !== 'any' && { marks: r.marks }),
       mustShows: mustShows.map(({ id: mustShowId, text, units }) => ({ id: mustShowId, text, units })),
     })),

@@ -164,6 +164,7 @@ function pointOf(
       formats: point.formats ?? null,
       ratio: point.ratio ?? null,
       needsHidden: point.needsHidden ?? false,
+      needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
     },
   };

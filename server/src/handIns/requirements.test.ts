@@ -48,6 +48,12 @@ const REQUIREMENTS: Record<
     meets: { marks: [hide] },
     code: 'nothing-hidden',
   },
+  'own words': {
+    asks: { needsText: true },
+    breaks: { marks: [pin('a'), arrow] },
+    meets: { marks: [{ ...pin('a'), says: 'the exponent is 1.7' }] },
+    code: 'nothing-written',
+  },
   'marks asked': {
     asks: { marks: 'asked' },
     breaks: { marks: [hide] },

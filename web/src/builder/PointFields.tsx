@@ -146,6 +146,10 @@ export function PointFields(props: PointFieldsProps): ReactNode {
               <input type="checkbox" {...register(`${at}.needsHidden`)} className="size-4 accent-verdigris" />
               Something private has to be hidden
             </label>
+            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
+              <input type="checkbox" {...register(`${at}.needsText`)} className="size-4 accent-verdigris" />
+              Something of one’s own has to be written with it
+            </label>
           </div>
         </details>
       </div>

@@ -81,6 +81,7 @@ export interface PointForm {
   /** as it is typed, "16:9"; empty: any */
   ratio: string;
   needsHidden: boolean;
+  needsText: boolean;
   marks: NonNullable<PointDefinition['marks']>;
   mustShows: MustShowForm[];
 }
@@ -104,6 +105,7 @@ export const EMPTY_POINT: PointForm = {
   formats: [],
   ratio: '',
   needsHidden: false,
+  needsText: false,
   marks: 'any',
   mustShows: [{ text: '', points: '1' }],
 };
@@ -152,6 +154,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       formats: point.formats ?? [],
       ratio: point.ratio ? `${point.ratio.width}:${point.ratio.height}` : '',
       needsHidden: point.needsHidden ?? false,
+      needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
       mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
     })),
@@ -212,8 +215,9 @@ export function fromForm(
       surface: point.surface,
       ...(point.formats.length > 0 && { formats: point.formats }),
       ...(ratio && { ratio }),
-      // Neither is there in a form that was kept before they were asked for.
+      // None of these is there in a form that was kept before they were asked for.
       ...(point.needsHidden && { needsHidden: true }),
+      ...(point.needsText && { needsText: true }),
       ...(point.marks && point.marks !== 'any' && { marks: point.marks }),
       mustShows: point.mustShows.map((mustShow, j) => {
         const units = parsePoints(mustShow.points);

@@ -24,6 +24,7 @@ const POINT: ProofPoint = {
     formats: null,
     ratio: null,
     needsHidden: false,
+    needsText: false,
     marks: 'any',
   },
 };

@@ -20,6 +20,7 @@ const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoin
     formats: null,
     ratio: null,
     needsHidden: false,
+    needsText: false,
     marks: 'any',
     ...asked,
   },

@@ -33,6 +33,7 @@ export function wayTo(
       return open(here, 'pin', atPoint[0]);
     case 'nothing-hidden':
     case 'nothing-marked':
+    case 'nothing-written':
       return open(here, 'pin', atPoint[0], 'Mark');
     case 'marks-not-wanted':
       return open(here, 'pin', atPoint.find(hasPlainMarks), 'Mark');

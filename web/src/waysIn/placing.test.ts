@@ -19,6 +19,7 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     formats: null,
     ratio: null,
     needsHidden: false,
+    needsText: false,
     marks: 'any',
   },
 });

@@ -75,6 +75,8 @@ const MISSING: Words<MissingData> = {
   'nothing-hidden': (_, place) => `${atPoint(place)}something private has to be hidden, and nothing is yet.`,
   'nothing-marked': (_, place) =>
     `${atPoint(place)}a mark is asked for: an arrow, a ring, a text or a measure.`,
+  'nothing-written': (_, place) =>
+    `${atPoint(place)}write something of your own with it: a line at a pin or a step, a text, or a callout.`,
   'marks-not-wanted': (_, place) =>
     `${atPoint(place)}no marks are wanted beside pins and what hides. Remove them.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,

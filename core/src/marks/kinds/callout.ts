@@ -16,6 +16,7 @@ export interface Callout extends MarkBase {
 
 export const callout: MarkKind<Callout> = {
   burns: false,
+  written: (mark) => mark.text,
   bounds(mark, setting) {
     const { x, y, width, height } = layOut(mark, setting).ground;
     const corners = [{ x, y }, { x: x + width, y: y + height }, mark.to];

@@ -17,6 +17,7 @@ const half = (picture: Size) => pinRadius(picture);
 
 export const number: MarkKind<NumberMark> = {
   burns: false,
+  written: ({ says }) => says,
   bounds({ x, y }, { picture }) {
     const r = half(picture) * 1.2;
     return { x: x - r, y: y - r, width: 2 * r, height: 2 * r };

@@ -8,6 +8,7 @@ const middleOf = ({ x, y }: Pin) => ({ x: x + 0.5, y: y + 0.5 });
 /** Pins are drawn together (`drawPins`), so that no head lies over another; each answers for itself. */
 export const pin: MarkKind<Pin> = {
   burns: false,
+  written: ({ says = '' }) => says,
   bounds({ x, y }, { picture }) {
     const r = pinRadius(picture) * 3;
     return { x: x - r, y: y - r, width: 2 * r, height: 2 * r };
