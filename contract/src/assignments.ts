@@ -43,6 +43,8 @@ export const Requirements = z.object({
   formats: z.array(PictureFormatName).min(1).nullable().default(null),
   /** sides of its shape, such as 16 and 9; null: any */
   ratio: z.object({ width: z.int().positive(), height: z.int().positive() }).nullable().default(null),
+  /** bytes that a file may have; null: any */
+  mostBytes: z.int().min(1000).max(25_000_000).nullable().default(null),
   /** something in the pictures has to be hidden */
   needsHidden: z.boolean().default(false),
   /** words of the student's own with the pictures: a line at a pin or a step, a text, a callout */
@@ -165,6 +167,8 @@ export const Evidence = z.object({
   fileName: z.string(),
   /** its pixels turned out to be unreadable after it was taken in */
   damaged: z.boolean(),
+  /** of the file it makes; null while that is being made */
+  fileBytes: z.int().nullable().default(null),
 });
 export type Evidence = z.infer<typeof Evidence>;
 

@@ -15,6 +15,7 @@ export const PointDefinition = z.object({
   surface: Requirements.shape.surface.unwrap().optional(),
   formats: Requirements.shape.formats.unwrap().optional(),
   ratio: Requirements.shape.ratio.unwrap().optional(),
+  mostBytes: Requirements.shape.mostBytes.unwrap().optional(),
   needsHidden: z.boolean().optional(),
   needsText: z.boolean().optional(),
   marks: Requirements.shape.marks.unwrap().optional(),

@@ -17,6 +17,8 @@ export interface FindingData {
   'several-displays': { count: number };
   'too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'wrong-shape': { width: number; height: number; ratio: Size };
+  /** it was handed in before its file was made, so that nobody knew */
+  'file-too-large': { bytes: number; most: number };
   blurred: Nothing;
   /** other students who handed in exactly the same capture, byte for byte */
   'same-picture': { others: readonly string[] };
@@ -28,7 +30,9 @@ export type Finding = ToldOf<FindingData>;
 /** What is known of a picture beside its pixels; each check that lacks what it needs says nothing. */
 export interface CheckedWith {
   /** what the proof point asks for, where the picture goes to one */
-  asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface' | 'ratio'> | null;
+  asked?: Pick<PointRequirements, 'minWidth' | 'minHeight' | 'surface' | 'ratio' | 'mostBytes'> | null;
+  /** of the file that was made */
+  fileBytes?: number | null;
   /** the letters that could be pinned in it, and those that are */
   letters?: readonly string[];
   pinned?: readonly string[];
@@ -59,7 +63,7 @@ const SHARP = 26;
 
 /** Looks at one picture: while it is taken, before it is handed in, and in review. The worst first; nothing where all is well. */
 export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Finding[] {
-  const { asked = null, letters = [], pinned = [], alsoHandedInBy = [] } = known;
+  const { asked = null, fileBytes = null, letters = [], pinned = [], alsoHandedInBy = [] } = known;
   const { width, height, displays } = facts;
   const found: Finding[] = [...contentFindings(facts)];
   if (displays > 1 && asked?.surface !== 'all-displays')
@@ -71,6 +75,8 @@ export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Find
   }
   if (asked?.ratio && isWrongShape(facts, asked))
     found.push(tell('to-check', 'wrong-shape', { width, height, ratio: asked.ratio }));
+  if (asked?.mostBytes && fileBytes && fileBytes > asked.mostBytes)
+    found.push(tell('to-check', 'file-too-large', { bytes: fileBytes, most: asked.mostBytes }));
   const unpinned = letters.filter((letter) => !pinned.includes(letter));
   if (unpinned.length > 0) found.push(tell('to-check', 'not-pinned', { letters: unpinned }));
   return worstFirst(found);

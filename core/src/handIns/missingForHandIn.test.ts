@@ -98,6 +98,14 @@ describe('missingForHandIn', () => {
     // Without a picture, that is what is missing.
     expect(told(draft([], { needsText: true }))).toEqual(['problem P1 no-picture']);
   });
+  it('says of a file that is known to be too large, and of none that is not made yet', () => {
+    const made = (fileBytes: number | null) =>
+      draft([{ ...picture('a', 'b'), fileBytes }], { mostBytes: 500_000 });
+    expect(told(made(500_001))).toEqual(['problem P1 file-too-large 500001 500000']);
+    expect(told(made(500_000))).toEqual([]);
+    expect(told(made(null))).toEqual([]);
+    expect(told(draft([{ ...picture('a', 'b'), fileBytes: 9e6 }]))).toEqual([]);
+  });
   it('does not count what hides where it was framed away', () => {
     const framed = {
       ...picture('a', 'b'),

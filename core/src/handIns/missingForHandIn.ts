@@ -19,6 +19,8 @@ export interface PointRequirements extends AskedSize, AskedShape {
   surface?: 'any' | 'all-displays' | 'display' | 'window' | 'region' | 'photo';
   /** formats that are taken, the preferred one first; null: any */
   formats?: readonly PictureFormat[] | null;
+  /** bytes that a file may have; null: any */
+  mostBytes?: number | null;
   /** something in the pictures has to be hidden */
   needsHidden?: boolean;
   /** words of the student's own with the pictures: a line at a pin or a step, a text, a callout */
@@ -34,6 +36,8 @@ export interface DraftPicture
   capture: Size;
   /** its pixels could not be read */
   damaged?: boolean;
+  /** of the file it makes; null while that is not made yet */
+  fileBytes?: number | null;
 }
 
 export interface DraftPoint {
@@ -68,6 +72,7 @@ export interface MissingData {
   'nothing-written': Nothing;
   'marks-not-wanted': Nothing;
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  'file-too-large': { bytes: number; most: number };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
   'answers-missing': { headings: readonly string[] };
@@ -99,7 +104,7 @@ function missingAtPoint(
   pictures: readonly DraftPicture[],
 ): Missing[] {
   const letters = mustShows.map((mustShow) => mustShow.letter);
-  const { minPictures, minWidth, minHeight, needsPins, formats } = requirements;
+  const { minPictures, minWidth, minHeight, needsPins, formats, mostBytes } = requirements;
   const place = { point: code };
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {
@@ -125,6 +130,9 @@ function missingAtPoint(
     const { ratio } = requirements;
     if (ratio && isWrongShape(size, { ratio }))
       missing.push(tell('to-check', 'wrong-shape', { ...size, ratio }, place));
+    const { fileBytes } = picture;
+    if (fileBytes && mostBytes && fileBytes > mostBytes)
+      missing.push(tell('problem', 'file-too-large', { bytes: fileBytes, most: mostBytes }, place));
     // What nobody chose is written as the proof point asks; only a choice can be wrong.
     const format = picture.encoding?.format;
     if (format && formats && !formats.includes(format))

@@ -43,6 +43,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
       surface: r.surface,
       ...(r.formats && { formats: r.formats }),
       ...(r.ratio && { ratio: r.ratio }),
+      ...(r.mostBytes && { mostBytes: r.mostBytes }),
       ...(r.needsHidden && { needsHidden: true }),
       ...(r.needsText && { needsText: true }),
       ...(r.marks !== 'any' && { marks: r.marks }),

@@ -163,6 +163,7 @@ function pointOf(
       surface: point.surface ?? 'any',
       formats: point.formats ?? null,
       ratio: point.ratio ?? null,
+      mostBytes: point.mostBytes ?? null,
       needsHidden: point.needsHidden ?? false,
       needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',

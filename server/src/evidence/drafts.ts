@@ -50,6 +50,7 @@ export async function readDraft(
         version: row.version,
         fileName: nameOf(point.code, index + 1, format),
         damaged: row.failed === 1,
+        fileBytes: row.file_bytes,
       });
     }
     const full = here.length >= point.requirements.maxPictures;
@@ -75,6 +76,7 @@ function readEvidence(db: DbOrTrx, assignmentId: string, studentId: string) {
     .innerJoin('captures', 'captures.id', 'evidence.capture_id')
     .innerJoin('blobs', 'blobs.sha256', 'captures.sha256')
     .leftJoin('renderings', 'renderings.key', 'evidence.rendering_key')
+    .leftJoin('blobs as file', 'file.sha256', 'renderings.file_sha256')
     .selectAll('captures')
     .select([
       'evidence.id as evidence_id',
@@ -83,6 +85,7 @@ function readEvidence(db: DbOrTrx, assignmentId: string, studentId: string) {
       'evidence.version',
       'blobs.bytes',
       'renderings.failed',
+      'file.bytes as file_bytes',
     ])
     .where('evidence.assignment_id', '=', assignmentId)
     .where('evidence.student_id', '=', studentId)

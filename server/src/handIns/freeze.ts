@@ -20,7 +20,7 @@ export interface Frozen {
   /** what holds for whom it belongs to */
   terms: Terms;
   statement: string;
-  pictures: ReadonlyArray<Omit<Evidence, 'id' | 'version' | 'damaged'>>;
+  pictures: ReadonlyArray<Omit<Evidence, 'id' | 'version' | 'damaged' | 'fileBytes'>>;
   madeBy: string;
   /** where somebody else made it for them: why, and when */
   brought?: { reason: string; at: string };

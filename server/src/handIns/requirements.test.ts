@@ -1,4 +1,6 @@
+import { randomBytes } from 'node:crypto';
 import type { EvidenceWrite, PointDefinition } from '@nachweis/contract';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { addEvidence, classroom, DEFINITION, handIn, picture, serverPerTest } from '../testServer.testing.ts';
 
@@ -84,11 +86,15 @@ const SEEN: Record<
   },
 };
 
-async function withEvidence(asks: Partial<PointDefinition>, evidence: Partial<EvidenceWrite>) {
+async function withEvidence(
+  asks: Partial<PointDefinition>,
+  evidence: Partial<EvidenceWrite>,
+  bytes?: Buffer,
+) {
   const [point] = DEFINITION.points;
   const points = [{ title: '', instructions: '', mustShows: [], ...point, ...asks }];
   const room = await classroom(server(), { points });
-  const { draft } = await addEvidence(room.student, room.assignment, evidence, await picture());
+  const { draft } = await addEvidence(room.student, room.assignment, evidence, bytes ?? (await picture()));
   return { ...room, draft };
 }
 
@@ -115,5 +121,58 @@ describe('each requirement, with one hand-in that breaks it and one that meets i
         .map((one) => one.code);
       expect(codes.includes(finding)).toBe(expected);
     }
+  });
+});
+
+describe('the largest file that is taken', () => {
+  const asks = { mostBytes: 5000 };
+  // Noise: PNG cannot make it smaller than its values, JPEG can (ISO 15948 and ISO 10918 in short).
+  const noise = () =>
+    sharp(randomBytes(64 * 48 * 3), { raw: { width: 64, height: 48, channels: 3 } })
+      .png()
+      .toBuffer();
+  const sheetOf = async ({ student, assignment }: Awaited<ReturnType<typeof withEvidence>>) =>
+    (await student.get(`/api/assignments/${assignment.id}`).expect(200)).body;
+
+  it('is said once the file is made, stands in the way, and is met by another format', async () => {
+    const room = await withEvidence(asks, {}, await noise());
+    await server().context.jobs.idle();
+    const [evidence] = (await sheetOf(room)).draft.evidence;
+    expect(evidence.fileBytes).toBeGreaterThan(64 * 48 * 3);
+    const refused = await handIn(room.student, room.assignment.id, room.draft.version);
+    expect(refused.status).toBe(422);
+    expect(refused.body.data.missing).toMatchObject([
+      { code: 'file-too-large', data: { bytes: evidence.fileBytes, most: 5000 } },
+    ]);
+    const { draft } = await addEvidence(
+      room.student,
+      room.assignment,
+      { encoding: { format: 'jpeg', quality: 30 } },
+      await noise(),
+    );
+    await server().context.jobs.idle();
+    expect((await sheetOf(room)).draft.evidence[0].fileBytes).toBeLessThan(5000);
+    expect((await handIn(room.student, room.assignment.id, draft.version)).status).toBe(200);
+  });
+
+  it('holds up nobody whose file is not made yet; the review says so', async () => {
+    const room = await withEvidence({}, {}, await noise());
+    await server().context.jobs.idle();
+    const { body } = await handIn(room.student, room.assignment.id, room.draft.version);
+    // As if it had been asked for, and its size not known when it was handed in.
+    await server()
+      .context.db.updateTable('assignment_versions')
+      .set((eb) => ({
+        document: eb.fn<string>('replace', [
+          'document',
+          eb.val('"mostBytes":null'),
+          eb.val('"mostBytes":5000'),
+        ]),
+      }))
+      .execute();
+    await server().context.jobs.idle();
+    const review = (await room.instructor.get(`/api/hand-ins/${body.handInId}/review`).expect(200)).body;
+    const found = Object.values<Array<{ code: string; level: string }>>(review.findings).flat();
+    expect(found).toContainEqual(expect.objectContaining({ code: 'file-too-large', level: 'to-check' }));
   });
 });

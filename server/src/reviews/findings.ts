@@ -24,6 +24,7 @@ interface ItemRow {
   damaged: number;
   capture_sha256: string;
   facts: string | null;
+  file_bytes: number | null;
 }
 
 /**
@@ -49,6 +50,7 @@ export async function readFindings(
     const facts: PictureFacts | null = factsColumn.read(row.facts);
     const findings = findingsOf(facts, {
       asked: point.requirements,
+      fileBytes: row.file_bytes,
       letters: point.requirements.needsPins ? point.mustShows.map((m) => m.letter) : [],
       pinned: marksColumn
         .read(row.marks)
@@ -68,9 +70,10 @@ function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefine
     .leftJoin('facts', (join) =>
       join.onRef('facts.sha256', '=', 'hand_in_items.base_sha256').on('facts.check_name', '=', PIXEL_CHECK),
     )
+    .leftJoin('blobs as file', 'file.sha256', 'hand_in_items.file_sha256')
     .select(['hand_in_items.id', 'hand_in_items.hand_in_id', 'hand_in_items.proof_point_id'])
     .select(['hand_in_items.marks', 'hand_in_items.width', 'hand_in_items.height', 'hand_in_items.damaged'])
-    .select(['captures.sha256 as capture_sha256', 'facts.facts'])
+    .select(['captures.sha256 as capture_sha256', 'facts.facts', 'file.bytes as file_bytes'])
     .where('hand_ins.assignment_id', '=', assignmentId);
   if (handInId !== undefined) query = query.where('hand_ins.id', '=', handInId);
   return query.orderBy('hand_in_items.position').execute();

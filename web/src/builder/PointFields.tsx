@@ -137,6 +137,9 @@ export function PointFields(props: PointFieldsProps): ReactNode {
                 <option value="forbidden">none</option>
               </select>
             </Field>
+            <Field label="Largest file in kB" hint="Empty: any" fault={errors?.mostKilobytes?.message}>
+              <input inputMode="numeric" {...register(`${at}.mostKilobytes`)} className={control} />
+            </Field>
             <Formats index={index} control={form} />
             <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
               <input type="checkbox" {...register(`${at}.needsPins`)} className="size-4 accent-verdigris" />

@@ -12,6 +12,7 @@ import {
 import {
   lateForm,
   lateRuleOf,
+  mostBytesOf,
   NO_LATE_RULE,
   nameTargetOf,
   ratioOf,
@@ -80,6 +81,8 @@ export interface PointForm {
   formats: PictureFormat[];
   /** as it is typed, "16:9"; empty: any */
   ratio: string;
+  /** as it is typed; empty: any */
+  mostKilobytes: string;
   needsHidden: boolean;
   needsText: boolean;
   marks: NonNullable<PointDefinition['marks']>;
@@ -104,6 +107,7 @@ export const EMPTY_POINT: PointForm = {
   surface: 'any',
   formats: [],
   ratio: '',
+  mostKilobytes: '',
   needsHidden: false,
   needsText: false,
   marks: 'any',
@@ -153,6 +157,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       surface: point.surface ?? 'any',
       formats: point.formats ?? [],
       ratio: point.ratio ? `${point.ratio.width}:${point.ratio.height}` : '',
+      mostKilobytes: point.mostBytes ? String(Math.round(point.mostBytes / 1000)) : '',
       needsHidden: point.needsHidden ?? false,
       needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
@@ -204,6 +209,8 @@ export function fromForm(
     if (minSize === null) fault(`${at}.minWidth`, 'size-half');
     const ratio = ratioOf(point);
     if (ratio === null) fault(`${at}.ratio`, 'ratio-unreadable');
+    const mostBytes = mostBytesOf(point);
+    if (mostBytes === undefined) fault(`${at}.mostKilobytes`, 'largest-unreadable');
     return {
       ...(point.id && { id: point.id }),
       title: point.title.trim(),
@@ -215,6 +222,7 @@ export function fromForm(
       surface: point.surface,
       ...(point.formats.length > 0 && { formats: point.formats }),
       ...(ratio && { ratio }),
+      ...(mostBytes && { mostBytes }),
       // None of these is there in a form that was kept before they were asked for.
       ...(point.needsHidden && { needsHidden: true }),
       ...(point.needsText && { needsText: true }),

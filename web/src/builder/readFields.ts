@@ -45,6 +45,16 @@ export function lateRuleOf(form: LateForm): AssignmentDefinition['lateRule'] | u
   };
 }
 
+/** Null where any size is taken, undefined where the field cannot be read. */
+export function mostBytesOf({ mostKilobytes }: Pick<PointForm, 'mostKilobytes'>): number | null | undefined {
+  // None in a form that was kept before it was asked for.
+  const typed = String(mostKilobytes ?? '').trim();
+  if (typed === '') return null;
+  return /^\d{1,5}$/.test(typed) && Number(typed) >= 1 && Number(typed) <= 25_000
+    ? Number(typed) * 1000
+    : undefined;
+}
+
 export function statementFields(
   form: StatementForm,
 ): Pick<BuilderForm, 'statementKind' | 'questions' | 'scaleSteps' | 'scaleLeast' | 'scaleMost'> {

@@ -25,14 +25,15 @@ const PAUSE_MS = 600;
 export function FormatStep({ picture, point, onChoose, onDone }: FormatStepProps): ReactNode {
   const root = useRef<HTMLDivElement>(null);
   const [quality, setQuality] = useState(picture.encoding?.quality ?? 90);
-  const [kilobytes, setKilobytes] = useState<number | null>(null);
+  const { formats, mostBytes } = point.requirements;
+  // Where there is a most, what reaches it is tried at once.
+  const [kilobytes, setKilobytes] = useState(mostBytes === null ? null : mostBytes / 1000);
   const asked = { quality: usePaused(quality), under: usePaused(kilobytes) };
   const saved = picture.baseVersion > 0 && picture.status === 'saved';
   // Nothing but the format is changed from here on, which makes no other picture.
   const [begun, setBegun] = useState(saved);
   if (saved && !begun) setBegun(true);
   useEffect(() => root.current?.focus(), []);
-  const { formats } = point.requirements;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: Enter ends this step from anywhere in it; there is a button too
     <div
@@ -47,8 +48,9 @@ export function FormatStep({ picture, point, onChoose, onDone }: FormatStepProps
         <p>
           {formats
             ? `${point.code} takes ${alternatives(formats.map(formatLabel))}.`
-            : `${point.code} takes any format.`}{' '}
-          Whatever is chosen is written from the capture, so that choosing again loses nothing.
+            : `${point.code} takes any format.`}
+          {mostBytes !== null && ` A file has at most ${mostBytes / 1000} kB.`} Whatever is chosen is written
+          from the capture, so that choosing again loses nothing.
         </p>
         <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
           <label className="flex items-center gap-1.5">

@@ -23,6 +23,7 @@ const POINT: ProofPoint = {
     surface: 'any',
     formats: null,
     ratio: null,
+    mostBytes: null,
     needsHidden: false,
     needsText: false,
     marks: 'any',
@@ -53,6 +54,7 @@ const saved = (id: string): Evidence => ({
   version: 4,
   fileName: 'saved.png',
   damaged: false,
+  fileBytes: null,
 });
 const kept = (id: string, change: Partial<PictureDocument> = {}): PictureDocument => ({
   evidenceId: id,

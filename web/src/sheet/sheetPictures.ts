@@ -12,6 +12,8 @@ export interface SheetPicture extends PictureDocument {
   /** `unkept` is in this page only: being written, or the browser's storage is full */
   status: 'saved' | 'unkept' | 'waiting' | 'stale' | 'refused';
   damaged: boolean;
+  /** of the file it makes; null while that is being made, or it was changed here since */
+  fileBytes: number | null;
 }
 
 /** Lays what waits in this browser over what the server has, in the order of the proof points. */
@@ -102,6 +104,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     fileName: evidence?.proofPointId === proofPointId ? evidence.fileName : nextName,
     status,
     damaged: evidence?.damaged ?? false,
+    fileBytes: status === 'saved' ? (evidence?.fileBytes ?? null) : null,
   };
 }
 

@@ -18,12 +18,31 @@ export interface OwnSheet {
   allSaved: boolean;
 }
 
+/** How often it is asked how large a file has become, where there is a most. */
+const SIZE_MS = 2000;
+
+/** Whether a file is being made whose size is asked for. */
+function waitsForSize({ assignment, draft }: ProofSheet): boolean {
+  const bounded = assignment.proofPoints.filter((point) => point.requirements.mostBytes !== null);
+  return (draft?.evidence ?? []).some(
+    (one) => one.fileBytes === null && !one.damaged && bounded.some((point) => point.id === one.proofPointId),
+  );
+}
+
 export function useProofSheet(assignmentId: string) {
   const me = useMe();
   const { mutate: mutateAny } = useSWRConfig();
   const store = useStore();
   useShownBytes();
-  const { data: sheet, error, mutate } = useApi('proofSheet', { params: { assignmentId } });
+  const {
+    data: sheet,
+    error,
+    mutate,
+  } = useApi(
+    'proofSheet',
+    { params: { assignmentId } },
+    { refreshInterval: (latest) => (latest && waitsForSize(latest) ? SIZE_MS : 0) },
+  );
   const setDraft = (draft: DraftDocument) =>
     mutateAny<ProofSheet>(
       addressOf('proofSheet', { params: { assignmentId } }),

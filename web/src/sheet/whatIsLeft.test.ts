@@ -19,6 +19,7 @@ const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoin
     surface: 'any',
     formats: null,
     ratio: null,
+    mostBytes: null,
     needsHidden: false,
     needsText: false,
     marks: 'any',

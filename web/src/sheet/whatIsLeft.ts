@@ -52,6 +52,12 @@ export function wayTo(
         'format',
         atPoint.find((picture) => picture.encoding?.format === missing.data.format),
       );
+    case 'file-too-large':
+      return open(
+        here,
+        'format',
+        atPoint.find((picture) => picture.fileBytes === missing.data.bytes),
+      );
     case 'answers-missing':
     case 'statement-missing':
       return { href: `${here}/hand-in#statement`, words: 'Write' };

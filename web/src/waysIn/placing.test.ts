@@ -18,6 +18,7 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     surface: 'any',
     formats: null,
     ratio: null,
+    mostBytes: null,
     needsHidden: false,
     needsText: false,
     marks: 'any',

@@ -37,6 +37,12 @@ function sizes({ width, height, minWidth, minHeight }: Sized): string {
   return `${size}; at least ${minWidth} × ${minHeight} are asked for.`;
 }
 
+/** Rounded up to a tenth, so that what is too large never looks as if it were not. */
+const kilobytes = (bytes: number): string => `${Math.ceil(bytes / 100) / 10} kB`;
+
+const tooLarge = ({ bytes, most }: FindingData['file-too-large']): string =>
+  `The file has ${kilobytes(bytes)}; at most ${kilobytes(most)} are taken.`;
+
 const MOST_NAMED = 3;
 
 function listed(names: readonly string[]): string {
@@ -57,6 +63,7 @@ const FINDINGS: Words<FindingData> = {
   'several-displays': ({ count }) => `${count} displays seem to be in the picture. Is one of them enough?`,
   'too-small': (data) => sizes(data),
   'wrong-shape': (data) => shapes(data),
+  'file-too-large': (data) => tooLarge(data),
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,
   'not-pinned': ({ letters }) => `Not pinned here: ${letters.join(', ')}.`,
@@ -80,6 +87,8 @@ const MISSING: Words<MissingData> = {
   'marks-not-wanted': (_, place) =>
     `${atPoint(place)}no marks are wanted beside pins and what hides. Remove them.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
+  'file-too-large': (data, place) =>
+    `${atPoint(place)}${tooLarge(data)} Choose another format, or a smaller size.`,
   'format-not-taken': ({ format, formats }, place) =>
     `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
   'statement-missing': () => 'Your own statement is missing.',

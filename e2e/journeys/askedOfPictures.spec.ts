@@ -1,0 +1,44 @@
+import { randomBytes } from 'node:crypto';
+import sharp from 'sharp';
+import { expectClean } from '../fixtures/axe.ts';
+import { dropFiles } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+
+test('a largest file and words of one’s own are asked for in the builder, said on the sheet, and met from there', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByText('What a picture of it has to be').click();
+  const largest = page.getByLabel('Largest file in kB');
+  await largest.fill('2.5');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Give whole kilobytes from 1 to 25000, or nothing.')).toBeVisible();
+  await largest.fill('60');
+  await page.getByLabel('Something of one’s own has to be written with it').check();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.reload();
+  await page.getByText('What a picture of it has to be').click();
+  await expect(largest).toHaveValue('60');
+
+  // Noise, which PNG cannot make small.
+  const buffer = await sharp(randomBytes(200 * 150 * 3), { raw: { width: 200, height: 150, channels: 3 } })
+    .png()
+    .toBuffer();
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await dropFiles(page, [{ name: 'noise.png', bytes: buffer, type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  const left = page.getByTestId('left-P1');
+  await expect(left).toContainText('write something of your own with it');
+  // Nobody reloads: the sheet asks until the file is made.
+  await expect(left).toContainText('at most 60 kB are taken. Choose another format', { timeout: 30_000 });
+  await expectClean(page, 'a sheet with a file that is too large');
+  await left.getByRole('listitem').filter({ hasText: '60 kB' }).getByRole('link').click();
+  await expect(page.getByText('A file has at most 60 kB.')).toBeVisible();
+  // The best JPEG that small is among the rows already.
+  await expect(page.getByLabel('The best JPEG of at most')).toHaveValue('60');
+});
