@@ -1,4 +1,5 @@
 import type { DraftDocument, ProofSheet } from '@nachweis/contract';
+import { useEffect, useRef } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
@@ -18,8 +19,9 @@ export interface OwnSheet {
   allSaved: boolean;
 }
 
-/** How often it is asked how large a file has become, where there is a most. */
+/** How soon it is asked how large a file has become, where there is a most; then half as often each time. */
 const SIZE_MS = 2000;
+const SIZE_SELDOM_MS = 30_000;
 
 /** Whether a file is being made whose size is asked for. */
 function waitsForSize({ assignment, draft }: ProofSheet): boolean {
@@ -29,20 +31,31 @@ function waitsForSize({ assignment, draft }: ProofSheet): boolean {
   );
 }
 
+/** Reads the sheet anew by itself until it says how large its files are: those of a whole class may be in line before. */
+function useSizes(isWaiting: boolean, readAnew: () => unknown): void {
+  const latest = useRef(readAnew);
+  latest.current = readAnew;
+  useEffect(() => {
+    if (!isWaiting) return;
+    let timer: ReturnType<typeof setTimeout>;
+    const ask = (pause: number) => {
+      timer = setTimeout(() => {
+        latest.current();
+        ask(Math.min(2 * pause, SIZE_SELDOM_MS));
+      }, pause);
+    };
+    ask(SIZE_MS);
+    return () => clearTimeout(timer);
+  }, [isWaiting]);
+}
+
 export function useProofSheet(assignmentId: string) {
   const me = useMe();
   const { mutate: mutateAny } = useSWRConfig();
   const store = useStore();
   useShownBytes();
-  const {
-    data: sheet,
-    error,
-    mutate,
-  } = useApi(
-    'proofSheet',
-    { params: { assignmentId } },
-    { refreshInterval: (latest) => (latest && waitsForSize(latest) ? SIZE_MS : 0) },
-  );
+  const { data: sheet, error, mutate } = useApi('proofSheet', { params: { assignmentId } });
+  useSizes(sheet !== undefined && waitsForSize(sheet), () => mutate());
   const setDraft = (draft: DraftDocument) =>
     mutateAny<ProofSheet>(
       addressOf('proofSheet', { params: { assignmentId } }),
