@@ -7,7 +7,7 @@ import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { MarkNotes } from '../pictures/MarkNotes.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { RecordLine } from '../pictures/RecordLine.tsx';
-import { RemarkOutline, RemarkTag, slipPlace } from '../pictures/RemarkTag.tsx';
+import { RemarkEdge, RemarkTag, slipPlace } from '../pictures/RemarkTag.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
@@ -122,7 +122,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
                 />
               ))}
               {remark?.itemId === item.id && (
-                <RemarkOutline place={remark} frame={frame} chosen testId="remark-outline" />
+                <RemarkEdge place={remark} frame={frame} chosen testId="remark-outline" />
               )}
               {remark?.itemId === item.id && (
                 <span

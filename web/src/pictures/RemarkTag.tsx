@@ -28,7 +28,7 @@ export function RemarkTag({ remark, number, frame, chosen, onChoose }: RemarkTag
       : 'border-ink bg-card text-ink';
   return (
     <>
-      <RemarkOutline place={remark} frame={frame} chosen={chosen} />
+      <RemarkEdge place={remark} frame={frame} chosen={chosen} />
       <button
         type="button"
         data-remark={number}
@@ -59,7 +59,7 @@ export function slipPlace({ shape, x, y }: Pick<Remark, 'shape' | 'x' | 'y'>, fr
 }
 
 /** The line around a box or a ring; nothing for a point. Light inside dark, so that it is seen on any ground. */
-export function RemarkOutline({
+export function RemarkEdge({
   place: { shape, x, y, width, height },
   frame,
   chosen,

@@ -73,6 +73,7 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
         <Field label="A file, or paste one" hint="PNG, JPEG, GIF, WebP or AVIF">
           <input
             type="file"
+            autoFocus
             accept="image/png,image/jpeg,image/gif,image/webp,image/avif"
             className="text-sm font-normal"
             onChange={({ target }) => choose(target.files?.[0], target.files?.[0]?.name ?? '')}

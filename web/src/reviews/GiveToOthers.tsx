@@ -7,7 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { draftOf, writeOf } from '../judging/remarkDrafts.ts';
 import { onPicture, type RemarkPlace } from '../judging/remarkPlaces.ts';
 import { placeInFrame } from '../pictures/FramedPicture.tsx';
-import { RemarkOutline, remarkLine } from '../pictures/RemarkTag.tsx';
+import { RemarkEdge, remarkLine } from '../pictures/RemarkTag.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
@@ -181,7 +181,7 @@ function Preview({
         style={{ aspectRatio: `${target.width} / ${target.height}` }}
       >
         <img src={thumbnailHref(target.itemId)} alt="" loading="lazy" className="block max-h-32 max-w-full" />
-        <RemarkOutline place={place} frame={frame} chosen />
+        <RemarkEdge place={place} frame={frame} chosen />
         {place.shape === 'point' && (
           <span
             title={says}
