@@ -92,7 +92,7 @@ export function BuilderForm({
         <TermsFields form={form} course={course} />
         <NameRuleField form={form} course={course} />
       </div>
-      <aside className="flex flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto">
+      <aside className="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto">
         <div className="flex flex-col gap-2 border border-edge bg-card p-3">
           <Total form={form} />
           {problem && (

@@ -26,7 +26,7 @@ export function ReferencePanel({ view }: { view: DefinitionView }): ReactNode {
   return (
     <section
       aria-label="Reference pictures"
-      className="flex flex-col gap-3 border border-edge bg-card p-3 text-sm"
+      className="flex min-w-0 flex-col gap-3 border border-edge bg-card p-3 text-sm"
     >
       <div>
         <h2 className="text-base">Reference pictures</h2>
@@ -43,7 +43,7 @@ export function ReferencePanel({ view }: { view: DefinitionView }): ReactNode {
         const code = `P${index + 1}`;
         const pictures = data?.pictures.filter((picture) => picture.proofPointId === id) ?? [];
         return (
-          <div key={id ?? code} className="flex flex-col gap-1.5 border-t border-rule pt-2">
+          <div key={id ?? code} className="flex min-w-0 flex-col gap-1.5 border-t border-rule pt-2">
             <h3 className="truncate text-sm">
               <span className="font-mono">{code}</span> {title}
             </h3>
