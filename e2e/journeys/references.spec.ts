@@ -27,9 +27,14 @@ test('a reference picture is added, seen by students where it is shown, compared
     await dialog.getByRole('button', { name: 'Add it' }).click();
     await expect(dialog).toBeHidden();
   };
+  const version = async () =>
+    (await (await page.request.get(`/api/assignments/${school.single.id}/definition`)).json()).version;
+  const before = await version();
   await add(1, 'both axes labelled', true);
   await add(2, 'for the markers alone', false);
   await expect(panel.getByRole('listitem')).toHaveCount(2);
+  // The form around it was not saved along.
+  expect(await version()).toBe(before);
   await expect(panel.getByText('students do not see it')).toHaveCount(1);
   // The focus is where it came from.
   await expect(panel.getByRole('button', { name: 'Add a picture to P1' })).toBeFocused();

@@ -46,6 +46,8 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
   const chosen = file ? file.captureId : captureId;
   const add = async (event: FormEvent) => {
     event.preventDefault();
+    // To React the form it was opened from is around it: that one is not to be saved by this.
+    event.stopPropagation();
     if (!chosen) return setProblem('Choose a picture first.');
     setBusy(true);
     setProblem('');
