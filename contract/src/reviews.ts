@@ -149,7 +149,7 @@ export const Comparable = z.object({
 });
 export type Comparable = z.infer<typeof Comparable>;
 
-/** The pictures of a hand-in's proof point, and those they can be compared with: own attempts first, then by name. */
+/** The pictures of a hand-in's proof point, and those they can be compared with: own attempts first, then by name; and how it should look. */
 export const Comparables = z.object({
   own: z.array(Comparable),
   others: z.array(Comparable),

@@ -84,6 +84,15 @@ describe('reference pictures', () => {
     await room.instructor.put(first.path).send(first.write).expect(200);
     expect(await seenBy(room.student, room.assignment.id)).toHaveLength(1);
     for (let i = 1; i < MOST_REFERENCES - 1; i++) await add(room, { bytes: await picture(i) });
+    // One place is left; the same request twice at once takes it once.
+    const twice = {
+      ...first.write,
+      captureId: (await putCapture(room.instructor, await picture(19))).body.id,
+    };
+    const path = `/api/assignments/${room.assignment.id}/references/${randomUUID()}`;
+    const both = await Promise.all([1, 2].map(() => room.instructor.put(path).send(twice)));
+    expect(both.map(({ status }) => status)).toEqual([200, 200]);
+    await room.instructor.delete(path).expect(200);
     const [one, two] = [
       await putCapture(room.instructor, await picture(20)),
       await putCapture(room.instructor, await picture(21)),

@@ -125,7 +125,13 @@ export async function addReference(
   await blobLock.with(file.sha256, async () => {
     if ((await blobs.size(file.sha256)) === null) throw new Error(`${file.sha256} went while it was made.`);
     await db.transaction().execute(async (trx) => {
-      // Somebody else may have added one meanwhile.
+      // Meanwhile the same request may have come a second time, or somebody else added one.
+      const again = await trx
+        .selectFrom('reference_pictures')
+        .select('id')
+        .where('id', '=', id)
+        .executeTakeFirst();
+      if (again) return;
       await requireRoom(trx, assignmentId, proofPointId);
       const { sha256, bytes, format } = file;
       await enterBlob(trx, { sha256, bytes, mediaType: FORMAT_FACTS[format].mediaType, at });
@@ -145,7 +151,6 @@ export async function addReference(
           added_at: at,
           removed_at: null,
         })
-        .onConflict((c) => c.column('id').doNothing())
         .execute();
     });
   });

@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
+import { type Incoming, incomingFiles } from '../waysIn/incoming.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 
 /** So many of one's captures are offered, the newest first. */
@@ -27,7 +28,9 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
     { query: { limit: OFFERED } },
     { revalidateOnFocus: false },
   );
-  const [file, setFile] = useState<{ blob: Blob; name: string; captureId: string } | null>(null);
+  const [file, setFile] = useState<
+    (Pick<Incoming, 'blob' | 'name' | 'source'> & { captureId: string }) | null
+  >(null);
   const [captureId, setCaptureId] = useState('');
   const [caption, setCaption] = useState('');
   const [shown, setShown] = useState(true);
@@ -36,13 +39,13 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
   // Made once, so that asking again after a lost answer adds it once.
   const referenceId = useRef(crypto.randomUUID());
   const preview = useObjectUrl(file?.blob ?? null);
-  const choose = (blob: Blob | undefined, name: string) => {
-    if (!blob) return;
+  const choose = ([first]: readonly Incoming[]) => {
+    if (!first) return;
     setProblem('');
-    setFile({ blob, name, captureId: crypto.randomUUID() });
+    setFile({ ...first, captureId: crypto.randomUUID() });
     setCaptureId('');
   };
-  const dragging = usePasteAndDrop(!busy, ([first]) => choose(first?.blob, first?.name ?? ''));
+  const dragging = usePasteAndDrop(!busy, choose);
   const chosen = file ? file.captureId : captureId;
   const add = async (event: FormEvent) => {
     event.preventDefault();
@@ -55,7 +58,7 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
       if (file)
         await callApi('putCapture', {
           params: { captureId: file.captureId },
-          query: { source: 'file', surface: 'unknown', name: file.name.slice(-1000) },
+          query: { source: file.source, surface: 'unknown', name: file.name.slice(-1000) },
           body: file.blob,
         });
       const body = { proofPointId: point.id, captureId: chosen, caption, shown };
@@ -78,7 +81,7 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
             autoFocus
             accept="image/png,image/jpeg,image/gif,image/webp,image/avif"
             className="text-sm font-normal"
-            onChange={({ target }) => choose(target.files?.[0], target.files?.[0]?.name ?? '')}
+            onChange={({ target }) => choose(incomingFiles([...(target.files ?? [])], 'file'))}
           />
         </Field>
         {preview && (
