@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { dropFiles } from '../fixtures/pictures.ts';
-import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test('a largest file and words of one’s own are asked for in the builder, said on the sheet, and met from there', async ({
   page,
@@ -41,4 +41,18 @@ test('a largest file and words of one’s own are asked for in the builder, said
   await expect(page.getByText('A file has at most 60 kB.')).toBeVisible();
   // The best JPEG that small is among the rows already.
   await expect(page.getByLabel('The best JPEG of at most')).toHaveValue('60');
+  await expect(page.getByRole('table').getByRole('row')).toHaveCount(9, { timeout: 40_000 });
+  await page.getByRole('radio', { name: /^JPEG/ }).last().press('Space');
+  await page.keyboard.press('Enter');
+  await expect(left).toBeVisible();
+  await expect(left).not.toContainText('60 kB');
+  // Once it is made, it still fits.
+  const made = async () => {
+    const [evidence] = (await serverDraft(page, school.single)).evidence;
+    return evidence?.encoding?.format === 'jpeg' ? evidence.fileBytes : null;
+  };
+  await expect.poll(made, { timeout: 30_000 }).toBeGreaterThan(0);
+  expect(await made()).toBeLessThanOrEqual(60_000);
+  await expect(left).not.toContainText('60 kB');
+  await expect(left).toContainText('write something of your own with it');
 });

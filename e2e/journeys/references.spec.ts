@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
+import { expectInOrder } from '../fixtures/layout.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 
@@ -67,6 +68,42 @@ test('a reference picture is added, seen by students where it is shown, compared
   await signIn(page, school, school.classmate);
   await openSheet(page, school.single);
   await expect(references).toBeHidden();
+});
+
+test('a reference that is no picture is refused and can be chosen again; endless words move nothing', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.warden);
+  await page.goto(`/assignments/${school.crowded.id}/edit`);
+  const panel = page.getByRole('region', { name: 'Reference pictures' });
+  const open = panel.getByRole('button', { name: 'Add a picture to P1' });
+  await open.click();
+  const dialog = page.getByRole('dialog', { name: 'Reference picture for P1' });
+  // Left half way, nothing has come of it and the focus is back.
+  await dialog.getByLabel('What is right in it').fill('half way');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+  await expect(open).toBeFocused();
+  await open.click();
+  const file = dialog.getByLabel('A file, or paste one');
+  await file.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  const caption = `${'Wasserstand'.repeat(18)}${'م'.repeat(100)}`;
+  await dialog.getByLabel('What is right in it').fill(caption);
+  await dialog.getByRole('button', { name: 'Add it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('notes.png');
+  await file.setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: await testPicture(900, 200) });
+  await expectInOrder(page, 'adding a reference');
+  await dialog.getByRole('button', { name: 'Add it' }).click();
+  await expect(dialog).toBeHidden();
+  await expectInOrder(page, 'the builder with a reference');
+  await panel.getByRole('listitem').getByRole('button').click();
+  await expectInOrder(page, 'a reference seen large');
+
+  await signIn(page, school, school.hostile);
+  await openSheet(page, school.crowded);
+  await page.getByRole('list', { name: 'References for P1' }).waitFor();
+  await expectInOrder(page, 'a sheet with a reference');
 });
 
 test('a reference is one of one’s own captures, chosen by keys', async ({ page, school }) => {

@@ -5,7 +5,7 @@ import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
 import { mailRound } from './mail/mailRound.ts';
-import type { PictureWork } from './pictures/pictureWork.ts';
+import { type PictureWork, sharedWork } from './pictures/pictureWork.ts';
 import { firstLink, linkPath } from './sessions/links.ts';
 import type { Settings } from './settings.ts';
 
@@ -37,12 +37,7 @@ export async function startServer(
   log: Logger,
   pictures?: PictureWork,
 ): Promise<RunningServer> {
-  const context = await createContext(
-    settings,
-    log,
-    undefined,
-    pictures && { ...pictures, close: async () => {} },
-  );
+  const context = await createContext(settings, log, undefined, pictures && sharedWork(pictures));
   const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS });
   let isStopping = false;
   // A page that keeps asking over a connection it has would hold up the end, and be cut off by it.

@@ -13,7 +13,7 @@ import { type EnteredAssignment, enterAssignment } from './assignments/enterAssi
 import type { Context } from './context.ts';
 import { createContext } from './createContext.ts';
 import { enterMember } from './people/enterMember.ts';
-import { createPictureWork } from './pictures/pictureWork.ts';
+import { createPictureWork, sharedWork } from './pictures/pictureWork.ts';
 import { hashPassword } from './sessions/passwords.ts';
 import { readSettings, type Settings } from './settings.ts';
 
@@ -84,10 +84,7 @@ export function serverPerTest(change: Partial<Settings> = {}): () => TestServer 
       ...readSettings({ NACHWEIS_DATA: folder, NACHWEIS_LOG: 'silent', NACHWEIS_ORIGIN: ORIGIN }),
       ...change,
     };
-    const context = await createContext(settings, pino({ level: 'silent' }), now, {
-      ...pictures,
-      close: async () => {},
-    });
+    const context = await createContext(settings, pino({ level: 'silent' }), now, sharedWork(pictures));
     server = build(context, {
       setNow: (iso) => {
         at = new Date(iso);

@@ -65,23 +65,15 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
   const parsed = parseFileId(fileId);
   if (!parsed || !(await mayFetchFile(context.db, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
-  if (kind === 'capture' || kind === 'capture-thumb') {
-    const { sha256, format } = await context.db
-      .selectFrom('captures')
-      .select(['sha256', 'format'])
-      .where('id', '=', id)
-      .executeTakeFirstOrThrow();
-    return kind === 'capture' ? picture(context, sha256, format) : readThumbnail(context, actor, sha256);
-  }
-  if (kind === 'reference' || kind === 'reference-thumb') {
-    const { sha256, format } = await context.db
-      .selectFrom('reference_pictures')
-      .select(['sha256', 'format'])
-      .where('id', '=', id)
-      .executeTakeFirstOrThrow();
-    return kind === 'reference' ? picture(context, sha256, format) : readThumbnail(context, actor, sha256);
-  }
-  return handedIn(context, actor, kind, id);
+  if (kind === 'base' || kind === 'file' || kind === 'thumb') return handedIn(context, actor, kind, id);
+  const stored = kind === 'capture' || kind === 'capture-thumb' ? 'captures' : 'reference_pictures';
+  const { sha256, format } = await context.db
+    .selectFrom(stored)
+    .select(['sha256', 'format'])
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow();
+  const isThumb = kind === 'capture-thumb' || kind === 'reference-thumb';
+  return isThumb ? readThumbnail(context, actor, sha256) : picture(context, sha256, format);
 }
 
 async function handedIn(

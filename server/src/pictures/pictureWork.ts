@@ -34,6 +34,9 @@ export interface PictureWork {
   close(): Promise<void>;
 }
 
+/** The same for one of several servers in a process: closing it leaves it to the others. */
+export const sharedWork = (work: PictureWork): PictureWork => ({ ...work, close: async () => {} });
+
 /** Examining is short and mostly reading: two at a time keep both of a small machine's processors. */
 const EXAMINERS = 2;
 

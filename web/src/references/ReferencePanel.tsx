@@ -4,6 +4,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { AddReference } from './AddReference.tsx';
 import { ReferencePictures } from './ReferencePictures.tsx';
 
@@ -18,6 +19,7 @@ export function ReferencePanel({ view }: { view: DefinitionView }): ReactNode {
     setProblem('');
     try {
       changed(await callApi('removeReference', { params: { assignmentId, referenceId } }));
+      toast.success('Taken away. It is still among the captures of whoever added it.');
     } catch (failure) {
       setProblem(sentenceOf(failure));
     }
