@@ -3,8 +3,6 @@ import { openBench } from '../fixtures/bench.ts';
 import { expect, serverDraft, test } from '../fixtures/school.ts';
 
 /** Every format is written and read back, which takes its time on a busy machine. */
-const SOME_SECONDS = { timeout: 40_000 };
-
 test('the format desk: real sizes, one recommendation, a choice by keys; the receipt has the file that was chosen', async ({
   page,
   school,
@@ -14,18 +12,18 @@ test('the format desk: real sizes, one recommendation, a choice by keys; the rec
   await page.keyboard.press('b');
   await page.getByRole('button', { name: 'Format', exact: true }).click();
   const table = page.getByRole('table');
-  await expect(table.getByRole('row')).toHaveCount(8, SOME_SECONDS);
+  await expect(table.getByRole('row')).toHaveCount(8);
   await expect(page.getByText('Best here:')).toContainText('PNG');
   await expect(table.getByRole('row', { name: /^PNG(?!,)/ })).toContainText('the same');
   await expectClean(page, 'the format desk');
   // Another quality is tried after a pause; a size that is asked for adds a row.
   await page.getByLabel('Quality of JPEG and WebP').fill('35');
   const jpeg = table.getByRole('radio', { name: 'JPEG, quality 35' });
-  await expect(jpeg).toBeVisible(SOME_SECONDS);
+  await expect(jpeg).toBeVisible();
   await page.getByLabel('The best JPEG of at most').fill('1');
-  await expect(page.getByText('No JPEG of this picture has at most 1 kB.')).toBeVisible(SOME_SECONDS);
+  await expect(page.getByText('No JPEG of this picture has at most 1 kB.')).toBeVisible();
   await page.getByLabel('The best JPEG of at most').fill('200');
-  await expect(table.getByRole('row')).toHaveCount(9, SOME_SECONDS);
+  await expect(table.getByRole('row')).toHaveCount(9);
   await jpeg.press('Space');
   await expect
     .poll(async () => (await serverDraft(page, school.curve)).evidence[0]?.encoding)
@@ -60,7 +58,7 @@ test('the desk is of use at 390 pixels and 200 %, and a server that cannot be re
   await expect(page.getByRole('alert')).toBeVisible();
   await page.unroute('**/formats?**');
   await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('table').getByRole('row')).toHaveCount(8, SOME_SECONDS);
+  await expect(page.getByRole('table').getByRole('row')).toHaveCount(8);
   await page.getByRole('button', { name: /^Done/ }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
 });

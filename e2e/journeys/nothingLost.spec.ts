@@ -128,9 +128,7 @@ test('a statement outlives a reload while the server is away', async ({ page, sc
   await page.reload();
   await expect(page.getByLabel('Your own statement')).toHaveValue('Half a thought');
   await page.unroute('**/statement');
-  await expect
-    .poll(async () => (await serverDraft(page, school.curve)).statement, { timeout: 20_000 })
-    .toBe('Half a thought');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).statement).toBe('Half a thought');
 });
 
 test('a statement whose answer was lost is no change of somebody else: one writes on, also after a reload', async ({
@@ -149,11 +147,11 @@ test('a statement whose answer was lost is no change of somebody else: one write
   await field.fill('It fits');
   await expect.poll(saved).toBe('It fits');
   await field.fill('It fits well');
-  await expect.poll(saved, { timeout: 20_000 }).toBe('It fits well');
+  await expect.poll(saved).toBe('It fits well');
   await page.reload();
   await page.unroute('**/statement');
   await field.fill('It fits well above 0.5 m.');
-  await expect.poll(saved, { timeout: 20_000 }).toBe('It fits well above 0.5 m.');
+  await expect.poll(saved).toBe('It fits well above 0.5 m.');
   await expect(page.getByText('You will get a receipt.')).toBeVisible();
 });
 

@@ -121,9 +121,7 @@ test('what was saved on another page is not said to be missing after a reload wi
   await expect(page.getByText('P1 has no picture yet.')).toHaveCount(0);
   await expect(page.getByText('The picture is on the server, which cannot be reached now.')).toBeVisible();
   await school.start();
-  await expect(page.getByText('The picture is on the server, which cannot be reached now.')).toHaveCount(0, {
-    timeout: 20_000,
-  });
+  await expect(page.getByText('The picture is on the server, which cannot be reached now.')).toHaveCount(0);
 });
 
 test('a page that opened without a connection comes back by itself, for the person it was opened for', async ({
@@ -250,7 +248,7 @@ test('a session that ended without a connection asks to sign in, and what was ma
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await page.context().clearCookies();
   await school.start();
-  await page.getByRole('link', { name: 'Sign in again' }).click({ timeout: 20_000 });
+  await page.getByRole('link', { name: 'Sign in again' }).click();
   await signInByForm(page, school.student);
   await expect(page.locator('[data-status=saved]')).toBeVisible({ timeout: 20_000 });
 });

@@ -44,7 +44,7 @@ test('words are read out of a part of a picture, copied as text, and stand besid
   // Over the second line only.
   await drag(page, [0.02, 0.36], [0.6, 0.52]);
   const field = page.getByLabel('The words that were read');
-  await expect(field).toHaveValue(LINES[1] ?? '', { timeout: 30_000 });
+  await expect(field).toHaveValue(LINES[1] ?? '');
   await expectClean(page, 'the bench, reading words');
   await page.getByRole('button', { name: 'Copy the words' }).click();
   await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toBe(LINES[1]);
@@ -69,7 +69,7 @@ test('words are read by keys alone, light on dark too, and what is hidden is not
   );
   await page.keyboard.press('Insert');
   const field = page.getByLabel('The words that were read');
-  await expect(field).toHaveValue(/Gauge 7 at the weir\s+Stage 2\.47 m, flow 13\.8/, { timeout: 30_000 });
+  await expect(field).toHaveValue(/Gauge 7 at the weir\s+Stage 2\.47 m, flow 13\.8/);
   await expect(field).not.toHaveValue(/wren|4471|Token/);
   await page.keyboard.press('Escape');
   await expect(field).toBeHidden();
@@ -80,8 +80,8 @@ test('a reader that does not load is said, and reads when it does', async ({ pag
   await page.route(/traineddata/, (route) => route.abort());
   await tool(page, 'Words');
   await page.keyboard.press('Insert');
-  await expect(page.getByRole('alert')).toContainText('what reads them did not load', { timeout: 30_000 });
+  await expect(page.getByRole('alert')).toContainText('what reads them did not load');
   await page.unroute(/traineddata/);
   await page.keyboard.press('Insert');
-  await expect(page.getByLabel('The words that were read')).toHaveValue(/Gauge 7/, { timeout: 30_000 });
+  await expect(page.getByLabel('The words that were read')).toHaveValue(/Gauge 7/);
 });
