@@ -1,5 +1,6 @@
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
+import { routesOfContract } from './web/routesOfContract.ts';
 
 const conditions = ['@nachweis/source', 'module', 'node', 'development|production'];
 
@@ -23,6 +24,7 @@ class LongestFirst extends BaseSequencer {
 }
 
 export default defineConfig({
+  plugins: [routesOfContract()],
   resolve: { conditions },
   ssr: { resolve: { conditions } },
   test: {

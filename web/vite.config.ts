@@ -3,11 +3,12 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { keptFiles } from './keptFiles.ts';
+import { routesOfContract } from './routesOfContract.ts';
 
 const server = process.env.NACHWEIS_DEV_SERVER ?? 'http://127.0.0.1:4600';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), keptFiles(join(import.meta.dirname, 'public'))],
+  plugins: [react(), tailwindcss(), routesOfContract(), keptFiles(join(import.meta.dirname, 'public'))],
   resolve: { conditions: ['@nachweis/source', 'module', 'browser', 'development|production'] },
   build: {
     target: 'es2022',

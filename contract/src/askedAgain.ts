@@ -17,5 +17,3 @@ export type AskedAgain = z.infer<typeof AskedAgain>;
 
 /** Everything that was asked of a hand-in's judgement, the oldest first. */
 export const AskedAgainNow = z.object({ askedAgain: z.array(AskedAgain) });
-/** So often one may ask for a judgement of one hand-in again. */
-export const MOST_ASKED = 3;

@@ -65,9 +65,6 @@ export const ProofPoint = z.object({
 });
 export type ProofPoint = z.infer<typeof ProofPoint>;
 
-/** The assignment in which everybody may practise; nobody grades it. */
-export const PRACTICE_ASSIGNMENT = '7ac7ce00-0000-4000-8000-000000000002';
-
 export const WindowState = z.enum(['not-open', 'open', 'late', 'closed']);
 
 /** When one may hand in, and how often. */

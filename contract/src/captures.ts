@@ -1,17 +1,7 @@
 import * as z from 'zod';
+import { SOURCES } from './names.ts';
 import { Href, Id, Instant, Sha256, Told } from './shared.ts';
 
-export const SOURCES = [
-  'screen-share',
-  'practice-desk',
-  'clipboard',
-  'file',
-  'camera',
-  'document',
-  'recording',
-  /** several pictures on one sheet, composed here */
-  'plate',
-] as const;
 export const Source = z.enum(SOURCES);
 export type Source = z.infer<typeof Source>;
 
@@ -111,7 +101,6 @@ export type CaptureRecord = z.infer<typeof CaptureRecord>;
  */
 export const SharedRecord = CaptureRecord.omit({ sha256: true, bytes: true }).extend({ salted: Sha256 });
 export type SharedRecord = z.infer<typeof SharedRecord>;
-export const SHARED_RECORD_TYPE = 'nachweis-shared-capture+jws';
 
 const Tag = z.string().trim().min(1).max(40);
 

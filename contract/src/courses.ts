@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Stage, WindowState } from './assignments.ts';
 import { AssignmentDefinition } from './definitions.ts';
+import { MAX_PEOPLE } from './limits.ts';
 import { Role } from './session.ts';
 import { Id, Instant } from './shared.ts';
 
@@ -51,9 +52,6 @@ export const PersonLine = z.object({
   fields: ClassFields.default({}),
 });
 export type PersonLine = z.infer<typeof PersonLine>;
-
-/** Most people of one course. */
-export const MAX_PEOPLE = 1000;
 
 export const PeopleWrite = z.object({
   people: z.array(PersonLine).min(1).max(MAX_PEOPLE),

@@ -63,8 +63,6 @@ export const SignedReceipt = z.object({
   files: z.array(z.object({ point: z.string(), name: z.string(), bytes: z.int(), sha256: Sha256 })),
 });
 export type SignedReceipt = z.infer<typeof SignedReceipt>;
-/** What stands in the head of a signed receipt, so that nothing else that is signed passes for one. */
-export const RECEIPT_TYPE = 'nachweis-receipt+jws';
 
 /** One handed-in picture, frozen. Addresses and hash are null until its files are sealed. */
 export const HandInItem = z.object({

@@ -29,6 +29,3 @@ export const HandoverView = z.object({
   expiresAt: Instant,
 });
 export type HandoverView = z.infer<typeof HandoverView>;
-
-/** Where the other device goes. */
-export const phonePath = (token: string): string => `/phone/${token}`;

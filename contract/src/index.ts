@@ -1,6 +1,7 @@
 // First: schemas read the setting when they are made.
 import './withoutEval.ts';
 
+export * from './addresses.ts';
 export * from './askedAgain.ts';
 export * from './assignments.ts';
 export * from './brought.ts';
@@ -14,10 +15,14 @@ export * from './figures.ts';
 export * from './framings.ts';
 export * from './handIns.ts';
 export * from './handovers.ts';
+export * from './headers.ts';
+export * from './ledgers.ts';
+export * from './limits.ts';
 export * from './live.ts';
 export * from './mail.ts';
 export * from './markFiles.ts';
 export * from './marks.ts';
+export * from './names.ts';
 export * from './preparations.ts';
 export * from './presets.ts';
 export * from './problem.ts';
@@ -26,6 +31,6 @@ export * from './remarks.ts';
 export * from './reviews.ts';
 export * from './secondMarking.ts';
 export * from './session.ts';
-export { Id, Level, MAX_TEXT, Told } from './shared.ts';
+export { Id, Level, Told } from './shared.ts';
 export * from './sharing.ts';
 export * from './terms.ts';

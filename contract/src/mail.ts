@@ -1,7 +1,6 @@
 import * as z from 'zod';
+import { MAIL_KINDS } from './names.ts';
 
-/** What is sent to a person, where they want it; sign-in links are sent in any case. */
-export const MAIL_KINDS = ['receipt', 'returned', 'reminder'] as const;
 export const MailKind = z.enum(MAIL_KINDS);
 export type MailKind = z.infer<typeof MailKind>;
 

@@ -1,6 +1,7 @@
 import type { Mark as CoreMark, Pin as CorePin } from '@nachweis/core';
 import * as z from 'zod';
 import { Coordinate } from './framings.ts';
+import { MAX_MARKS } from './limits.ts';
 import { Id } from './shared.ts';
 
 export const Letter = z.string().regex(/^[a-z]$/);
@@ -71,6 +72,4 @@ export const Mark = z.discriminatedUnion('kind', [
     box: AreaBox,
   }),
 ]) satisfies z.ZodType<CoreMark>;
-/** Most marks of one picture. */
-export const MAX_MARKS = 500;
 export const Marks = z.array(Mark).max(MAX_MARKS);

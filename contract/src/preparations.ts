@@ -5,6 +5,7 @@ import type {
 } from '@nachweis/core';
 import * as z from 'zod';
 import { Framing } from './framings.ts';
+import { MAX_TRIMS } from './limits.ts';
 import { Ink, Marks, PlaceAt } from './marks.ts';
 
 const Column = z.int().min(0).max(1_000_000);
@@ -30,8 +31,6 @@ export const Trim = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('tone'), as: z.enum(['greys', 'inverted']) }),
 ]) satisfies z.ZodType<CoreTrim>;
 
-/** Most steps of one picture; each goes over all its pixels. */
-export const MAX_TRIMS = 12;
 export const Trims = z.array(Trim).max(MAX_TRIMS);
 
 /** How a picture is written. */

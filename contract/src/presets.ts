@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { PixelBox } from './framings.ts';
+import { PRESET_FILE_KIND, PRESET_FRAMINGS } from './names.ts';
 import { Id, Instant } from './shared.ts';
 
 export const PRESET_SOURCES = ['screen-share', 'practice-desk', 'camera'] as const;
-export const PRESET_FRAMINGS = ['whole', 'display', 'window', 'region', 'outline'] as const;
 
 /** A way of taking a picture, to be used again. */
 export const PresetSettings = z.object({
@@ -36,7 +36,6 @@ export type PresetWrite = z.infer<typeof PresetWrite>;
 export const Preset = PresetWrite.extend({ id: Id, changedAt: Instant });
 export type Preset = z.infer<typeof Preset>;
 
-export const PRESET_FILE_KIND = 'nachweis-presets';
 /** Presets as they are exported and imported. */
 export const PresetFile = z.object({
   kind: z.literal(PRESET_FILE_KIND),

@@ -1,9 +1,6 @@
 import * as z from 'zod';
 import { Href, Id } from './shared.ts';
 
-/** How many reference pictures a proof point may have. */
-export const MOST_REFERENCES = 6;
-
 /** A capture of whoever writes the assignment becomes a reference picture of a proof point. */
 export const ReferenceWrite = z.object({
   proofPointId: Id,

@@ -1,13 +1,10 @@
 import * as z from 'zod';
+import { REMARK_SHAPES, REMARK_SIGNS } from './names.ts';
 import { Id, Instant } from './shared.ts';
 
-/** How a remark lies in a picture: at a place, on a box of pixels, or on the ellipse that the box holds. */
-export const REMARK_SHAPES = ['point', 'box', 'ring'] as const;
 export const RemarkShape = z.enum(REMARK_SHAPES);
 export type RemarkShape = z.infer<typeof RemarkShape>;
 
-/** What a remark says without words. */
-export const REMARK_SIGNS = ['right', 'wrong', 'query'] as const;
 export const RemarkSign = z.enum(REMARK_SIGNS);
 export type RemarkSign = z.infer<typeof RemarkSign>;
 

@@ -58,7 +58,7 @@ export const Review = z.object({
 export type Review = z.infer<typeof Review>;
 
 /** A student in a list: by name, and as the list shows and sorts that name. */
-const ListedStudent = z.object({ id: Id, name: z.string(), listed: z.string() });
+export const ListedStudent = z.object({ id: Id, name: z.string(), listed: z.string() });
 
 export const ReviewRow = z.object({
   handInId: Id,
@@ -85,9 +85,6 @@ export const ReviewRow = z.object({
   isAskedAgain: z.boolean(),
 });
 export type ReviewRow = z.infer<typeof ReviewRow>;
-
-/** Where the thumbnail of a handed-in picture lies. */
-export const thumbnailHref = (itemId: string): string => `/files/t-${itemId}/small.webp`;
 
 /** The hand-ins of an assignment that count, by name of their student, and who has handed in nothing. */
 export const ReviewList = z.object({
@@ -127,6 +124,8 @@ export const ReviewGrid = z.object({
       cells: z.array(GridCell),
     }),
   ),
+  /** who has handed in nothing */
+  without: z.array(ListedStudent.extend({ exempt: z.boolean() })),
 });
 export type ReviewGrid = z.infer<typeof ReviewGrid>;
 export type GridRow = ReviewGrid['rows'][number];
@@ -241,66 +240,3 @@ export type GradeHistory = z.infer<typeof GradeHistory>;
 /** That a student need not hand in, or has to again. */
 export const ExemptionOrder = z.object({ id: Id, exempt: z.boolean(), reason: Reason });
 export type ExemptionOrder = z.infer<typeof ExemptionOrder>;
-
-/** How one student stands in one assignment. */
-export const LEDGER_STATES = ['none', 'exempt', ...REVIEW_STATES] as const;
-
-export const LedgerCell = z.object({
-  /** `none`: nothing was handed in; `exempt`: nothing has to be */
-  state: z.enum(LEDGER_STATES),
-  /** why the student is exempt; empty otherwise */
-  reason: z.string(),
-  /** the hand-in that counts */
-  handInId: Id.nullable(),
-  handedInAt: Instant.nullable(),
-  late: z.boolean(),
-  /** null where there are none, or not all verdicts are given */
-  units: Units.nullable(),
-  /** of the question that was answered */
-  mostUnits: Units,
-});
-export type LedgerCell = z.infer<typeof LedgerCell>;
-
-/** How one must-show went, over the hand-ins that count and have all their verdicts. */
-export const LedgerMustShow = z.object({
-  id: Id,
-  /** "P1a" */
-  code: z.string(),
-  text: z.string(),
-  judged: z.int().min(0),
-  /** mean share of its worth that was earned, 0 to 1; null of none */
-  earned: z.number().min(0).max(1).nullable(),
-  /** correlation with all the others, -1 to 1; null where it has no value */
-  discrimination: z.number().min(-1.001).max(1.001).nullable(),
-});
-export type LedgerMustShow = z.infer<typeof LedgerMustShow>;
-
-export const LedgerAssignment = z.object({
-  id: Id,
-  title: z.string(),
-  dueAt: Instant,
-  mostUnits: Units,
-  /** of the newest version, in its order, without those that count no more */
-  mustShows: z.array(LedgerMustShow),
-});
-export type LedgerAssignment = z.infer<typeof LedgerAssignment>;
-
-/** The book of a course: students by assignments, by name and by due time. */
-export const Ledger = z.object({
-  courseId: Id,
-  courseTitle: z.string(),
-  timeZone: z.string(),
-  /** columns of the class list */
-  fields: z.array(z.string()),
-  assignments: z.array(LedgerAssignment),
-  rows: z.array(
-    z.object({
-      student: ListedStudent.extend({ email: z.string(), fields: z.record(z.string(), z.string()) }),
-      /** in the order of the assignments */
-      cells: z.array(LedgerCell),
-      /** of what is released */
-      totalUnits: Units,
-    }),
-  ),
-});
-export type Ledger = z.infer<typeof Ledger>;

@@ -1,21 +1,8 @@
 import * as z from 'zod';
-
-/**
- * Header with the id of the person a page was opened for. Tabs of one browser share one session: where somebody else
- * has signed in meanwhile, the server refuses what an older page sends rather than take it as theirs.
- */
-export const PERSON_HEADER = 'nachweis-person';
-
-/**
- * Header with the number of the contract a page was built with. A page that was opened before an update is told to
- * reload rather than let it guess at answers of another shape.
- */
-export const CONTRACT_HEADER = 'nachweis-contract';
-export const CONTRACT_VERSION = '6';
+import { ROLES } from './names.ts';
 
 import { Id } from './shared.ts';
 
-export const ROLES = ['student', 'instructor', 'marker'] as const;
 export const Role = z.enum(ROLES);
 export type Role = z.infer<typeof Role>;
 

@@ -1,5 +1,6 @@
 import type { Level as CoreLevel, Told as CoreTold } from '@nachweis/core';
 import * as z from 'zod';
+import { MAX_TEXT } from './limits.ts';
 
 export const Id = z.uuid();
 /** UTC instant, ISO 8601 with a Z */
@@ -10,7 +11,6 @@ export const Href = z.string().startsWith('/');
 /** units of a hundredth of a point */
 export const Units = z.int();
 
-export const MAX_TEXT = 20_000;
 export const LongText = z.string().max(MAX_TEXT, 'text-too-long');
 
 export const Level = z.enum(['fine', 'to-check', 'problem']) satisfies z.ZodType<CoreLevel>;

@@ -2,7 +2,6 @@ import { expectClean } from '../fixtures/axe.ts';
 import { openBench } from '../fixtures/bench.ts';
 import { expect, serverDraft, test } from '../fixtures/school.ts';
 
-/** Every format is written and read back, which takes its time on a busy machine. */
 test('the format desk: real sizes, one recommendation, a choice by keys; the receipt has the file that was chosen', async ({
   page,
   school,

@@ -117,6 +117,19 @@ test('nothing is judged that was not on the screen; without a connection it is k
   await expect.poll(async () => (await states(page, school))[0]).toEqual([['shown', 'shown'], [null]]);
 });
 
+test('who has handed in nothing is told of in the grid, and is found by name', async ({ page, school }) => {
+  await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/grid`);
+  await page.getByLabel('Which').selectOption('nothing handed in');
+  const absent = page.getByRole('region', { name: /^Nothing handed in:/ });
+  await expect(absent.getByText('Szalai, Imre')).toBeVisible();
+  await expect(absent.getByText('Ödegård, Elin')).toBeHidden();
+  await expectClean(page, 'who has handed in nothing');
+  await page.getByLabel('Search for a student').fill('imre');
+  await expect(absent.getByRole('listitem')).toHaveCount(1);
+});
+
 test.describe('at 390 pixels', () => {
   test.use({ viewport: { width: 390, height: 800 } });
   test('the grid and the chosen picture are both reached', async ({ page, school }) => {

@@ -31,6 +31,34 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await page.goBack();
   const row = page.getByRole('row', { name: /Ödegård, Elin/ });
   await expect(row).toContainText('3.25');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a table' }).click(),
+  ]);
+  const text = await readFile(await download.path(), 'utf8');
+  expect(text.charCodeAt(0)).toBe(0xfeff);
+  expect(text).toContain('"Ödegård, Elin"');
+  expect(text).toContain('3.25');
+
+  await page.getByLabel('Which').selectOption('released');
+  await expect(page.getByRole('row', { name: /Szalai, Imre/ })).toBeHidden();
+  await expect(page.getByRole('row', { name: /Ödegård, Elin/ })).toBeVisible();
+
+  await page.getByRole('link', { name: 'By proof point: Rating curve' }).press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Rating curve');
+  await expect(row.getByRole('cell')).toHaveText(['1.75', '1.5', '3.25']);
+  const byPoints = page.getByRole('button', { name: 'P1 The fitted curve' });
+  await byPoints.press('Enter');
+  const heads = page.getByRole('columnheader', { name: /^P1/ });
+  await expect(heads).toHaveAttribute('aria-sort', 'descending');
+  await expect(page.getByRole('row').nth(1)).toContainText('Ödegård');
+  // Who has nothing stands last in both directions.
+  await byPoints.press('Enter');
+  await expect(heads).toHaveAttribute('aria-sort', 'ascending');
+  await expect(page.getByRole('row').nth(1)).toContainText('Ödegård');
+  await page.getByRole('button', { name: 'Elin Ödegård, Rating curve: 3.25' }).press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Elin Ödegård: Rating curve' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await expect(
     page.getByRole('img', { name: /Distribution of points: 1 judged, median 3.25 of 3.25/ }),
   ).toBeVisible();
@@ -41,15 +69,7 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await mustShows.getByText('As a table').click();
   await expect(mustShows.getByRole('row').nth(1)).toContainText('100 %');
   await expect(mustShows.getByRole('row').nth(1)).toContainText('none');
-  await expectClean(page, 'the ledger with its charts');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as a table' }).click(),
-  ]);
-  const text = await readFile(await download.path(), 'utf8');
-  expect(text.charCodeAt(0)).toBe(0xfeff);
-  expect(text).toContain('"Ödegård, Elin"');
-  expect(text).toContain('3.25');
+  await expectClean(page, 'the ledger of an assignment with its charts');
 });
 
 test('a figure is changed in place with a reason, its release taken back, a student exempt; each with its history', async ({

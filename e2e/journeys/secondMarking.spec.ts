@@ -67,10 +67,18 @@ test('a colleague marks a second time by keys, seeing nothing of the first; what
   );
   await expect(page.getByRole('row', { name: /^All must-shows together/ })).toContainText(String(ids.length));
   await expectClean(page, 'where two markers differ');
+  // The grid can be looked through for it, while it is open.
+  await page.goto(`/assignments/${school.curve.id}/grid`);
+  await page.getByLabel('Which').selectOption('markers differ');
+  await expect(page.getByRole('columnheader').first()).toHaveText('1 of 1');
+  await page.goto(`/assignments/${school.curve.id}/second-marking`);
   await differs.getByLabel('Why, for the two of them').fill('The unit is there.');
   await differs.getByRole('button', { name: 'shown', exact: true }).press('Enter');
   await expect(differs).toContainText('Settled: shown, by');
   await expect(differs).toContainText('“The unit is there.”');
+  await page.goto(`/assignments/${school.curve.id}/grid`);
+  await page.getByLabel('Which').selectOption('markers differ');
+  await expect(page.getByRole('columnheader').first()).toHaveText('0 of 1');
   const after = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
   expect(after.judgement.verdicts[ids[0] ?? '']).toMatchObject({
     verdict: 'shown',

@@ -244,6 +244,8 @@ try {
   await page.goBack();
   await page.getByRole('link', { name: 'Ledger' }).click();
   await page.getByRole('table').first().waitFor();
+  await page.getByRole('link', { name: 'By proof point: Rating curve' }).click();
+  await page.getByRole('heading', { level: 1, name: 'Rating curve' }).waitFor();
   await shot('ledger');
 } finally {
   await browser.close();

@@ -4,14 +4,14 @@ import {
   CourseLine,
   CourseView,
   CourseWrite,
-  MAX_PEOPLE,
   PeopleAnswer,
   PeopleWrite,
   SignInLink,
 } from '../courses.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { FiguresWrite, FiguresWritten } from '../figures.ts';
-import { Ledger } from '../reviews.ts';
+import { Ledger } from '../ledgers.ts';
+import { MAX_PEOPLE } from '../limits.ts';
 import { Id } from '../shared.ts';
 
 /** Courses and the people in them. */

@@ -1,5 +1,6 @@
 import { AskedAgainNow, AskedAgainWrite } from '../askedAgain.ts';
 import type { Endpoint } from '../endpoint.ts';
+import { AssignmentLedger } from '../ledgers.ts';
 import {
   AdjustmentWrite,
   Comparables,
@@ -34,6 +35,15 @@ export const reviewEndpoints = {
     summary: 'All hand-ins of an assignment as students by proof points.',
     params: assignmentParams,
     response: ReviewGrid,
+  },
+  readAssignmentLedger: {
+    method: 'get',
+    path: '/api/assignments/:assignmentId/ledger',
+    access: 'course-instructor',
+    summary:
+      'How every student of a class stands at each proof point, and what the checks and the markers said.',
+    params: assignmentParams,
+    response: AssignmentLedger,
   },
   review: {
     method: 'get',

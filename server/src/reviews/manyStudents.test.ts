@@ -11,6 +11,7 @@ import { readCards } from '../pages/cards.ts';
 import { readHandInView } from '../pages/handInView.ts';
 import { readProofSheet } from '../pages/proofSheet.ts';
 import { classroom, DEFINITION, serverPerTest, type TestServer } from '../testServer.testing.ts';
+import { readAssignmentLedger } from './assignmentLedger.ts';
 import { readComparables } from './comparables.ts';
 import { readLedger } from './ledger.ts';
 import { giveRemarks } from './manyRemarks.ts';
@@ -229,6 +230,7 @@ describe('what a page waits for', () => {
     await readReviewList(context, staff, room.assignment.id);
     await readReviewGrid(context, room.assignment.id);
     await readLedger(context, room.courseId);
+    await readAssignmentLedger(context, room.assignment.id);
     await readDefinition(context, room.assignment.id);
     await readCourse(context, room.courseId);
     await listCaptures(context, student.personId, { words: 'weir', bin: 'no', limit: 60 });

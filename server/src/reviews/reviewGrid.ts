@@ -4,6 +4,7 @@ import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { readAbsent } from './absent.ts';
 import { type CheckedItem, readFindings } from './findings.ts';
 import { type LineEntry, readLine } from './line.ts';
 import { markerOf, readShares } from './sharing.ts';
@@ -34,6 +35,7 @@ export async function readReviewGrid({ db, now }: Context, assignmentId: string)
       marker: markerOf(shares, entry.handIn.personIds, names),
       cells: cellsOf(entry, checked.get(entry.handIn.id) ?? []),
     })),
+    without: await readAbsent(db, assignmentId, line, order),
   };
 }
 

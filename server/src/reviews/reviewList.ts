@@ -7,8 +7,8 @@ import type { Context } from '../context.ts';
 import { handInNumber } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
+import { readAbsent } from './absent.ts';
 import { readOpenAsked } from './askedAgain.ts';
-import { readExempt } from './exemptions.ts';
 import { readFindings } from './findings.ts';
 import { isVeiled } from './isVeiled.ts';
 import { readLine } from './line.ts';
@@ -36,10 +36,6 @@ export async function readReviewList(
     checked.set(item.handInId, counts);
   }
   const asked = await readOpenAsked(db, assignmentId);
-  const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
-  const absent = order.studentIds.filter((id) => !present.has(id));
-  const exempt = await readExempt(db, assignmentId);
-  const absentNames = await namesOf(db, absent);
   return {
     assignment: asJudged(assignment, await readCorrections(db, assignmentId)),
     veiled: isVeiled(assignment, await readGrants(db, assignmentId), line, now().toISOString()),
@@ -64,11 +60,6 @@ export async function readReviewList(
       isAskedAgain: asked.has(handIn.id),
       ...(checked.get(handIn.id) ?? { itemIds: [], toCheck: 0, problems: 0 }),
     })),
-    without: absent.map((id) => ({
-      id,
-      name: absentNames(id),
-      listed: order.listed(id),
-      exempt: exempt.has(id),
-    })),
+    without: await readAbsent(db, assignmentId, line, order),
   };
 }

@@ -1,6 +1,7 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
 import { answerAsked, askAgain } from './askedAgain.ts';
+import { readAssignmentLedger } from './assignmentLedger.ts';
 import { readComparables } from './comparables.ts';
 import { correct, listCorrections } from './correct.ts';
 import { exempt } from './exemptions.ts';
@@ -20,6 +21,7 @@ type ReviewHandlers = Pick<
   | 'reviewList'
   | 'reviewGrid'
   | 'readLedger'
+  | 'readAssignmentLedger'
   | 'review'
   | 'comparables'
   | 'askAgain'
@@ -42,6 +44,7 @@ export function reviewHandlers(context: Context): ReviewHandlers & ReturnType<ty
   return {
     ...remarkHandlers(context),
     readLedger: ({ params }) => readLedger(context, params.courseId),
+    readAssignmentLedger: ({ params }) => readAssignmentLedger(context, params.assignmentId),
     reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
     reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
     review: ({ params, actor }) => readReview(context, actor, params.handInId),

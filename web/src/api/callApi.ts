@@ -1,9 +1,11 @@
+/// <reference path="./virtualRoutes.d.ts" />
+
+import { type Route, routes } from 'virtual:routes';
 import {
   CONTRACT_HEADER,
   CONTRACT_VERSION,
-  type Endpoint,
   type EndpointName,
-  endpoints,
+  type endpoints,
   type Input,
   type Me,
   type Output,
@@ -35,7 +37,7 @@ interface LooseArgs {
 /** The address of an endpoint; also the SWR key of what it reads. */
 export function addressOf<N extends EndpointName>(name: N, args: CallArgs<N>): string {
   const { params = {}, query } = args as LooseArgs;
-  const path = (endpoints[name] as Endpoint).path.replace(/:(\w+)/g, (_, key: string) =>
+  const path = routes[name].path.replace(/:(\w+)/g, (_, key: string) =>
     encodeURIComponent(params[key] ?? ''),
   );
   return query ? `${path}?${new URLSearchParams(query)}` : path;
@@ -75,7 +77,8 @@ const PICTURE_MS = 5 * 60_000;
 const OTHER_MS = 30_000;
 
 /**
- * Calls an endpoint of the contract and parses its answer. An answer that has not changed is the same object again.
+ * Calls an endpoint of the contract. The server writes its answers by the contract, and refuses a page of another one, so
+ * that they are taken as they come. An answer that has not changed is the same object again.
  * @throws ApiProblem with a sentence to show
  */
 export async function callApi<N extends EndpointName>(
@@ -83,11 +86,11 @@ export async function callApi<N extends EndpointName>(
   args: CallArgs<N>,
   signal?: AbortSignal,
 ): Promise<Answer<N>> {
-  const endpoint = endpoints[name] as Endpoint;
+  const route = routes[name];
   const { body } = args as LooseArgs;
   const address = addressOf(name, args);
-  const known = endpoint.method === 'get' ? remembered.get(address) : undefined;
-  const response = await send(endpoint, name, address, body, known?.etag, signal);
+  const known = route.method === 'GET' ? remembered.get(address) : undefined;
+  const response = await send(route, name, address, body, known?.etag, signal);
   if (response.status !== 304 && !response.ok) {
     const problem = await problemOf(response);
     const signedOut = problem.code === 'signed-out' || problem.code === 'other-person';
@@ -100,16 +103,15 @@ export async function callApi<N extends EndpointName>(
     if (problem.code === 'signed-out') void forgetAnswers();
     throw problem;
   }
-  const proven = endpoint.access !== 'public' || name === 'signIn' || name === 'demoSignIn';
+  const proven = !route.isPublic || name === 'signIn' || name === 'demoSignIn';
   reportConnection({ reached: true, ...(proven && { signedOut: false }) });
-  if (!endpoint.response) {
+  if (!route.answers) {
     notePerson(name, undefined);
     if (SHEET_CHANGES.has(name)) await readAnew(args as LooseArgs);
     remembered.clear();
     return undefined as Answer<N>;
   }
-  const answer =
-    response.status === 304 && known ? known.answer : await readAnswer(endpoint, address, response);
+  const answer = response.status === 304 && known ? known.answer : await readAnswer(route, address, response);
   if (!notePerson(name, answer)) {
     // What the page shows is the other person's; what they made is kept and waits for them.
     location.reload();
@@ -158,7 +160,7 @@ export async function lastAnswer<N extends EndpointName>(
 }
 
 async function send(
-  endpoint: Endpoint,
+  route: Route,
   name: EndpointName,
   address: string,
   body: unknown,
@@ -177,7 +179,7 @@ async function send(
   const sentAt = Date.now();
   try {
     const response = await fetch(address, {
-      method: endpoint.method.toUpperCase(),
+      method: route.method,
       credentials: 'same-origin',
       headers,
       ...(body !== undefined && { body: picture ? body : JSON.stringify(body) }),
@@ -193,15 +195,20 @@ async function send(
   }
 }
 
-async function readAnswer(endpoint: Endpoint, address: string, response: Response): Promise<unknown> {
-  const parsed = endpoint.response?.safeParse(await response.json().catch(() => undefined));
-  if (!parsed?.success) throw new ApiProblem('unreadable');
+async function readAnswer(route: Route, address: string, response: Response): Promise<unknown> {
+  let answer: unknown;
+  try {
+    answer = await response.json();
+  } catch {
+    // A page of somebody between here and the server, or one that was cut off.
+    throw new ApiProblem('unreadable');
+  }
   const etag = response.headers.get('etag');
-  if (endpoint.method === 'get' && etag) {
+  if (route.method === 'GET' && etag) {
     remembered.delete(address);
-    remembered.set(address, { etag, answer: parsed.data });
+    remembered.set(address, { etag, answer });
     const [oldest] = remembered.keys();
     if (remembered.size > MOST_REMEMBERED && oldest !== undefined) remembered.delete(oldest);
   }
-  return parsed.data;
+  return answer;
 }

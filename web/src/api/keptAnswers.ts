@@ -1,4 +1,4 @@
-import { type EndpointName, endpoints } from '@nachweis/contract';
+import { CONTRACT_VERSION, type EndpointName } from '@nachweis/contract';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 
 /** What a student needs to go on without a connection. Pictures and other people's work are never kept here. */
@@ -17,6 +17,8 @@ interface KeptAnswer {
   personId: string;
   /** when it was read, in milliseconds */
   at: number;
+  /** of the contract it was read by; absent in what an earlier version kept */
+  contract?: string;
   answer: unknown;
 }
 
@@ -52,7 +54,7 @@ export async function keepAnswer(
       const { value } = cursor;
       if (value.personId !== personId || value.at < Date.now() - KEPT_MS) await cursor.delete();
     }
-    await transaction.store.put({ address, personId, at: Date.now(), answer });
+    await transaction.store.put({ address, personId, at: Date.now(), contract: CONTRACT_VERSION, answer });
     await transaction.done;
   } catch {
     // As without it.
@@ -74,9 +76,7 @@ export async function keptAnswer(
     const kept = await (await answers()).get('answers', address);
     if (!kept || kept.at < Date.now() - KEPT_MS) return null;
     if (personId !== null && kept.personId !== personId) return null;
-    const { response } = endpoints[name] as { response?: (typeof endpoints)['me']['response'] };
-    const parsed = response?.safeParse(kept.answer);
-    return parsed?.success ? { answer: parsed.data, at: kept.at } : null;
+    return kept.contract === CONTRACT_VERSION ? { answer: kept.answer, at: kept.at } : null;
   } catch {
     return null;
   }

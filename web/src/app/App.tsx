@@ -27,6 +27,7 @@ const CourseScreen = lazy(() => import('../courses/CourseScreen.tsx'));
 const NewScreen = lazy(() => import('../builder/NewScreen.tsx'));
 const BuilderScreen = lazy(() => import('../builder/BuilderScreen.tsx'));
 const NamedFilesScreen = lazy(() => import('../namedFiles/NamedFilesScreen.tsx'));
+const AssignmentLedgerScreen = lazy(() => import('../ledger/AssignmentLedgerScreen.tsx'));
 const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
 const CheckScreen = lazy(() => import('../receipts/CheckScreen.tsx'));
 const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
@@ -93,6 +94,7 @@ export function App(): ReactNode {
               <Route path="courses" element={<CoursesScreen />} />
               <Route path="courses/:courseId" element={<CourseScreen />} />
               <Route path="courses/:courseId/ledger" element={<LedgerScreen />} />
+              <Route path="assignments/:assignmentId/ledger" element={<AssignmentLedgerScreen />} />
               <Route path="courses/:courseId/assignments/new" element={<NewScreen />} />
               <Route path="assignments/:assignmentId/named-files" element={<NamedFilesScreen />} />
               <Route path="assignments/:assignmentId/edit" element={<BuilderScreen />} />

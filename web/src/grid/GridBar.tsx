@@ -2,7 +2,7 @@ import type { Assignment, GridRow } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
-import { FILTERS, type Filter, ORDERS, type Order, progressOf, timeLeft } from './gridRows.ts';
+import { type Filter, ORDERS, type Order, progressOf, timeLeft } from './gridRows.ts';
 
 const FILTER_WORDS: Readonly<Record<Filter, string>> = {
   all: 'all',
@@ -11,6 +11,8 @@ const FILTER_WORDS: Readonly<Record<Filter, string>> = {
   findings: 'with findings',
   late: 'late',
   aside: 'put aside',
+  differing: 'markers differ',
+  absent: 'nothing handed in',
 };
 const ORDER_WORDS: Readonly<Record<Order, string>> = {
   name: 'by name',
@@ -25,6 +27,8 @@ interface GridBarProps {
   all: readonly GridRow[];
   /** when each cell was done in this visit, in milliseconds */
   doneAt: readonly number[];
+  /** what can be chosen among */
+  filters: readonly Filter[];
   filter: Filter;
   onFilter: (filter: Filter) => void;
   order: Order;
@@ -40,7 +44,7 @@ interface GridBarProps {
 
 /** How far the judging is, what is shown of the class, and in which order. */
 export function GridBar(props: GridBarProps): ReactNode {
-  const { assignment, all, doneAt, filter, onFilter, order, onOrder, words, onWords } = props;
+  const { assignment, all, doneAt, filters, filter, onFilter, order, onOrder, words, onWords } = props;
   const { isAside, onAside, onNext } = props;
   const { done, all: total } = progressOf(all);
   const left = timeLeft(doneAt, total - done);
@@ -65,7 +69,7 @@ export function GridBar(props: GridBarProps): ReactNode {
           onChange={({ target }) => onFilter(target.value as Filter)}
           className={CHOICE}
         >
-          {FILTERS.map((one) => (
+          {filters.map((one) => (
             <option key={one} value={one}>
               {FILTER_WORDS[one]}
             </option>

@@ -2,6 +2,7 @@ import type { ReviewGrid } from '@nachweis/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { sentenceOf } from '../api/apiProblem.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
@@ -10,11 +11,22 @@ import { usePreloaded } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { AbsentList } from './AbsentList.tsx';
 import { CellDesk } from './CellDesk.tsx';
 import { GridBar } from './GridBar.tsx';
 import { GridCellView } from './GridCellView.tsx';
-import { chosenRows, type Filter, firstSpot, keptIn, nextOpen, type Order, type Spot } from './gridRows.ts';
+import {
+  chosenRows,
+  FILTERS,
+  type Filter,
+  firstSpot,
+  keptIn,
+  nextOpen,
+  type Order,
+  type Spot,
+} from './gridRows.ts';
 import { useAside } from './useAside.ts';
+import { useDiffering } from './useDiffering.ts';
 import { useGridKeys } from './useGridKeys.ts';
 
 /** A class as a grid: students by proof points, walked by arrows in both directions and judged in it. */
@@ -27,6 +39,8 @@ export default function GridScreen(): ReactNode {
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the grid" />;
   return <Grid grid={grid} />;
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 /** Height of a row with the room between rows, in pixels. */
 const ROW = 116;
@@ -45,7 +59,17 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const doneAt = useRef<number[]>([]);
   const all = useMemo(() => withKept(grid.rows, me.id, judgements), [grid.rows, me.id, judgements]);
   const [spot, setSpot] = useState<Spot | null>(() => firstSpot(all, search, points.length));
-  const chosen = chosenRows(all, { filter, order, words, aside, seed: me.id });
+  const isInstructor =
+    me.admin || me.courses.some(({ id, role }) => id === assignment.courseId && role === 'instructor');
+  const differing = useDiffering(assignment.id, filter === 'differing');
+  const chosen = chosenRows(all, {
+    filter,
+    order,
+    words,
+    aside,
+    differing: differing.ids ?? NONE,
+    seed: me.id,
+  });
   // What is being judged stays in view until one goes on, though it waits no longer.
   const own = all.find((row) => row.handInId === spot?.handInId);
   const rows =
@@ -90,6 +114,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
         assignment={assignment}
         all={all}
         doneAt={doneAt.current}
+        filters={FILTERS.filter((one) => one !== 'differing' || isInstructor)}
         filter={filter}
         onFilter={setFilter}
         order={order}
@@ -100,7 +125,14 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
         onAside={spot && putAside}
         onNext={spot && goNext}
       />
-      {all.length === 0 ? (
+      {differing.problem !== null && filter === 'differing' && (
+        <p role="alert" className="p-2">
+          {sentenceOf(differing.problem)}
+        </p>
+      )}
+      {filter === 'absent' ? (
+        <AbsentList without={grid.without} words={words} />
+      ) : all.length === 0 ? (
         <Empty>Nothing has been handed in yet.</Empty>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">

@@ -24,7 +24,14 @@ const none: ReadonlySet<string> = new Set();
 
 it('shows whose hand-ins they are to judge', () => {
   const rows = [row('a', [[null]], { marker: { id: 'me', name: 'Ruth' } }), row('b', [[null]])];
-  const choice = { filter: 'mine', order: 'name', words: '', aside: none, seed: 'me' } as const;
+  const choice = {
+    filter: 'mine',
+    order: 'name',
+    words: '',
+    aside: none,
+    differing: none,
+    seed: 'me',
+  } as const;
   expect(chosenRows(rows, choice).map((one) => one.handInId)).toEqual(['a']);
 });
 
@@ -43,13 +50,21 @@ it('filters, orders and searches', () => {
     row('b', [[null]], { late: true, handedInAt: '2026-11-04T10:00:00Z' }),
   ];
   const ids = (change: object) =>
-    chosenRows(rows, { filter: 'all', order: 'name', words: '', aside: none, seed: '', ...change }).map(
-      (r) => r.handInId,
-    );
+    chosenRows(rows, {
+      filter: 'all',
+      order: 'name',
+      words: '',
+      aside: none,
+      differing: none,
+      seed: '',
+      ...change,
+    }).map((r) => r.handInId);
   expect(ids({})).toEqual(['a', 'b']);
   expect(ids({ filter: 'waiting' })).toEqual(['b']);
   expect(ids({ filter: 'late' })).toEqual(['b']);
   expect(ids({ filter: 'aside', aside: new Set(['a']) })).toEqual(['a']);
+  expect(ids({ filter: 'differing', differing: new Set(['b']) })).toEqual(['b']);
+  expect(ids({ filter: 'absent' })).toEqual([]);
   expect(ids({ order: 'time' })).toEqual(['b', 'a']);
   expect(ids({ words: 'KIM A' })).toEqual(['a']);
 });
@@ -57,9 +72,14 @@ it('filters, orders and searches', () => {
 it('in random order are the same rows, the same whenever one comes back, and others for another person', () => {
   const rows = Array.from({ length: 40 }, (_, i) => row(`h${i}`, [[null]]));
   const order = (seed: string) =>
-    chosenRows([...rows], { filter: 'all', order: 'random', words: '', aside: new Set(), seed }).map(
-      (r) => r.handInId,
-    );
+    chosenRows([...rows], {
+      filter: 'all',
+      order: 'random',
+      words: '',
+      aside: none,
+      differing: none,
+      seed,
+    }).map((r) => r.handInId);
   const mine = order('ruth');
   expect([...mine].sort()).toEqual(rows.map((r) => r.handInId).sort());
   expect(order('ruth')).toEqual(mine);
@@ -69,7 +89,8 @@ it('in random order are the same rows, the same whenever one comes back, and oth
     filter: 'all',
     order: 'random',
     words: '',
-    aside: new Set(),
+    aside: none,
+    differing: none,
     seed: 'ruth',
   });
   expect(fewer.map((r) => r.handInId)).toEqual(mine.filter((id) => Number(id.slice(1)) < 30));

@@ -1,6 +1,15 @@
 import type { GridCell, GridRow } from '@nachweis/contract';
 
-export const FILTERS = ['all', 'mine', 'waiting', 'findings', 'late', 'aside'] as const;
+export const FILTERS = [
+  'all',
+  'mine',
+  'waiting',
+  'findings',
+  'late',
+  'aside',
+  'differing',
+  'absent',
+] as const;
 export type Filter = (typeof FILTERS)[number];
 export const ORDERS = ['name', 'time', 'findings', 'random'] as const;
 export type Order = (typeof ORDERS)[number];
@@ -15,6 +24,8 @@ interface Choice {
   words: string;
   /** hand-ins that were put aside */
   aside: ReadonlySet<string>;
+  /** hand-ins on which two markers differ */
+  differing: ReadonlySet<string>;
   /** the person who looks: whose hand-ins are theirs; a random order is one person's own, and the same whenever they come back */
   seed: string;
 }
@@ -22,7 +33,7 @@ interface Choice {
 /** The rows that are looked at, in their order. */
 export function chosenRows(
   rows: readonly GridRow[],
-  { filter, order, words, aside, seed }: Choice,
+  { filter, order, words, aside, differing, seed }: Choice,
 ): GridRow[] {
   const wanted = words.trim().toLowerCase();
   const found = rows.filter((row) => {
@@ -32,6 +43,9 @@ export function chosenRows(
     if (filter === 'findings') return findings(row) > 0;
     if (filter === 'late') return row.late;
     if (filter === 'aside') return aside.has(row.handInId);
+    if (filter === 'differing') return differing.has(row.handInId);
+    // Those have no row.
+    if (filter === 'absent') return false;
     return true;
   });
   if (order === 'time') return found.sort((a, b) => a.handedInAt.localeCompare(b.handedInAt));

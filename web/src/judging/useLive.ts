@@ -1,4 +1,4 @@
-import { LiveChange, type LiveKind, LivePresence, liveHref } from '@nachweis/contract';
+import { type LiveChange, type LiveKind, type LivePresence, liveHref } from '@nachweis/contract';
 import { useEffect, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
 
@@ -39,12 +39,12 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => void): stri
         opened = true;
       });
       source.addEventListener('changed', ({ data }: MessageEvent<string>) => {
-        const { by } = LiveChange.parse(JSON.parse(data));
+        const { by } = JSON.parse(data) as LiveChange;
         // What this page did it knows; another tab of the same person does not.
         if (by !== me || !document.hasFocus()) changed();
       });
       source.addEventListener('present', ({ data }: MessageEvent<string>) => {
-        const present = LivePresence.parse(JSON.parse(data));
+        const present = JSON.parse(data) as LivePresence;
         setOthers(present.filter((one) => one.id !== me).map((one) => one.name));
       });
     };

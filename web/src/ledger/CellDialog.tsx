@@ -1,4 +1,4 @@
-import type { Ledger, LedgerAssignment, LedgerCell } from '@nachweis/contract';
+import type { LedgerAssignment, LedgerCell } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { useApi } from '../api/useApi.ts';
@@ -10,8 +10,8 @@ import { ExemptForm } from './ExemptForm.tsx';
 import { PointsForm } from './PointsForm.tsx';
 
 interface CellDialogProps {
-  ledger: Ledger;
-  row: Ledger['rows'][number];
+  timeZone: string;
+  student: { id: string; name: string };
   assignment: LedgerAssignment;
   cell: LedgerCell;
   onClose: () => void;
@@ -21,11 +21,11 @@ interface CellDialogProps {
 
 /** One figure of the ledger: how it came about, and what can be changed of it, each with a reason. */
 export function CellDialog(props: CellDialogProps): ReactNode {
-  const { ledger, row, assignment, cell, onClose, onChanged } = props;
+  const { timeZone, student, assignment, cell, onClose, onChanged } = props;
   const { handInId, state } = cell;
   const exempt = state === 'exempt';
   return (
-    <Dialog title={`${row.student.name}: ${assignment.title}`} onClose={onClose}>
+    <Dialog title={`${student.name}: ${assignment.title}`} onClose={onClose}>
       <div className="flex flex-col gap-4 p-4">
         {exempt && (
           <p className="written">
@@ -43,7 +43,7 @@ export function CellDialog(props: CellDialogProps): ReactNode {
         {handInId && !exempt && <HandInPart handInId={handInId} onChanged={onChanged} />}
         <ExemptForm
           assignmentId={assignment.id}
-          personId={row.student.id}
+          personId={student.id}
           exempt={exempt}
           onDone={() => {
             onChanged();
@@ -53,7 +53,7 @@ export function CellDialog(props: CellDialogProps): ReactNode {
         {handInId && (
           <section>
             <h3 className="mb-1 text-base">How the points came about</h3>
-            <GradeHistoryList handInId={handInId} timeZone={ledger.timeZone} />
+            <GradeHistoryList handInId={handInId} timeZone={timeZone} />
           </section>
         )}
       </div>

@@ -5,6 +5,7 @@ import { saveAs } from '../ui/saveAs.ts';
 export const CHART_WIDTH = 640;
 
 interface ChartFigureProps {
+  /** of what it is made, for the name of its file */
   title: string;
   /** what the chart says, in words */
   words: string;
@@ -34,10 +35,8 @@ export function ChartFigure({
   return (
     <figure className="min-w-0 max-w-2xl border border-rule bg-card p-3">
       <figcaption className="mb-1 flex flex-wrap items-baseline gap-x-3">
-        <strong className="written w-full">{title}</strong>
-        <span className="min-w-0 flex-1 text-sm text-faded">
-          {label}: {words}
-        </span>
+        <strong className="w-full">{label}</strong>
+        <span className="min-w-0 flex-1 text-sm text-faded">{words}</span>
         <Button
           small
           look="quiet"

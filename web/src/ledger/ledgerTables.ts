@@ -1,6 +1,7 @@
-import type { Ledger, LedgerCell } from '@nachweis/contract';
+import type { AssignmentLedger, Ledger, LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import Papa from 'papaparse';
+import { saveAs } from '../ui/saveAs.ts';
 
 /** Points as spreadsheets read them: with a point, and a plain minus. */
 const points = (units: number | null): string =>
@@ -24,6 +25,28 @@ export function plainTable({ rows, assignments, fields }: Ledger): string {
     })),
   );
 }
+
+/** The book of one assignment as a plain table: what was earned at each proof point, and what makes the points of it. */
+export function pointsTable({ rows, proofPoints }: AssignmentLedger): string {
+  const titles = distinct(
+    proofPoints.map(({ code, title, mostUnits }) => `${code} ${title} (${points(mostUnits)})`),
+  );
+  return written(
+    rows.map((row) => ({
+      Name: row.student.listed,
+      ...Object.fromEntries(titles.map((title, i) => [title, points(row.points[i] ?? null)])),
+      Criteria: points(row.criteria),
+      'For lateness': row.lateCost === 0 ? '' : points(-row.lateCost),
+      'By hand': row.adjustment === 0 ? '' : points(row.adjustment),
+      Points: points(row.units),
+      Stands: row.state,
+    })),
+  );
+}
+
+/** Keeps a table as a file, with a byte order mark, by which spreadsheet programs know that it is UTF-8. */
+export const saveTable = (text: string, name: string): void =>
+  saveAs(new Blob(['\uFEFF', text], { type: 'text/csv' }), name);
 
 /** Two assignments of one title stay two columns. */
 function distinct(titles: readonly string[]): string[] {

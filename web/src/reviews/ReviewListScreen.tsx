@@ -102,6 +102,11 @@ export default function ReviewListScreen(): ReactNode {
           )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
           {rows.length > 0 && !list.veiled && <ArchiveLinks kind="assignment" id={assignment.id} />}
+          {list.mayRelease && (
+            <Link to={`/assignments/${assignment.id}/ledger`} className={buttonClasses('plain')}>
+              Ledger
+            </Link>
+          )}
           {rows.length > 0 && (
             <Link to={`/assignments/${assignment.id}/grid`} className={buttonClasses('plain')}>
               Grid

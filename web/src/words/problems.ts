@@ -221,6 +221,10 @@ function waiting(seconds: number): string {
   return minutes === 1 ? 'a minute' : `${minutes} minutes`;
 }
 
+/** Whether something is a code for which there are words here. */
+export const isProblemCode = (code: unknown): code is CallCode =>
+  typeof code === 'string' && Object.hasOwn(SENTENCES, code);
+
 /** The sentence of what went wrong with a call: what happened, what is safe, what to do. */
 export const problemSentence = (code: CallCode, data: Data): string => SENTENCES[code](data);
 

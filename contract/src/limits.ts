@@ -1,0 +1,17 @@
+/** Most letters of one text. */
+export const MAX_TEXT = 20_000;
+
+/** Most marks of one picture. */
+export const MAX_MARKS = 500;
+
+/** Most people of one course. */
+export const MAX_PEOPLE = 1000;
+
+/** Most steps of one picture; each goes over all its pixels. */
+export const MAX_TRIMS = 12;
+
+/** So often one may ask for a judgement of one hand-in again. */
+export const MOST_ASKED = 3;
+
+/** How many reference pictures a proof point may have. */
+export const MOST_REFERENCES = 6;

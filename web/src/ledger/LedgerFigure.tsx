@@ -1,0 +1,40 @@
+import type { LedgerCell } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
+import type { ReactNode } from 'react';
+
+const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
+  none: 'nothing',
+  exempt: 'exempt',
+  waiting: 'waiting',
+  marked: 'not released',
+  released: '',
+};
+
+interface LedgerFigureProps {
+  cell: LedgerCell;
+  who: string;
+  onOpen: () => void;
+}
+
+/** How one student stands in one assignment; a press opens how that came about. */
+export function LedgerFigure({ cell, who, onOpen }: LedgerFigureProps): ReactNode {
+  const { state, units, late } = cell;
+  const words = [units !== null && formatPoints(units), STATE_WORDS[state], late && 'late'].filter(Boolean);
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      aria-label={`${who}: ${words.join(', ')}`}
+      title={cell.reason || undefined}
+      className="flex min-h-6 w-full flex-wrap items-baseline gap-x-2 text-left underline-offset-2 hover:underline"
+    >
+      {units !== null && (
+        <span className={`font-mono ${state === 'released' ? 'font-bold' : 'text-faded'}`}>
+          {formatPoints(units)}
+        </span>
+      )}
+      {STATE_WORDS[state] && <span className="text-faded">{STATE_WORDS[state]}</span>}
+      {late && <span className="text-ochre">late</span>}
+    </button>
+  );
+}
