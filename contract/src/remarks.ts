@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { REMARK_SHAPES, REMARK_SIGNS } from './names.ts';
-import { Id, Instant } from './shared.ts';
+import { Href, Id, Instant } from './shared.ts';
 
 export const RemarkShape = z.enum(REMARK_SHAPES);
 export type RemarkShape = z.infer<typeof RemarkShape>;
@@ -50,8 +50,22 @@ const RemarkBody = z.object({
   text: z.string(),
 });
 
+/** A picture that shows what a remark means. */
+export const RemarkPicture = z.object({
+  id: Id,
+  width: z.int().positive(),
+  height: z.int().positive(),
+  href: Href,
+  thumbHref: Href,
+});
+export type RemarkPicture = z.infer<typeof RemarkPicture>;
+
+/** An own capture, of which the whole becomes the picture. */
+export const RemarkPictureWrite = z.object({ captureId: Id });
+
 export const Remark = RemarkBody.extend({
   id: Id,
+  picture: RemarkPicture.nullable(),
   author: z.string(),
   /** whether it is the reader's own, who alone can change it */
   own: z.boolean(),
@@ -74,11 +88,16 @@ export const RemarkWrite = RemarkBody.extend({
   height: RemarkBody.shape.height.default(null),
   sign: RemarkSign.nullable().default(null),
   mustShowId: Id.nullable().default(null),
+  /** one that was added to the assignment by who writes */
+  pictureId: Id.nullable().default(null),
   text: z.string().trim().max(MOST_CHARACTERS, 'remark-too-long'),
   /** version of the remark this takes the place of; 0 for a new one */
   on: z.int().min(0).default(0),
 })
-  .refine(({ text, sign }) => text !== '' || sign !== null, { path: ['text'], message: 'remark-empty' })
+  .refine(({ text, sign, pictureId }) => text !== '' || sign !== null || pictureId !== null, {
+    path: ['text'],
+    message: 'remark-empty',
+  })
   .refine(
     ({ itemId, shape, x, y, width, height }) =>
       (itemId === null) === (x === null) &&

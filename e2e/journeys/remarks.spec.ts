@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
+import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
@@ -214,4 +215,54 @@ test('remarks go out as Web Annotations and come in again, all of them or none',
     .getByRole('button', { name: 'Undo' })
     .click();
   await expect(page.locator('[data-remark]')).toHaveCount(0);
+});
+
+test('a picture is pasted into a remark and kept while it is written, given without words, and seen large by its student', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.getByRole('button', { name: 'To the whole hand-in' }).click();
+  await page.keyboard.type('So it');
+  await copyPicture(page, await testPicture(300, 200));
+  await page.keyboard.press('Control+v');
+  const form = page.locator('form').filter({ has: page.getByLabel('Remark to the whole hand-in') });
+  await expect(form.getByAltText('To be shown with this remark')).toBeVisible();
+  // The page takes it as nothing else.
+  await expect(page).toHaveURL(/review/);
+  await page.keyboard.type(' should look.');
+  await page.reload();
+  await expect(form.getByAltText('To be shown with this remark')).toBeVisible();
+  await expect(page.getByLabel('Remark to the whole hand-in')).toHaveValue('So it should look.');
+  await expectClean(page, 'a remark with a picture');
+  await page.getByLabel('Remark to the whole hand-in').press('Control+Enter');
+  const saved = page.getByRole('listitem').filter({ hasText: 'So it should look.' });
+  await expect(saved.getByAltText('Shown with the remark')).toBeVisible();
+
+  // What is no picture is refused, and the words stay.
+  await page.getByRole('button', { name: 'To the whole hand-in' }).click();
+  await page.keyboard.type('Another one');
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Picture …' }).click(),
+  ]);
+  await chooser.setFiles({ name: 'a.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(form.getByRole('alert')).toContainText('is not a picture');
+  await expect(page.getByLabel('Remark to the whole hand-in')).toHaveValue('Another one');
+  await page.getByRole('button', { name: 'Discard' }).click();
+
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: /^Release to/ }).click();
+  await expect(page.getByText(/^Released\. /)).toBeVisible();
+  await signIn(page, school, school.student);
+  await page.goto(`/hand-ins/${handInId}`);
+  await page.getByRole('button', { name: /^Show large:/ }).press('Enter');
+  const large = page.getByRole('dialog', { name: 'Shown with the remark' });
+  await expect(large.getByRole('img', { name: 'Shown with the remark' }).first()).toBeVisible();
+  await expectClean(page, 'the picture of a remark');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Show large:/ })).toBeFocused();
 });

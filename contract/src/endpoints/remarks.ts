@@ -2,6 +2,8 @@ import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { HandInView } from '../handIns.ts';
 import {
+  RemarkPicture,
+  RemarkPictureWrite,
   RemarkStock,
   RemarksGive,
   RemarksGiven,
@@ -35,6 +37,15 @@ export const remarkEndpoints = {
     summary: 'Takes a remark away.',
     params: remarkParams,
     response: RemarksNow,
+  },
+  addRemarkPicture: {
+    method: 'put',
+    path: '/api/assignments/:assignmentId/remark-pictures/:pictureId',
+    access: 'course-staff',
+    summary: 'Makes an own capture a picture that remarks of the assignment can have.',
+    params: assignmentParams.extend({ pictureId: Id }),
+    body: RemarkPictureWrite,
+    response: RemarkPicture,
   },
   answerRemark: {
     method: 'put',

@@ -296,8 +296,8 @@ export async function requireSeeing(
 }
 
 /**
- * Files that have an address: a capture as it came in, the base, the file and the thumbnail of a handed-in picture, and a
- * reference picture.
+ * Files that have an address: a capture as it came in, the base, the file and the thumbnail of a handed-in picture, a
+ * reference picture, and a picture in a remark.
  */
 export type FileKind =
   | 'capture'
@@ -306,7 +306,9 @@ export type FileKind =
   | 'file'
   | 'thumb'
   | 'reference'
-  | 'reference-thumb';
+  | 'reference-thumb'
+  | 'remark-picture'
+  | 'remark-picture-thumb';
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
@@ -326,6 +328,8 @@ export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id
     const role = row ? await roleInAssignment(db, actor, row.assignment_id) : null;
     return role === 'student' ? row?.shown === 1 && row.removed_at === null : role !== null;
   }
+  if (kind === 'remark-picture' || kind === 'remark-picture-thumb')
+    return mayFetchRemarkPicture(db, actor, id);
   const row = await db
     .selectFrom('hand_in_items')
     .innerJoin('hand_ins', 'hand_ins.id', 'hand_in_items.hand_in_id')
@@ -336,4 +340,46 @@ export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id
   if (await isOwnHandIn(db, actor, row.id)) return true;
   const role = await roleInAssignment(db, actor, row.assignment_id);
   return role !== null && STAFF.includes(role);
+}
+
+/**
+ * A picture in a remark is a part of the judgement: it is the staff's, but for whoever marks something of the assignment a
+ * second time, and the students' in whose hand-in a remark has it now. When those see it, the release says.
+ */
+async function mayFetchRemarkPicture(db: DbOrTrx, actor: Actor, id: string): Promise<boolean> {
+  const row = await db
+    .selectFrom('remark_pictures')
+    .select('assignment_id')
+    .where('id', '=', id)
+    .executeTakeFirst();
+  if (!row) return false;
+  const role = await roleInAssignment(db, actor, row.assignment_id);
+  if (role !== null && STAFF.includes(role)) {
+    const marking = await readOpenSecondMarkings(db, actor.personId);
+    return !marking.some((one) => one.assignmentId === row.assignment_id);
+  }
+  return (await ownHandInsWith(db, actor, id)).length > 0;
+}
+
+/** The own hand-ins of a person in which a remark has a picture. */
+export async function ownHandInsWith(db: DbOrTrx, actor: Actor, pictureId: string): Promise<string[]> {
+  const rows = await db
+    .selectFrom('remark_events as event')
+    .innerJoin('hand_in_people', 'hand_in_people.hand_in_id', 'event.hand_in_id')
+    .select('event.hand_in_id')
+    .distinct()
+    .where('event.picture_id', '=', pictureId)
+    .where('hand_in_people.person_id', '=', actor.personId)
+    .where(({ not, exists, selectFrom }) =>
+      not(
+        exists(
+          selectFrom('remark_events as later')
+            .select('later.seq')
+            .whereRef('later.remark_id', '=', 'event.remark_id')
+            .whereRef('later.seq', '>', 'event.seq'),
+        ),
+      ),
+    )
+    .execute();
+  return rows.map((row) => row.hand_in_id);
 }

@@ -268,6 +268,11 @@ async function world(s: TestServer) {
     .put(`/api/assignments/${room.assignment.id}/references/${referenceId}`)
     .send({ proofPointId: room.assignment.points[0]?.id, captureId: shown.id, caption: 'x', shown: true })
     .expect(200);
+  const pictureId = randomUUID();
+  await room.instructor
+    .put(`/api/assignments/${room.assignment.id}/remark-pictures/${pictureId}`)
+    .send({ captureId: shown.id })
+    .expect(200);
   const stockId = randomUUID();
   await agents.own.put(`/api/remark-stock/${stockId}`).send({ text: 'x' }).expect(204);
   // A remark that its student sees, so that it can be answered by both sides.
@@ -307,6 +312,7 @@ async function world(s: TestServer) {
       askedId,
       handoverId,
       referenceId,
+      pictureId,
       stockId,
       // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
       markerId: room.instructorPerson.id,

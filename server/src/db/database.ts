@@ -23,6 +23,7 @@ import * as brought from './migrations/0016_brought.ts';
 import * as askedAgain from './migrations/0017_asked_again.ts';
 import * as handovers from './migrations/0018_handovers.ts';
 import * as references from './migrations/0019_references.ts';
+import * as remarkPictures from './migrations/0020_remark_pictures.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -50,6 +51,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0017_asked_again': askedAgain,
   '0018_handovers': handovers,
   '0019_references': references,
+  '0020_remark_pictures': remarkPictures,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

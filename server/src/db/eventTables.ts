@@ -123,6 +123,7 @@ export interface EventTables {
     height: number | null;
     sign: 'right' | 'wrong' | 'query' | null;
     must_show_id: string | null;
+    picture_id: string | null;
     /** null: taken away */
     text: string | null;
     author_id: string;

@@ -62,6 +62,17 @@ export interface Tables extends EventTables {
     made_by: string | null;
   };
   /** of how what is asked should look; only ever added and marked as removed */
+  /** pictures in remarks; rows are added and never changed */
+  remark_pictures: {
+    id: string;
+    assignment_id: string;
+    sha256: string;
+    format: PictureFormat;
+    width: number;
+    height: number;
+    added_by: string;
+    added_at: string;
+  };
   reference_pictures: {
     seq: Generated<number>;
     id: string;

@@ -9,6 +9,8 @@ const LETTERS: Readonly<Record<FileKind, string>> = {
   thumb: 't',
   reference: 'r',
   'reference-thumb': 'q',
+  'remark-picture': 'm',
+  'remark-picture-thumb': 'n',
 };
 const KINDS = new Map(Object.entries(LETTERS).map(([kind, letter]) => [letter, kind as FileKind]));
 

@@ -6,6 +6,7 @@ import type { ByteRange } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
+import { isRemarkPictureShown } from '../reviews/remarkPictures.ts';
 import { parseFileId } from './hrefs.ts';
 import type { StoredFile } from './storedFile.ts';
 import { readThumbnail } from './thumbnails.ts';
@@ -66,13 +67,20 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
   if (!parsed || !(await mayFetchFile(context.db, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
   if (kind === 'base' || kind === 'file' || kind === 'thumb') return handedIn(context, actor, kind, id);
-  const stored = kind === 'capture' || kind === 'capture-thumb' ? 'captures' : 'reference_pictures';
+  const isOfRemark = kind === 'remark-picture' || kind === 'remark-picture-thumb';
+  if (isOfRemark && !(await isRemarkPictureShown(context, actor, id))) return null;
+  const stored =
+    kind === 'capture' || kind === 'capture-thumb'
+      ? 'captures'
+      : isOfRemark
+        ? 'remark_pictures'
+        : 'reference_pictures';
   const { sha256, format } = await context.db
     .selectFrom(stored)
     .select(['sha256', 'format'])
     .where('id', '=', id)
     .executeTakeFirstOrThrow();
-  const isThumb = kind === 'capture-thumb' || kind === 'reference-thumb';
+  const isThumb = kind.endsWith('-thumb');
   return isThumb ? readThumbnail(context, actor, sha256) : picture(context, sha256, format);
 }
 

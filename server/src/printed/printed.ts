@@ -103,8 +103,10 @@ function placesOf(
   return itemId === id && x !== null && y !== null ? [{ number, x: x / width, y: y / height }] : [];
 }
 
-const remarkWords = ({ sign, text, author }: Remark): string =>
-  `${[sign && SIGN_WORDS[sign], text].filter(Boolean).join(': ')} (${author})`;
+const remarkWords = ({ sign, text, picture, author }: Remark): string => {
+  const said = [sign && SIGN_WORDS[sign], text].filter(Boolean).join(': ');
+  return `${[said, picture && 'a picture on the page'].filter(Boolean).join('; ')} (${author})`;
+};
 
 function closingOf({ assignment, feedback }: HandInView): string[] {
   const levels = assignment.criteria.flatMap(({ id, title, levels: all }) => {

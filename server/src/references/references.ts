@@ -1,24 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import {
   MOST_REFERENCES,
-  type Preparation,
   type ReferencePicture,
   type References,
   type ReferenceWrite,
 } from '@nachweis/contract';
-import { FORMAT_FACTS, refuseUnreadable } from '@nachweis/core';
+import { FORMAT_FACTS } from '@nachweis/core';
 import { roleInAssignment } from '../access/access.ts';
 import { readAssignment } from '../assignments/documents.ts';
-import { enterBlob } from '../blobs/enterBlob.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { keepsCoding } from '../evidence/rendering.ts';
+import { withWholePicture } from '../evidence/wholePicture.ts';
 import { fileHref } from '../files/hrefs.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
-import { Unreadable } from '../pictures/pixelProcess.ts';
-
-/** The whole of it as it is, but for what tells of place, owner or device. */
-const WHOLE: Preparation = { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null };
 
 /** What a person may see of an assignment's reference pictures; of one that is tried, those of the one it is a trial of. */
 export async function readReferences(
@@ -93,7 +87,7 @@ export async function addReference(
   { proofPointId, captureId, caption, shown }: ReferenceWrite,
   by: string,
 ): Promise<References> {
-  const { db, blobs, blobLock, pictures, settings, now } = context;
+  const { db } = context;
   const assignment = await readAssignment(db, assignmentId);
   const there = await db.selectFrom('reference_pictures').selectAll().where('id', '=', id).executeTakeFirst();
   if (there) {
@@ -102,57 +96,30 @@ export async function addReference(
     return readReferences(context, assignmentId, by);
   }
   if (!assignment.proofPoints.some((point) => point.id === proofPointId)) throw notFound('proof-point');
-  const capture = await db
-    .selectFrom('captures')
-    .selectAll()
-    .where('id', '=', captureId)
-    .where('owner_id', '=', by)
-    .executeTakeFirst();
-  if (!capture) throw notFound('capture');
-  if (capture.deleted_at) throw new HttpProblem('in-bin');
   await requireRoom(db, assignmentId, proofPointId);
-  const keep = keepsCoding(WHOLE, { ...capture, keepsFormat: capture.keeps_format === 1 })
-    ? capture.format
-    : null;
-  const { file } = await pictures
-    .render(settings.dataFolder, { sha256: capture.sha256, document: WHOLE, keep })
-    .catch((error) => {
-      if (!(error instanceof Unreadable)) throw error;
-      const { refusal } = refuseUnreadable(capture.original_name);
-      throw new HttpProblem('picture-refused', { refusal });
-    });
-  const at = now().toISOString();
-  await blobLock.with(file.sha256, async () => {
-    if ((await blobs.size(file.sha256)) === null) throw new Error(`${file.sha256} went while it was made.`);
-    await db.transaction().execute(async (trx) => {
-      // Meanwhile the same request may have come a second time, or somebody else added one.
-      const again = await trx
-        .selectFrom('reference_pictures')
-        .select('id')
-        .where('id', '=', id)
-        .executeTakeFirst();
-      if (again) return;
-      await requireRoom(trx, assignmentId, proofPointId);
-      const { sha256, bytes, format } = file;
-      await enterBlob(trx, { sha256, bytes, mediaType: FORMAT_FACTS[format].mediaType, at });
-      await trx
-        .insertInto('reference_pictures')
-        .values({
-          id,
-          assignment_id: assignmentId,
-          proof_point_id: proofPointId,
-          sha256,
-          format,
-          width: capture.width,
-          height: capture.height,
-          caption,
-          shown: shown ? 1 : 0,
-          added_by: by,
-          added_at: at,
-          removed_at: null,
-        })
-        .execute();
-    });
+  await withWholePicture(context, { captureId, by }, async (trx, picture, at) => {
+    // Meanwhile the same request may have come a second time, or somebody else added one.
+    const again = await trx
+      .selectFrom('reference_pictures')
+      .select('id')
+      .where('id', '=', id)
+      .executeTakeFirst();
+    if (again) return;
+    await requireRoom(trx, assignmentId, proofPointId);
+    await trx
+      .insertInto('reference_pictures')
+      .values({
+        id,
+        assignment_id: assignmentId,
+        proof_point_id: proofPointId,
+        ...picture,
+        caption,
+        shown: shown ? 1 : 0,
+        added_by: by,
+        added_at: at,
+        removed_at: null,
+      })
+      .execute();
   });
   return readReferences(context, assignmentId, by);
 }

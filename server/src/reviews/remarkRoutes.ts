@@ -1,6 +1,7 @@
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
 import { giveRemarks, takeRemarks } from './manyRemarks.ts';
+import { addRemarkPicture } from './remarkPictures.ts';
 import { putRemark, removeRemark } from './remarks.ts';
 import { answerRemark } from './remarkThreads.ts';
 import { putStock, readStock, removeStock } from './stock.ts';
@@ -9,6 +10,7 @@ type RemarkHandlers = Pick<
   Handlers,
   | 'putRemark'
   | 'removeRemark'
+  | 'addRemarkPicture'
   | 'answerRemark'
   | 'giveRemarks'
   | 'takeRemarks'
@@ -23,6 +25,8 @@ export function remarkHandlers(context: Context): RemarkHandlers {
       putRemark(context, actor.personId, params.handInId, params.remarkId, body),
     removeRemark: ({ params, actor }) =>
       removeRemark(context, actor.personId, params.handInId, params.remarkId),
+    addRemarkPicture: ({ params, body, actor }) =>
+      addRemarkPicture(context, actor.personId, params.assignmentId, params.pictureId, body.captureId),
     answerRemark: ({ params, body, actor }) => answerRemark(context, actor, params, body),
     giveRemarks: ({ params, body, actor }) => giveRemarks(context, actor.personId, params.assignmentId, body),
     takeRemarks: ({ params, body, actor }) => takeRemarks(context, actor.personId, params.assignmentId, body),

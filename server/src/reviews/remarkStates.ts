@@ -1,7 +1,8 @@
-import type { Remark } from '@nachweis/contract';
+import type { Remark, RemarkPicture } from '@nachweis/contract';
 import type { RawBuilder } from 'kysely';
 import type { DbOrTrx } from '../db/database.ts';
 import type { Names } from '../people/names.ts';
+import { remarkPicture } from './remarkPictures.ts';
 
 /** One answer to a remark, as it was entered. */
 interface ThreadState {
@@ -25,12 +26,16 @@ export interface RemarkState extends Omit<Remark, 'author' | 'own' | 'thread' | 
 }
 
 /**
- * The remarks of some hand-ins, each where it was written first, by two queries however many there are.
+ * The remarks of some hand-ins, each where it was written first, by three queries however many there are.
  * @param within a condition on `hand_in_id`
  */
 export async function readRemarkEvents(db: DbOrTrx, within: RawBuilder<boolean>): Promise<RemarkState[]> {
   const found = new Map<string, RemarkState>();
   const rows = await db.selectFrom('remark_events').selectAll().where(within).orderBy('seq').execute();
+  const pictures = await readPictures(
+    db,
+    rows.flatMap((row) => row.picture_id ?? []),
+  );
   for (const row of rows) {
     const first = found.get(row.remark_id);
     found.set(row.remark_id, {
@@ -45,6 +50,7 @@ export async function readRemarkEvents(db: DbOrTrx, within: RawBuilder<boolean>)
       sign: row.sign,
       mustShowId: row.must_show_id,
       text: row.text ?? '',
+      picture: pictures.get(row.picture_id ?? '') ?? null,
       authorId: row.author_id,
       writtenAt: first?.writtenAt ?? row.written_at,
       version: row.seq,
@@ -55,6 +61,16 @@ export async function readRemarkEvents(db: DbOrTrx, within: RawBuilder<boolean>)
   }
   if (found.size > 0) await readThreads(db, within, found);
   return [...found.values()];
+}
+
+async function readPictures(db: DbOrTrx, ids: readonly string[]): Promise<Map<string, RemarkPicture>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .selectFrom('remark_pictures')
+    .select(['id', 'format', 'width', 'height'])
+    .where('id', 'in', [...new Set(ids)])
+    .execute();
+  return new Map(rows.map((row) => [row.id, remarkPicture(row)]));
 }
 
 async function readThreads(

@@ -3,6 +3,7 @@ import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { namesIn, readJudgements } from './judgements.ts';
+import { requireOwnPicture } from './remarkPictures.ts';
 import { remarksShown } from './remarkStates.ts';
 import { requireJudging } from './requireJudging.ts';
 
@@ -57,12 +58,14 @@ export async function writeRemark(
   await requirePlace(trx, handInId, { itemId, ...rest });
   const there = await lastRemarkEvent(trx, remarkId);
   requireOwn(there, handInId, personId);
-  const { shape, x, y, width, height, sign, text, mustShowId } = rest;
-  const said = { item_id: itemId, shape, x, y, width, height, sign, text, must_show_id: mustShowId };
+  const { shape, x, y, width, height, sign, text, mustShowId, pictureId } = rest;
+  const place = { item_id: itemId, shape, x, y, width, height };
+  const said = { ...place, sign, text, must_show_id: mustShowId, picture_id: pictureId };
   const keys = Object.keys(said) as Array<keyof typeof said>;
   if (there && keys.every((key) => there[key] === said[key])) return;
   // A remark that was taken away is not brought back by a change that did not know of it.
   if ((there?.seq ?? 0) !== on) throw new HttpProblem('stale-version', { of: 'remark' });
+  if (pictureId !== null) await requireOwnPicture(trx, { personId, handInId }, pictureId);
   await trx
     .insertInto('remark_events')
     .values({ remark_id: remarkId, hand_in_id: handInId, author_id: personId, written_at: at, ...said })
@@ -77,7 +80,7 @@ export async function takeRemark(
   const there = await lastRemarkEvent(trx, remarkId);
   if (!there || there.hand_in_id !== handInId || there.text === null) return false;
   requireOwn(there, handInId, personId);
-  const nothing = { item_id: null, x: null, y: null, text: null };
+  const nothing = { item_id: null, x: null, y: null, text: null, picture_id: null };
   await trx
     .insertInto('remark_events')
     .values({ remark_id: remarkId, hand_in_id: handInId, author_id: personId, written_at: at, ...nothing })

@@ -1,5 +1,6 @@
 import type { Remark, ThreadWrite } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { RemarkPictureView } from '../judging/RemarkPictureView.tsx';
 import { RemarkThread } from '../judging/RemarkThread.tsx';
 import { RemarkSignBeside } from '../pictures/RemarkSignShape.tsx';
 import { Letter } from '../ui/signs.tsx';
@@ -51,6 +52,7 @@ export function ReturnedRemark(props: ReturnedRemarkProps): ReactNode {
       ) : (
         <div className="flex gap-2">{said}</div>
       )}
+      {remark.picture && <RemarkPictureView picture={remark.picture} />}
       {answering && (
         <RemarkThread
           remark={remark}

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { closed, type DraftRemark, NO_DRAFTS, opened, readKept, start } from './remarkDrafts.ts';
+import { closed, type DraftRemark, NO_DRAFTS, opened, readKept, start, writeOf } from './remarkDrafts.ts';
 import { WHOLE } from './remarkPlaces.ts';
 
 const at = (x: number, itemId: string | null = 'item') => ({ ...WHOLE, itemId, x, y: 1 });
-const SAYS_NOTHING = { sign: null, mustShowId: null, text: '', on: 0, saved: '' };
+const SAYS_NOTHING = { sign: null, mustShowId: null, text: '', picture: null, on: 0, saved: '' };
 const saved: DraftRemark = {
   ...at(5),
   ...SAYS_NOTHING,
@@ -58,5 +58,14 @@ describe('remarks that are being written', () => {
     });
     expect(readKept('{"all')).toEqual(NO_DRAFTS);
     expect(readKept(null)).toEqual(NO_DRAFTS);
+  });
+  it('one that has a picture and no words says something, and is kept; its picture goes along', () => {
+    const picture = { id: 'p', width: 3, height: 2, href: '/p', thumbHref: '/t' };
+    const begun = start(NO_DRAFTS, at(10), { newId: 'n' });
+    const [draft] = begun.all;
+    if (!draft) throw new Error('Nothing was begun.');
+    expect(closed({ ...begun, all: [{ ...draft, picture }] }).all).toMatchObject([{ picture }]);
+    expect(closed(begun).all).toEqual([]);
+    expect(writeOf({ ...draft, picture }).pictureId).toBe('p');
   });
 });

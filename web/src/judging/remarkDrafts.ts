@@ -1,4 +1,4 @@
-import type { Remark, RemarkSign, RemarkWrite } from '@nachweis/contract';
+import type { Remark, RemarkPicture, RemarkSign, RemarkWrite } from '@nachweis/contract';
 import { placeOf, type RemarkPlace, WHOLE } from './remarkPlaces.ts';
 
 /** A remark that is being written: on a picture's place, or to the whole hand-in. */
@@ -8,6 +8,7 @@ export interface DraftRemark extends RemarkPlace {
   /** the must-show it is about */
   mustShowId: string | null;
   text: string;
+  picture: RemarkPicture | null;
   /** version of the remark it changes; 0 for a new one */
   on: number;
   /** what the remark that it changes says; empty for a new one */
@@ -24,13 +25,15 @@ export interface Drafts {
 
 export const NO_DRAFTS: Drafts = { all: [], openId: null };
 
-/** What it says, its sign included. */
-const says = ({ sign, text }: Pick<DraftRemark, 'sign' | 'text'>): string =>
-  sign ? `${sign}: ${text}` : text;
+type Said = Pick<DraftRemark, 'sign' | 'text' | 'picture'>;
+
+/** What it says, its sign and its picture included. */
+const says = ({ sign, text, picture }: Said): string =>
+  (sign ? `${sign}: ${text}` : text) + (picture ? ` ${picture.id}` : '');
 
 /** Whether it says anything that can be saved. */
-export const saysSomething = ({ sign, text }: Pick<DraftRemark, 'sign' | 'text'>): boolean =>
-  sign !== null || text.trim() !== '';
+export const saysSomething = ({ sign, text, picture }: Said): boolean =>
+  sign !== null || text.trim() !== '' || picture !== null;
 
 /** Whether it holds something that is not saved. */
 export const worthKeeping = (draft: DraftRemark): boolean =>
@@ -56,16 +59,18 @@ export const draftOf = (remark: Remark): DraftRemark => ({
   sign: remark.sign,
   mustShowId: remark.mustShowId,
   text: remark.text,
+  picture: remark.picture,
   on: remark.version,
   saved: says(remark),
 });
 
 /** What is sent of a draft. */
-export const writeOf = ({ sign, mustShowId, text, on, ...place }: DraftRemark): RemarkWrite => ({
+export const writeOf = ({ sign, mustShowId, text, picture, on, ...place }: DraftRemark): RemarkWrite => ({
   ...placeOf(place),
   sign,
   mustShowId,
   text,
+  pictureId: picture?.id ?? null,
   on,
 });
 
@@ -84,7 +89,16 @@ export function start(
     const moved = { ...open, ...move(open), moving: false };
     return { ...drafts, all: drafts.all.map((draft) => (draft === open ? moved : draft)) };
   }
-  return opened(drafts, { ...place, id: newId, sign: null, mustShowId, text: '', on: 0, saved: '' });
+  return opened(drafts, {
+    ...place,
+    id: newId,
+    sign: null,
+    mustShowId,
+    text: '',
+    picture: null,
+    on: 0,
+    saved: '',
+  });
 }
 
 interface StartOptions {
@@ -94,7 +108,7 @@ interface StartOptions {
 }
 
 /** What an earlier version did not keep. */
-const OLDER = { ...WHOLE, sign: null, mustShowId: null, on: 0, saved: '' };
+const OLDER = { ...WHOLE, sign: null, mustShowId: null, picture: null, on: 0, saved: '' };
 
 /** What lies in the browser; an earlier version kept one draft by itself, and points only. */
 export function readKept(text: string | null): Drafts {

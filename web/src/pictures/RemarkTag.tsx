@@ -5,7 +5,7 @@ import { placeInFrame } from './FramedPicture.tsx';
 import { RemarkSignShape, SIGN_WORDS } from './RemarkSignShape.tsx';
 
 interface RemarkTagProps {
-  remark: Pick<Remark, 'shape' | 'x' | 'y' | 'width' | 'height' | 'sign' | 'text' | 'settled'>;
+  remark: Pick<Remark, 'shape' | 'x' | 'y' | 'width' | 'height' | 'sign' | 'text' | 'picture' | 'settled'>;
   number: number;
   frame: Box;
   chosen: boolean;
@@ -13,8 +13,8 @@ interface RemarkTagProps {
 }
 
 /** What a remark says, in one line. */
-export const remarkLine = ({ sign, text }: Pick<Remark, 'sign' | 'text'>): string =>
-  [sign && SIGN_WORDS[sign], text].filter(Boolean).join(': ');
+export const remarkLine = ({ sign, text, picture }: Pick<Remark, 'sign' | 'text' | 'picture'>): string =>
+  [sign && SIGN_WORDS[sign], text || (picture && 'a picture')].filter(Boolean).join(': ');
 
 /**
  * A remark's place in a picture: a numbered slip of paper, its upper left corner at the place; of a box or a ring the

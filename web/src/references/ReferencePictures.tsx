@@ -1,8 +1,6 @@
 import type { ReferencePicture } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
-import { FramedImage } from '../pictures/FramedPicture.tsx';
-import { Stage } from '../stage/Stage.tsx';
-import { Dialog } from '../ui/Dialog.tsx';
+import { PictureDialog } from '../stage/PictureDialog.tsx';
 
 interface ReferencePicturesProps {
   pictures: readonly ReferencePicture[];
@@ -41,26 +39,13 @@ export function ReferencePictures({ pictures, code, actions, forStaff }: Referen
         ))}
       </ul>
       {large && (
-        <Dialog
+        <PictureDialog
+          picture={large}
           title={large.caption || `Reference for ${code}`}
-          size="full"
+          label={`Reference for ${code}`}
           onClose={close}
           aside={actions?.(large, close)}
-        >
-          <Stage
-            picture={large}
-            label={`Reference for ${code}`}
-            enlarge={1}
-            image={
-              <FramedImage
-                url={large.href}
-                width={large.width}
-                height={large.height}
-                alt={large.caption || `Reference for ${code}`}
-              />
-            }
-          />
-        </Dialog>
+        />
       )}
     </>
   );

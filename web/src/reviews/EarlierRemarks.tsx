@@ -1,6 +1,7 @@
 import type { Review } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { RemarkPictureView } from '../judging/RemarkPictureView.tsx';
 import { remarkLine } from '../pictures/RemarkTag.tsx';
 
 /** What was said of the attempt before, and what this one answers: those that are settled by now. */
@@ -18,6 +19,7 @@ export function EarlierRemarks({ earlier }: { earlier: Review['earlier'] }): Rea
             <span className="written block max-h-24 overflow-auto" dir="auto">
               {remarkLine(remark)}
             </span>
+            {remark.picture && <RemarkPictureView picture={remark.picture} />}
             {remark.thread
               .filter((entry) => entry.text !== '')
               .map((entry) => (

@@ -5,7 +5,15 @@ import {
   type RemarkSign,
   type Review,
 } from '@nachweis/contract';
-import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import {
+  type ClipboardEvent,
+  type FormEvent,
+  type KeyboardEvent,
+  type ReactNode,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
 import { type DraftRemark, saysSomething, writeOf } from '../judging/remarkDrafts.ts';
 import { asShape, movedBy, sized } from '../judging/remarkPlaces.ts';
 import type { ReviewActions } from '../judging/useReview.ts';
@@ -14,9 +22,11 @@ import { arrowStep } from '../ui/arrowStep.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { RemarkPicturePart } from './RemarkPicturePart.tsx';
 import { withValues } from './remarkFields.ts';
 import { StockList } from './StockList.tsx';
 import type { RemarkDrafts } from './useRemarkDrafts.ts';
+import { useRemarkPicture } from './useRemarkPicture.ts';
 
 const MOST = 10_000;
 const SHAPES: Readonly<Record<RemarkShape, string>> = { point: 'Place', box: 'Box', ring: 'Ring' };
@@ -40,9 +50,18 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
   }, [draft.itemId, draft.x, draft.y, draft.width, draft.height, draft.moving]);
   const item = review.items.find((one) => one.id === draft.itemId);
   const point = review.assignment.proofPoints.find((one) => one.id === item?.proofPointId);
+  const adding = useRemarkPicture(review.assignment.id, (picture) => drafts.change({ ...draft, picture }));
+  const onPaste = (event: ClipboardEvent) => {
+    const files = [...event.clipboardData.files];
+    if (files.length === 0) return;
+    event.preventDefault();
+    // It is no evidence of the one who writes: nothing else of the page takes it.
+    event.stopPropagation();
+    void adding.take(files, 'clipboard');
+  };
   const save = async (event?: FormEvent) => {
     event?.preventDefault();
-    if (busy || !saysSomething(draft)) return;
+    if (busy || adding.busy || !saysSomething(draft)) return;
     setBusy(true);
     const text = withValues(draft.text, review);
     if (await actions.putRemark(draft.id, writeOf({ ...draft, text }))) drafts.discard(draft.id);
@@ -74,6 +93,7 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
     <form
       onSubmit={save}
       onKeyDown={onKeyDown}
+      onPaste={onPaste}
       // After a choice by pointer one goes on writing; one made by keys makes a click without a pointer.
       onClickCapture={(event) => {
         const radio = (event.target as Element).closest('[role=radio]');
@@ -111,10 +131,23 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
         <Button small look="quiet" onClick={drafts.close} keyName="Esc">
           Later
         </Button>
-        <Button small look="main" type="submit" disabled={busy || !saysSomething(draft)} keyName="Ctrl Enter">
+        <Button
+          small
+          look="main"
+          type="submit"
+          disabled={busy || adding.busy || !saysSomething(draft)}
+          keyName="Ctrl Enter"
+        >
           Save
         </Button>
       </div>
+      <RemarkPicturePart
+        picture={draft.picture}
+        busy={adding.busy}
+        problem={adding.problem}
+        onFiles={(files) => void adding.take(files, 'file')}
+        onRemove={() => drafts.change({ ...draft, picture: null })}
+      />
       <StockList draft={draft} review={review} point={point} onPick={pick} />
       <Choices
         label="Sign"

@@ -1,6 +1,7 @@
 import type { Remark } from '@nachweis/contract';
 import { Pencil, Trash2, Users } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { RemarkPictureView } from '../judging/RemarkPictureView.tsx';
 import { RemarkSignBeside } from '../pictures/RemarkSignShape.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Letter } from '../ui/signs.tsx';
@@ -58,6 +59,7 @@ export function RemarkLine(props: RemarkLineProps): ReactNode {
           </>
         )}
       </div>
+      {remark.picture && <RemarkPictureView picture={remark.picture} />}
       {children}
     </li>
   );
