@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
+import { tellOfTime } from './live/tellOfTime.ts';
 import { mailRound } from './mail/mailRound.ts';
 import { type PictureWork, sharedWork } from './pictures/pictureWork.ts';
 import { firstLink, linkPath } from './sessions/links.ts';
@@ -30,6 +31,8 @@ const KEEP_ALIVE_MS = 75_000;
 const BIN_ROUND_MS = 6 * 3600 * 1000;
 /** How long it rests between two looks for letters. */
 const MAIL_ROUND_MS = 20_000;
+/** How long what came about by itself may be untold. */
+const TIME_ROUND_MS = 2000;
 
 /** @param pictures where several servers share one process, what they share to work on pixels; it stays open */
 export async function startServer(
@@ -54,9 +57,22 @@ export async function startServer(
     MAIL_ROUND_MS,
     (error) => log.error({ err: error }, 'no letters were sent'),
   );
+  const begun = context.now().toISOString();
+  let [before, toldUntil] = [begun, begun];
+  const time = repeat(
+    async () => {
+      const now = context.now().toISOString();
+      // What is entered has its time a moment before it can be read: the last round's are told once more.
+      await tellOfTime(context, before, now);
+      [before, toldUntil] = [toldUntil, now];
+    },
+    TIME_ROUND_MS,
+    (error) => log.error({ err: error }, 'what came about by itself could not be told'),
+  );
   try {
     await listen(server, settings);
   } catch (error) {
+    await time.stop();
     await mail.stop();
     await context.close();
     throw error;
@@ -71,6 +87,7 @@ export async function startServer(
     async stop() {
       isStopping = true;
       clearInterval(binTimer);
+      await time.stop();
       await mail.stop();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       context.live.close();

@@ -10,6 +10,7 @@ import {
   joinCourse,
   serverPerTest,
 } from '../testServer.testing.ts';
+import { tellOfTime } from './tellOfTime.ts';
 
 const server = serverPerTest();
 type Room = Awaited<ReturnType<typeof handedIn>>;
@@ -102,6 +103,32 @@ describe('a hand-in that is judged', () => {
     await list.hears('event: changed');
     await ledger.hears('event: changed');
     expect(another.text()).toBe('');
+  });
+  it('is told of what nobody does at that moment: a release that was set for a time, and sealing', async () => {
+    const room = await handedIn(server());
+    await giveVerdicts(room.instructor, room.handInId, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    await room.instructor
+      .post(`/api/hand-ins/${room.handInId}/release`)
+      .send({ at: '2026-11-05T12:00:00Z' })
+      .expect((r) => expect(r.status, JSON.stringify(r.body)).toBeLessThan(300));
+    const address = await listening();
+    const list = await watch(room.instructor, address, room.assignment.id, 'assignments');
+    const ledger = await watch(room.instructor, address, room.courseId, 'courses');
+    const { context } = server();
+    await tellOfTime(context, '2026-11-05T11:59:57.000Z', '2026-11-05T11:59:59.000Z');
+    await tellOfTime(context, '2026-11-05T12:00:01.000Z', '2026-11-05T12:00:03.000Z');
+    expect(list.text()).toBe('');
+    await tellOfTime(context, '2026-11-05T11:59:59.000Z', '2026-11-05T12:00:01.000Z');
+    await list.hears('event: changed\ndata: {"by":null}');
+    await ledger.hears('event: changed');
+    const { sealed_at } = await context.db
+      .selectFrom('hand_ins')
+      .select('sealed_at')
+      .where('id', '=', room.handInId)
+      .executeTakeFirstOrThrow();
+    const before = list.text().length;
+    await tellOfTime(context, '2026-11-05T00:00:00.000Z', sealed_at ?? '');
+    await expect.poll(() => list.text().slice(before)).toContain('event: changed');
   });
   it('says of students only that there was something: who it was may be hidden', async () => {
     const room = await handedIn(server(), { attempts: 2 });

@@ -1,6 +1,9 @@
 import { type Kysely, sql } from 'kysely';
 
-/** Pictures in remarks: a picture belongs to an assignment and to who added it, and its remarks name it. */
+/**
+ * Pictures in remarks: a picture belongs to an assignment and to who added it, and its remarks name it. And what came
+ * about by time alone is found by it.
+ */
 export async function up(db: Kysely<unknown>): Promise<void> {
   for (const statement of [
     `CREATE TABLE remark_pictures (
@@ -10,6 +13,9 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     'CREATE INDEX remark_pictures_sha256 ON remark_pictures(sha256)',
     'ALTER TABLE remark_events ADD COLUMN picture_id TEXT REFERENCES remark_pictures(id)',
     'CREATE INDEX remark_events_picture ON remark_events(picture_id) WHERE picture_id IS NOT NULL',
+    // What came about since a time is asked for every two seconds.
+    'CREATE INDEX release_events_seen ON release_events(seen_at) WHERE seen_at IS NOT NULL',
+    'CREATE INDEX hand_ins_sealed ON hand_ins(sealed_at) WHERE sealed_at IS NOT NULL',
   ])
     await sql.raw(statement).execute(db);
 }
