@@ -4,6 +4,7 @@ import type { Alignment, Lie } from './alignment.ts';
 import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
 import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
 import { around, asMeant, refine, rescaled, scalesAround } from './refine.ts';
+import { askRegions } from './regions.ts';
 
 /** Longer sides that are compared, just below a power of two: over many scales, at a few, and at the best. */
 const [COARSE, MIDDLE, FINE] = [110, 220, 440];
@@ -13,10 +14,13 @@ const [LEAST_SCALE, MOST_SCALE, STEP] = [0.45, 2.25, 1.015];
 const [AGAIN, CLOSE] = [4, 3];
 /** How well they have to go together, and how far the next best place has to be behind. */
 const [LEAST_AGREEMENT, MOST_RIVAL] = [0.45, 0.9];
+/** Regions that have to be heard, and the share of them that has to lie in the same place. */
+const [LEAST_HEARD, MOST_AGREE] = [2, 0.6];
 
 /**
  * Finds how a second picture has to be scaled and moved to lie on a first, from their pixels alone: phase correlation of
- * their slopes over many scales, then to a fraction of a pixel by the differences along edges.
+ * their slopes over many scales, then to a fraction of a pixel by the differences along edges. It is sure only where
+ * most regions of the picture, asked by themselves, lie in that place.
  */
 export function alignPictures(reference: Raster, other: Raster): Alignment {
   checkRaster(reference);
@@ -40,8 +44,15 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
       .map((scale) => around(small, rescaled(small, best, scale), [scale], 1)),
   ];
   const climbed = guesses.map((guess) => climb(steps, guess)).sort((x, y) => y.agreement - x.agreement);
-  const { scale, dx, dy, agreement } = asMeant(steps.at(-1) ?? small, climbed[0] ?? best);
-  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT };
+  const full = steps.at(-1) ?? small;
+  const whole = asMeant(full, climbed[0] ?? best, meant);
+  const first = askRegions(full, whole);
+  // Where most regions lie elsewhere together, it is there; asked once more, they have to lie as one.
+  const moved = first.lie === whole ? whole : asMeant(full, refine(full, first.lie), meant);
+  const { heard, agreeing } = first.lie === whole ? first : askRegions(full, moved);
+  const { scale, dx, dy, agreement } = moved;
+  const isHeld = heard >= LEAST_HEARD && agreeing >= heard * MOST_AGREE;
+  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && isHeld };
 }
 
 /** Scales between displays and zooms that are usual. */

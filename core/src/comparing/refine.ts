@@ -58,22 +58,44 @@ export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agre
   return best;
 }
 
-/** Whole pixels and a scale of 1 are what is meant where they are as good. */
+/** How much less well a usual scale may go together: what a picture shows in one corner only fits many scales. */
+const AS_GOOD = 0.02;
+/** A scale this close to a usual one may be that one. */
+const MEANT_ROOM = 0.03;
+
+/**
+ * A usual scale is what is meant where it goes together as well, and at a scale of 1 whole pixels are.
+ * @param usual scales that are usual between two pictures
+ */
 export function asMeant(
   at: PyramidStep,
   found: Lie & Pick<Alignment, 'agreement'>,
+  usual: readonly number[],
 ): Lie & Pick<Alignment, 'agreement'> {
-  const { b } = at;
-  if (Math.abs(found.scale - 1) * Math.max(b.width, b.height) >= 3) return found;
-  // About the middle of what is laid on it, where another scale moves nothing.
-  const off = (found.scale - 1) / 2;
-  const plain = {
-    scale: 1,
-    dx: Math.round(found.dx + off * b.width),
-    dy: Math.round(found.dy + off * b.height),
-  };
+  const [best] = usual
+    .filter((scale) => Math.abs(scale / found.scale - 1) < MEANT_ROOM)
+    .map((scale) => moved(at, rescaled(at, found, scale)))
+    .sort((x, y) => y.agreement - x.agreement);
+  const meant = best && best.agreement >= found.agreement - AS_GOOD ? best : found;
+  if (meant.scale !== 1) return meant;
+  const plain = { scale: 1, dx: Math.round(meant.dx), dy: Math.round(meant.dy) };
   const agreement = agreementOf(at, plain);
-  return agreement >= found.agreement - 0.01 ? { ...plain, agreement } : found;
+  return agreement >= meant.agreement - 0.01 ? { ...plain, agreement } : meant;
+}
+
+/** The best place at one scale, to an eighth of a pixel. */
+function moved(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agreement'> {
+  let best = { ...start, agreement: agreementOf(at, start) };
+  for (let step = 2; step >= 0.125; step /= 2)
+    for (let round = 0, better = true; better && round < 6; round++) {
+      better = false;
+      for (const [x, y] of AROUND) {
+        const next = { scale: best.scale, dx: best.dx + x * step, dy: best.dy + y * step };
+        const agreement = agreementOf(at, next);
+        if (agreement > best.agreement) [best, better] = [{ ...next, agreement }, true];
+      }
+    }
+  return best;
 }
 
 const AROUND = [-1, 0, 1]
