@@ -12,6 +12,8 @@ import { measureMarkDrag } from './markDrag.ts';
 import { benchMatching } from './matching/matching.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
+import { benchGrid } from './reviewing/gridOfClass.ts';
+import { benchWalking } from './reviewing/walking.ts';
 import { school } from './school/school.ts';
 import { benchSettling } from './settling/settling.ts';
 import { measureStructure } from './structure.ts';
@@ -29,6 +31,8 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   sheets: benchSheets,
   matching: benchMatching,
   comparing: benchComparing,
+  walking: benchWalking,
+  grid: benchGrid,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),

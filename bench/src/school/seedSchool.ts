@@ -18,8 +18,8 @@ export interface SchoolData {
   assignment: EnteredAssignment;
 }
 
-/** Enters a course of so many students, an instructor and an assignment of four proof points. */
-export async function seedSchool(folder: string, howMany: number): Promise<SchoolData> {
+/** Enters a course of so many students, an instructor and an assignment. */
+export async function seedSchool(folder: string, howMany: number, points = POINTS): Promise<SchoolData> {
   const context = await createContext(readSettings({ NACHWEIS_DATA: folder }), pino({ level: 'silent' }));
   const { db } = context;
   const courseId = randomUUID();
@@ -48,7 +48,7 @@ export async function seedSchool(folder: string, howMany: number): Promise<Schoo
     attempts: 3,
     statementPrompt: null,
     nameRule: '{surname}_{point}',
-    points: Array.from({ length: POINTS }, (_, i) => ({
+    points: Array.from({ length: points }, (_, i) => ({
       title: `Point ${i + 1}`,
       instructions: '',
       mustShows: [

@@ -3,7 +3,7 @@ import { checkRaster, type Raster } from '../raster/raster.ts';
 import type { Alignment, Lie } from './alignment.ts';
 import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
 import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
-import { around, asMeant, refine, rescaled, scalesAround } from './refine.ts';
+import { around, asMeant, MEANT_ROOM, pivotOf, refine, rescaled, scalesAround } from './refine.ts';
 import { askRegions } from './regions.ts';
 
 /** Longer sides that are compared, just below a power of two: over many scales, at a few, and at the best. */
@@ -14,8 +14,8 @@ const [LEAST_SCALE, MOST_SCALE, STEP] = [0.45, 2.25, 1.015];
 const [AGAIN, CLOSE] = [4, 3];
 /** How well they have to go together, and how far the next best place has to be behind. */
 const [LEAST_AGREEMENT, MOST_RIVAL] = [0.45, 0.9];
-/** Regions that have to be heard, and the share of them that has to lie in the same place. */
-const [LEAST_HEARD, MOST_AGREE] = [2, 0.6];
+/** Regions that have to go together with the second: so many, and of all that could; and how many of those in one place. */
+const [LEAST_HEARD, LEAST_SHARE, MOST_AGREE] = [2, 0.4, 0.8];
 
 /**
  * Finds how a second picture has to be scaled and moved to lie on a first, from their pixels alone: phase correlation of
@@ -37,11 +37,12 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
     return { ...UNSURE, agreement: best?.agreement ?? 0 };
   const { small } = best;
   const steps = pyramid(a, b, small.factor);
+  const pivot = pivotOf(small, best);
   const guesses = [
     best,
     ...meant
       .filter((scale) => scale !== best.scale && Math.abs(scale / best.scale - 1) < MEANT_ROOM)
-      .map((scale) => around(small, rescaled(small, best, scale), [scale], 1)),
+      .map((scale) => around(small, rescaled(pivot, best, scale), [scale], 1)),
   ];
   const climbed = guesses.map((guess) => climb(steps, guess)).sort((x, y) => y.agreement - x.agreement);
   const full = steps.at(-1) ?? small;
@@ -49,16 +50,14 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
   const first = askRegions(full, whole);
   // Where most regions lie elsewhere together, it is there; asked once more, they have to lie as one.
   const moved = first.lie === whole ? whole : asMeant(full, refine(full, first.lie), meant);
-  const { heard, agreeing } = first.lie === whole ? first : askRegions(full, moved);
+  const { asked, heard, agreeing } = first.lie === whole ? first : askRegions(full, moved);
   const { scale, dx, dy, agreement } = moved;
-  const isHeld = heard >= LEAST_HEARD && agreeing >= heard * MOST_AGREE;
+  const isHeld = heard >= Math.max(LEAST_HEARD, asked * LEAST_SHARE) && agreeing >= heard * MOST_AGREE;
   return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && isHeld };
 }
 
 /** Scales between displays and zooms that are usual. */
 const MEANT_SCALES = [1, 0.5, 2, 2 / 3, 1.5, 0.75, 4 / 3, 0.8, 1.25, 4 / 7, 1.75] as const;
-/** One that is found this close to one of them is tried as that one, too. */
-const MEANT_ROOM = 0.03;
 /** From this on, a usual scale needs no other beside it; and so much better another one has to be. */
 const [CLEAR_AGREEMENT, MORE] = [0.85, 0.02];
 

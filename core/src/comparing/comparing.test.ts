@@ -74,6 +74,24 @@ describe('alignPictures', () => {
       expect(Math.hypot(other.width * scale + dx - 900, other.height * scale + dy - 600)).toBeLessThan(1.5);
     },
   );
+  it('finds one that shows something in one corner only, to half a pixel at the corner that is farthest from it', async () => {
+    const window = await fileOf(page(420, 300, 5))
+      .png()
+      .toBuffer();
+    const desktop = sharp({ create: { width: 1600, height: 900, channels: 3, background: '#7a8c92' } });
+    const whole = await desktop
+      .composite([{ input: window, left: 1100, top: 40 }])
+      .png()
+      .toBuffer();
+    const box = { left: 50, top: 4, width: 1440, height: 840 };
+    const other = await rasterOf(sharp(whole).extract(box).jpeg({ quality: 90 }));
+    const { scale, dx, dy, sure } = alignPictures(await rasterOf(sharp(whole)), other);
+    expect(sure).toBe(true);
+    expect(Math.hypot(dx - 50, dy - 4)).toBeLessThanOrEqual(0.5);
+    expect(
+      Math.hypot(box.width * scale + dx - 50 - box.width, box.height * scale + dy - 4 - box.height),
+    ).toBeLessThanOrEqual(0.5);
+  });
   it('says that it is not sure of pictures that have nothing in common', () => {
     expect(alignPictures(page(900, 600, 3), page(800, 700, 4)).sure).toBe(false);
     const plain = { width: 300, height: 200, data: new Uint8ClampedArray(300 * 200 * 4).fill(255) };

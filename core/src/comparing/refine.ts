@@ -6,19 +6,36 @@ import type { PyramidStep } from './pyramid.ts';
 const [SCALE_ROOM, SCALE_STEP] = [0.03, 0.0025];
 const ROOM = 4;
 
-/** The same picture in another scale, about its middle: what is there stays where it is. */
-export const rescaled = ({ b }: PyramidStep, at: Lie, scale: number) => ({
+/** A place of the first picture. */
+export type Pivot = readonly [x: number, y: number];
+
+/** The middle of what both have: about it another scale moves as little as can be, wherever in the picture that is. */
+export function pivotOf({ b, places }: PyramidStep, { scale, dx, dy }: Lie): Pivot {
+  let [count, sumX, sumY] = [0, 0, 0];
+  for (const [x, y] of places) {
+    const [u, v] = [(x - dx) / scale, (y - dy) / scale];
+    if (u < 0 || v < 0 || u > b.width || v > b.height) continue;
+    count++;
+    sumX += x;
+    sumY += y;
+  }
+  return count > 0 ? [sumX / count, sumY / count] : [dx + (scale * b.width) / 2, dy + (scale * b.height) / 2];
+}
+
+/** The same picture in another scale, about a place: what is there stays where it is. */
+export const rescaled = ([x, y]: Pivot, at: Lie, scale: number): Lie => ({
   scale,
-  dx: at.dx + ((at.scale - scale) * b.width) / 2,
-  dy: at.dy + ((at.scale - scale) * b.height) / 2,
+  dx: x - ((x - at.dx) / at.scale) * scale,
+  dy: y - ((y - at.dy) / at.scale) * scale,
 });
 
 /** The best of all places, and of these scales, around a guess: a peak may be of a scale beside the right one. */
 export function around(at: PyramidStep, guess: Lie, scales: readonly number[], step: number): Lie {
   let best = guess;
   let most = agreementOf(at, guess);
+  const pivot = pivotOf(at, guess);
   for (const scale of scales) {
-    const middle = rescaled(at, guess, scale);
+    const middle = rescaled(pivot, guess, scale);
     for (let y = -ROOM; y <= ROOM; y += step)
       for (let x = -ROOM; x <= ROOM; x += step) {
         const next = { scale, dx: middle.dx + x, dy: middle.dy + y };
@@ -38,6 +55,7 @@ export function scalesAround(scale: number): number[] {
 /** Improves an alignment step by step, each time with smaller steps, to an eighth of a pixel. */
 export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agreement'> {
   const { b } = at;
+  const pivot = pivotOf(at, start);
   let best = { ...start, agreement: agreementOf(at, start) };
   const consider = (next: Lie): boolean => {
     const agreement = agreementOf(at, next);
@@ -52,7 +70,7 @@ export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agre
         better = consider({ scale: best.scale, dx: best.dx + x * step, dy: best.dy + y * step }) || better;
       const by = (2 * step) / Math.max(b.width, b.height);
       for (const scale of [best.scale * (1 - by), best.scale * (1 + by)])
-        better = consider(rescaled(at, best, scale)) || better;
+        better = consider(rescaled(pivot, best, scale)) || better;
     }
   }
   return best;
@@ -60,8 +78,8 @@ export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agre
 
 /** How much less well a usual scale may go together: what a picture shows in one corner only fits many scales. */
 const AS_GOOD = 0.02;
-/** A scale this close to a usual one may be that one. */
-const MEANT_ROOM = 0.03;
+/** A scale that is found this close to a usual one may be that one. */
+export const MEANT_ROOM = 0.03;
 
 /**
  * A usual scale is what is meant where it goes together as well, and at a scale of 1 whole pixels are.
@@ -72,9 +90,11 @@ export function asMeant(
   found: Lie & Pick<Alignment, 'agreement'>,
   usual: readonly number[],
 ): Lie & Pick<Alignment, 'agreement'> {
+  const pivot = pivotOf(at, found);
   const [best] = usual
     .filter((scale) => Math.abs(scale / found.scale - 1) < MEANT_ROOM)
-    .map((scale) => moved(at, rescaled(at, found, scale)))
+    // Letters go together with their neighbours too: all places near are looked at.
+    .map((scale) => moved(at, around(at, rescaled(pivot, found, scale), [scale], 1)))
     .sort((x, y) => y.agreement - x.agreement);
   const meant = best && best.agreement >= found.agreement - AS_GOOD ? best : found;
   if (meant.scale !== 1) return meant;
@@ -86,7 +106,7 @@ export function asMeant(
 /** The best place at one scale, to an eighth of a pixel. */
 function moved(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agreement'> {
   let best = { ...start, agreement: agreementOf(at, start) };
-  for (let step = 2; step >= 0.125; step /= 2)
+  for (let step = 0.5; step >= 0.125; step /= 2)
     for (let round = 0, better = true; better && round < 6; round++) {
       better = false;
       for (const [x, y] of AROUND) {

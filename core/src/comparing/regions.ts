@@ -23,7 +23,8 @@ interface Said {
 export interface OfRegions {
   /** where most regions lie together */
   lie: Lie;
-  /** regions that say anything, and those of them that lie there */
+  /** regions that have enough in common with the second, those of them that go together with it, and that lie there */
+  asked: number;
   heard: number;
   agreeing: number;
 }
@@ -33,8 +34,12 @@ export interface OfRegions {
  * little everywhere and no part of it: then the regions differ, or tell together how it has to be scaled and moved.
  */
 export function askRegions(step: PyramidStep, at: Lie): OfRegions {
-  const said = regionsOf(step).flatMap((places) => hear(step, places, at) ?? []);
-  let best: OfRegions = { lie: at, heard: said.length, agreeing: within(said, 0, 0, 0).length };
+  const common = regionsOf(step)
+    .map((places) => inBoth(step, places, at))
+    .filter((places) => places.length >= LEAST_PLACES);
+  const said = common.flatMap((places) => hear(step, places, at) ?? []);
+  const counts = { asked: common.length, heard: said.length };
+  let best: OfRegions = { ...counts, lie: at, agreeing: within(said, 0, 0, 0).length };
   // A scale and a shift follow from any two; of all of them, those with which most others go.
   for (const [i, one] of said.entries())
     for (const other of said.slice(i + 1)) {
@@ -44,7 +49,7 @@ export function askRegions(step: PyramidStep, at: Lie): OfRegions {
       const [offX, offY] = [one.offX - grow * one.x, one.offY - grow * one.y];
       const together = within(said, grow, offX, offY);
       if (together.length > best.agreeing)
-        best = { lie: fitted(at, together), heard: said.length, agreeing: together.length };
+        best = { ...counts, lie: fitted(at, together), agreeing: together.length };
     }
   return best;
 }
@@ -81,15 +86,16 @@ function regionsOf({ a, places }: PyramidStep): Array<PyramidStep['places']> {
   return regions;
 }
 
-/** Null where a region has too little in common with the second, or goes together with it nowhere near. */
-function hear(step: PyramidStep, places: PyramidStep['places'], at: Lie): Said | null {
-  const { a, b } = step;
-  const seen = places.filter(([x, y]) => {
+/** Those places that the second covers too. */
+const inBoth = ({ b }: PyramidStep, places: PyramidStep['places'], at: Lie): PyramidStep['places'] =>
+  places.filter(([x, y]) => {
     const [u, v] = [(x - at.dx) / at.scale, (y - at.dy) / at.scale];
     return u >= 0 && v >= 0 && u <= b.width && v <= b.height;
   });
-  if (seen.length < LEAST_PLACES) return null;
-  const region = { ...step, a, places: seen };
+
+/** Null where a region goes together with the second nowhere near. */
+function hear(step: PyramidStep, places: PyramidStep['places'], at: Lie): Said | null {
+  const region = { ...step, places };
   const worth = (offX: number, offY: number) =>
     agreementOf(region, { scale: at.scale, dx: at.dx + offX, dy: at.dy + offY });
   let best = { offX: 0, offY: 0, agreement: worth(0, 0) };
@@ -105,6 +111,6 @@ function hear(step: PyramidStep, places: PyramidStep['places'], at: Lie): Said |
     room = by;
   }
   if (best.agreement < LEAST_AGREEMENT) return null;
-  const mean = (axis: 0 | 1) => seen.reduce((sum, place) => sum + place[axis], 0) / seen.length;
+  const mean = (axis: 0 | 1) => places.reduce((sum, place) => sum + place[axis], 0) / places.length;
   return { x: mean(0), y: mean(1), offX: best.offX, offY: best.offY };
 }

@@ -1,0 +1,102 @@
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { percentile } from '../openSheet.ts';
+import { schoolPicture } from '../school/seededPictures.ts';
+import { openClass } from './judgedClass.ts';
+
+const STUDENTS = 12;
+const ROUNDS = 3;
+/** So long one looks at a picture before one goes on, in milliseconds. */
+const LOOKED = 1000;
+
+/** From a key that goes on to the next student's picture on the screen; and a jump to one that was not fetched ahead. */
+export async function benchWalking(): Promise<void> {
+  for (const [width, height] of [
+    [1920, 1080],
+    [3840, 2160],
+  ] as const)
+    await walk(width, height);
+}
+
+async function walk(width: number, height: number): Promise<void> {
+  const pictureOf = async (seed: number) =>
+    sharp(await schoolPicture(seed))
+      .resize(width, height, { kernel: 'nearest' })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+  const { page, data, close } = await openClass(STUDENTS, 1, pictureOf);
+  try {
+    await page.goto(`/assignments/${data.assignment.id}/hand-ins`);
+    await page.getByRole('link', { name: 'Review the next one' }).click();
+    const painted = page.locator('img[data-painted]');
+    await painted.first().waitFor();
+    const times: number[] = [];
+    for (let i = 0; i < ROUNDS * (STUDENTS - 1) * 2; i++) {
+      await page.waitForTimeout(LOOKED);
+      const forth = Math.floor(i / (STUDENTS - 1)) % 2 === 0;
+      times.push(await goOn(page, forth ? 'PageDown' : 'PageUp'));
+    }
+    const { jump, bare } = await jumps(page);
+    const p95 = (list: readonly number[]) => percentile(list, 0.95).toFixed(0);
+    console.log(
+      `Next picture of ${width} x ${height} after ${LOOKED / 1000} s on the one before: ${times.length} steps, median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${p95(times)} ms (50 asked). A jump to one that is not there yet: median ${percentile(jump, 0.5).toFixed(0)} ms, bare fetch and decoding of the same ${percentile(bare, 0.5).toFixed(0)} ms, ratio ${(percentile(jump, 0.5) / percentile(bare, 0.5)).toFixed(2)} (1.3 asked)`,
+    );
+  } finally {
+    await close();
+  }
+}
+
+/** Presses a key, and answers how long it took until another picture was painted, in milliseconds, as the page saw it. */
+async function goOn(page: Page, key: string): Promise<number> {
+  const taken = page.evaluate(async () => {
+    const shown = () => document.querySelector<HTMLImageElement>('img[data-painted]')?.src;
+    const before = shown();
+    const pressed = await new Promise<number>((done) =>
+      addEventListener('keydown', (event) => done(event.timeStamp), { once: true, capture: true }),
+    );
+    for (;;) {
+      const at = await new Promise<number>(requestAnimationFrame);
+      const now = shown();
+      if (now && now !== before) return at - pressed;
+    }
+  });
+  await page.keyboard.press(key);
+  return taken;
+}
+
+/** To a hand-in far from here, of which nothing was fetched; and the same picture fetched and decoded by itself. */
+async function jumps(page: Page): Promise<{ jump: number[]; bare: number[] }> {
+  const [jump, bare]: [number[], number[]] = [[], []];
+  for (let i = 0; i < 8; i++) {
+    // A page without memory: what lies in its cache would be no jump.
+    await page.reload();
+    await page.locator('img[data-painted]').first().waitFor();
+    await page.waitForTimeout(LOOKED);
+    const links = page.getByRole('navigation', { name: /of the class$/ }).getByRole('link');
+    const there = await links.count();
+    const target = links.nth((i * 5 + 4) % there);
+    const took = target.evaluate(async (link: HTMLAnchorElement) => {
+      const shown = () => document.querySelector<HTMLImageElement>('img[data-painted]')?.src;
+      const before = shown();
+      const began = performance.now();
+      link.click();
+      for (;;) {
+        const at = await new Promise<number>(requestAnimationFrame);
+        const now = shown();
+        if (now && now !== before) return { took: at - began, src: now };
+      }
+    });
+    const { took: ms, src } = await took;
+    jump.push(ms);
+    bare.push(
+      await page.evaluate(async (address) => {
+        const began = performance.now();
+        const answer = await fetch(address, { cache: 'reload' });
+        const picture = await createImageBitmap(await answer.blob());
+        picture.close();
+        return performance.now() - began;
+      }, src),
+    );
+  }
+  return { jump, bare };
+}
