@@ -5,7 +5,7 @@ import { schoolPicture } from '../school/seededPictures.ts';
 import { openClass } from './judgedClass.ts';
 
 const STUDENTS = 12;
-const ROUNDS = 3;
+const ROUNDS = Number(process.env.ROUNDS ?? 2);
 /** So long one looks at a picture before one goes on, in milliseconds. */
 const LOOKED = 1000;
 
@@ -48,20 +48,23 @@ async function walk(width: number, height: number): Promise<void> {
 
 /** Presses a key, and answers how long it took until another picture was painted, in milliseconds, as the page saw it. */
 async function goOn(page: Page, key: string): Promise<number> {
-  const taken = page.evaluate(async () => {
+  // It listens before the key is pressed, and is asked afterwards.
+  await page.evaluate(() => {
     const shown = () => document.querySelector<HTMLImageElement>('img[data-painted]')?.src;
     const before = shown();
-    const pressed = await new Promise<number>((done) =>
-      addEventListener('keydown', (event) => done(event.timeStamp), { once: true, capture: true }),
-    );
-    for (;;) {
-      const at = await new Promise<number>(requestAnimationFrame);
-      const now = shown();
-      if (now && now !== before) return at - pressed;
-    }
+    const going = new Promise<number>((done) =>
+      addEventListener('keydown', ({ timeStamp }) => done(timeStamp), { once: true, capture: true }),
+    ).then(async (pressed) => {
+      for (;;) {
+        const at = await new Promise<number>(requestAnimationFrame);
+        const now = shown();
+        if (now && now !== before) return at - pressed;
+      }
+    });
+    Object.assign(globalThis, { going });
   });
   await page.keyboard.press(key);
-  return taken;
+  return page.evaluate(() => (globalThis as unknown as { going: Promise<number> }).going);
 }
 
 /** To a hand-in far from here, of which nothing was fetched; and the same picture fetched and decoded by itself. */
