@@ -40,6 +40,8 @@ export const reviewEndpoints = {
     method: 'get',
     path: '/api/assignments/:assignmentId/ledger',
     access: 'course-instructor',
+    // In the order of names every cover would tell whose it is; it says nothing of hand-ins instead while they are veiled.
+    unveiled: true,
     summary:
       'How every student of a class stands at each proof point, and what the checks and the markers said.',
     params: assignmentParams,

@@ -44,7 +44,7 @@ export async function readAssignmentLedger(
     courseId: assignment.courseId,
     courseTitle: assignment.courseTitle,
     timeZone: assignment.timeZone,
-    assignment: { id, title, dueAt, mostUnits, mustShows: mustShowsOf(judged, counting) },
+    assignment: { id, title, dueAt, mostUnits, mustShows: veiled ? [] : mustShowsOf(judged, counting) },
     proofPoints: judged.proofPoints.map((point) => ({
       code: point.code,
       title: point.title,
@@ -62,9 +62,10 @@ export async function readAssignmentLedger(
       const shown = entry && cell.state !== 'exempt' && !veiled ? entry : null;
       return { ...cell, student, ...partsOf(shown, judged, grants) };
     }),
-    findings: countsOf(items),
-    checked: new Set(items.map((item) => item.handInId)).size,
-    markers: markersOf([...entries.values()], names),
+    // Of few who have handed in, also figures of all would tell of one.
+    findings: veiled ? [] : countsOf(items),
+    checked: veiled ? 0 : new Set(items.map((item) => item.handInId)).size,
+    markers: veiled ? [] : markersOf([...entries.values()], names),
   };
 }
 
