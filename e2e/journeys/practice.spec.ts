@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 
 test('a newcomer practises: what the sheet says to do leads to a receipt, and it can be done again', async ({
   page,
@@ -46,4 +47,45 @@ test('a newcomer practises: what the sheet says to do leads to a receipt, and it
   await expect(page.getByText('This was practice: nobody grades it.')).toBeVisible();
   await page.getByRole('link', { name: 'Practice: two pictures' }).click();
   await expect(page.getByRole('button', { name: 'Practice desk' })).toBeVisible();
+});
+
+test('the sheet comes after handing in, though it was being read when it was forgotten', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200, 'Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page
+    .getByRole('link', { name: 'Hand in …' })
+    .or(page.getByRole('button', { name: 'Hand in …' }))
+    .click();
+  await page.getByRole('button', { name: 'Hand in now' }).waitFor();
+  // From here on one reading of the sheet is on its way for as long as it takes.
+  let letGo = () => {};
+  const held = new Promise<void>((done) => {
+    letGo = done;
+  });
+  let isHeld = false;
+  await page.route(`**/api/assignments/${school.single.id}`, async (route) => {
+    if (!isHeld) {
+      isHeld = true;
+      await held;
+    }
+    await route.continue();
+  });
+  // The page reads again when it is looked at, though not right after it was read.
+  await expect
+    .poll(async () => {
+      await page.evaluate(() => dispatchEvent(new Event('focus')));
+      return isHeld;
+    })
+    .toBe(true);
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  await page.getByRole('link', { name: 'One picture' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Fetching the assignment …' })).toBeVisible();
+  letGo();
+  await expect(page.getByRole('heading', { name: 'One picture' })).toBeVisible();
 });

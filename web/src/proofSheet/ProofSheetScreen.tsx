@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { useProofSheet } from '../sheet/useProofSheet.ts';
 import { Failed, Loading } from '../ui/states.tsx';
@@ -8,7 +8,11 @@ import { OwnProofSheet } from './OwnProofSheet.tsx';
 /** A student's page of an assignment; staff are shown the hand-ins instead. */
 export default function ProofSheetScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
-  const { own, sheet, error, retry } = useProofSheet(assignmentId);
+  const { own, sheet, error, lacks, retry } = useProofSheet(assignmentId);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it is found to be missing
+  useEffect(() => {
+    if (lacks) retry();
+  }, [lacks]);
   useTitle(sheet?.assignment.title ?? '');
   if (!sheet) return error ? <Failed error={error} onRetry={retry} /> : <Loading what="the assignment" />;
   if (!own) return <Navigate to={`/assignments/${assignmentId}/hand-ins`} replace />;

@@ -54,7 +54,7 @@ export function useProofSheet(assignmentId: string) {
   const { mutate: mutateAny } = useSWRConfig();
   const store = useStore();
   useShownBytes();
-  const { data: sheet, error, mutate } = useApi('proofSheet', { params: { assignmentId } });
+  const { data: sheet, error, mutate, isValidating } = useApi('proofSheet', { params: { assignmentId } });
   useSizes(sheet !== undefined && waitsForSize(sheet), () => mutate());
   const setDraft = (draft: DraftDocument) =>
     mutateAny<ProofSheet>(
@@ -62,9 +62,11 @@ export function useProofSheet(assignmentId: string) {
       (old) => old && { ...old, draft },
       { revalidate: false },
     );
-  if (!sheet) return { own: null, sheet: null, error, retry: () => void mutate(), setDraft };
+  // Handing in forgets the sheet; what was on its way then is thrown away when it comes, and nothing would come after it.
+  const lacks = sheet === undefined && !error && !isValidating;
+  if (!sheet) return { own: null, sheet: null, error, lacks, retry: () => void mutate(), setDraft };
   const own: OwnSheet | null = sheet.draft && ownSheet(sheet, sheet.draft);
-  return { own, sheet, error: null, retry: () => void mutate(), setDraft };
+  return { own, sheet, error: null, lacks, retry: () => void mutate(), setDraft };
 
   function ownSheet(sheet: ProofSheet, draft: DraftDocument): OwnSheet {
     const pictures = sheetPictures(assignmentId, me.id, sheet.assignment.proofPoints, draft, store.pictures);
