@@ -12,7 +12,6 @@ import { measureMarkDrag } from './markDrag.ts';
 import { benchMatching } from './matching/matching.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
-import { benchGrid } from './reviewing/gridOfClass.ts';
 import { benchWalking } from './reviewing/walking.ts';
 import { school } from './school/school.ts';
 import { benchSettling } from './settling/settling.ts';
@@ -32,7 +31,6 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   matching: benchMatching,
   comparing: benchComparing,
   walking: benchWalking,
-  grid: benchGrid,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),
