@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { painted } from '../fixtures/painted.ts';
 import { pixelsOf } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -43,7 +44,7 @@ async function dragFitterOverTable(page: Page): Promise<void> {
   await page.mouse.move(...at(350, 300), { steps: 5 });
   await page.mouse.up();
   await page.mouse.move(...at(2300, 700));
-  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await painted(page);
 }
 
 test.beforeEach(async ({ page, school }) => {

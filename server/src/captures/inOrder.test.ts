@@ -71,6 +71,8 @@ describe('a repeated write changes nothing, also not the version of the draft', 
   it('of evidence, of a statement, of taking out', async () => {
     const { student, assignment } = await classroom(server());
     const { evidenceId, body, draft } = await addEvidence(student, assignment);
+    // What is found in the picture comes into the answers when it is found; here only writes count.
+    await server().context.jobs.idle();
     const again = await student.put(`/api/evidence/${evidenceId}`).send(body).expect(200);
     expect(again.body.draft.version).toBe(draft.version);
     const statement = () =>

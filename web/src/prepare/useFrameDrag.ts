@@ -27,6 +27,8 @@ interface Held {
   from: Point;
   start: Box;
   last: Point;
+  /** the frame as it is by the last move; what is drawn may still be the one before */
+  now: Box;
   name: string;
   /** where on the screen it began, and whether it has gone far enough to be a drag */
   down: Point;
@@ -117,6 +119,7 @@ export function useFrameDrag(
           from,
           start: box,
           last: from,
+          now: box,
           name,
           down: { x: event.clientX, y: event.clientY },
           far: event.pointerType !== 'touch',
@@ -130,14 +133,16 @@ export function useFrameDrag(
         if (!held.far) return;
         if ((moving.current || fingers.current.length > 1) && held.what.kind !== 'move') {
           // The drag goes on from where the frame has been moved to.
-          const moved = moveBox(box, to.x - held.last.x, to.y - held.last.y, picture);
-          const [dx, dy] = [moved.x - box.x, moved.y - box.y];
+          const moved = moveBox(held.now, to.x - held.last.x, to.y - held.last.y, picture);
+          const [dx, dy] = [moved.x - held.now.x, moved.y - held.now.y];
           held.from = { x: held.from.x + dx, y: held.from.y + dy };
           held.start = { ...held.start, x: held.start.x + dx, y: held.start.y + dy };
+          held.now = moved;
           setBox(moved, held.name);
         } else if (held.what.kind !== 'new' || to.x !== held.from.x || to.y !== held.from.y) {
           // A click without a drag leaves the frame as it is.
-          setBox(dragged(held.what, held.from, to, held.start, !event.altKey), held.name);
+          held.now = dragged(held.what, held.from, to, held.start, !event.altKey);
+          setBox(held.now, held.name);
         }
         held.last = to;
       },

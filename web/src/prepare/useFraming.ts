@@ -29,22 +29,27 @@ export function useFraming(first: Framing, picture: Size): FramingWork {
     setHistory((before) => changed(before, framing, mergeWith));
   }, []);
   const box = framedBox(history.now, picture);
-  const { width } = history.now;
   const setBox = useCallback(
     (next: Box, kind: BoxedKind = 'region', mergeWith = '') => {
-      const framing = framingOf(next, picture, kind);
-      set(width === undefined ? framing : { ...framing, width }, mergeWith);
+      // Of what was set last, which need not be drawn yet.
+      setHistory((before) => {
+        const { now } = before;
+        if (now.kind === kind && sameBox(next, framedBox(now, picture))) return before;
+        const framing = framingOf(next, picture, kind);
+        return changed(
+          before,
+          now.width === undefined ? framing : { ...framing, width: now.width },
+          mergeWith,
+        );
+      });
     },
-    [picture, set, width],
+    [picture],
   );
   return {
     framing: history.now,
     box,
     set,
-    setBox: (next, kind, mergeWith) => {
-      if (history.now.kind === 'outline' || !sameBox(next, box) || (kind ?? 'region') !== history.now.kind)
-        setBox(next, kind, mergeWith);
-    },
+    setBox,
     undo: () => setHistory(undone),
     redo: () => setHistory(redone),
     canUndo: history.past.length > 0,
