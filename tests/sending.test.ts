@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   type classroom,
+  DEFINITION,
   handedIn,
   classroom as makeClassroom,
   ORIGIN,
@@ -23,6 +24,7 @@ import type { PictureDocument } from '../web/src/store/pictureDocument.ts';
 import { arrive, happen, letGo } from '../web/src/store/pictureStore.ts';
 import { type SendHooks, sendAll } from '../web/src/store/sending.ts';
 import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
+import { rememberTakenOut } from '../web/src/store/takenOut.ts';
 
 // The browser's store and its sending against the real server: only the browser's line is played here.
 const server = serverPerTest();
@@ -73,7 +75,10 @@ async function page(person: { id: string; email: string }) {
 const told: string[] = [];
 const hooks: SendHooks = {
   onDraft: async () => undefined,
-  onTakenOut: (id, out) => told.push(`${id} put out ${out.join()}`),
+  onTakenOut: (id, out) => {
+    rememberTakenOut(id, out);
+    told.push(`${id} put out ${out.join()}`);
+  },
   onJudged: async () => undefined,
   onNotJudged: async (_, problem) => told.push(problem.code),
 };
@@ -104,6 +109,19 @@ async function kept(
 
 const draftOf = async ({ student, assignment }: Room) =>
   (await student.get(`/api/assignments/${assignment.id}`)).body.draft;
+
+const idsOf = async (room: Room): Promise<string[]> =>
+  (await draftOf(room)).evidence.map((e: { id: string }) => e.id);
+
+/** Does something once, when the answer to an address comes. */
+function onAnswer(to: string, what: () => Promise<unknown>): void {
+  befall = async (address, when) => {
+    if (when === 'before' || !address.includes(to)) return undefined;
+    befall = async () => undefined;
+    await what();
+    return undefined;
+  };
+}
 
 const refusal = (status: number, code: string) =>
   new Response(JSON.stringify({ type: 'about:blank', title: code, status, code, data: {} }), {
@@ -168,8 +186,71 @@ describe('sending what the browser kept', () => {
       return undefined;
     };
     expect(await sendAll(hooks)).toBe('done');
-    expect(pictureEntries.entries()).toEqual([]);
     expect((await draftOf(room)).evidence).toEqual([]);
+    // And comes back, where that is wanted.
+    await happen(one, { kind: 'put-back' });
+    await sendAll(hooks);
+    expect(await idsOf(room)).toEqual([one.evidenceId]);
+    expect(pictureEntries.entries()).toEqual([]);
+  });
+
+  it('what is removed while a change of it waits is removed, and comes back with the change', async () => {
+    const one = await kept(room, 1000);
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 3, y: 4 }];
+    onAnswer('/api/evidence/', () => happen(one, { kind: 'prepared', changes: { marks } }));
+    await sendAll(hooks);
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({ baseVersion: 1, state: 'waiting' });
+    await happen(one, { kind: 'taken-out' });
+    expect(await sendAll(hooks)).toBe('done');
+    expect(await idsOf(room)).toEqual([]);
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({ state: 'taken-out', problem: null });
+    await happen(one, { kind: 'put-back' });
+    expect(await sendAll(hooks)).toBe('done');
+    expect((await draftOf(room)).evidence).toMatchObject([{ id: one.evidenceId, marks }]);
+  });
+
+  it('what is removed without a connection is removed when there is one; also where an answer was lost', async () => {
+    const points = [1, 2].map(
+      (n) => ({ ...DEFINITION.points[0], title: `${n}` }) as (typeof DEFINITION.points)[0],
+    );
+    room = await makeClassroom(server(), { points });
+    await page(room.studentPerson);
+    const [sent, unsure] = [await kept(room, 1000), await kept(room, 2000)];
+    await happen(unsure, { kind: 'moved', proofPointId: room.assignment.points[1]?.id ?? '' });
+    onAnswer(`/api/evidence/${unsure.evidenceId}`, () => Promise.reject(new TypeError('the line broke')));
+    await sendAll(hooks);
+    expect((await idsOf(room)).sort()).toEqual([sent.evidenceId, unsure.evidenceId].sort());
+    expect(pictureEntries.get(unsure.evidenceId)).toMatchObject({ baseVersion: 0, bytesSent: true });
+    await happen({ ...sent, baseVersion: 1, bytesSent: true }, { kind: 'taken-out' });
+    await happen(unsure, { kind: 'taken-out' });
+    befall = async () => Promise.reject(new TypeError('no line'));
+    expect(await sendAll(hooks)).toBe('later');
+    befall = async () => undefined;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(await idsOf(room)).toEqual([]);
+  });
+
+  it('a removal that is taken back while it is on its way leaves the picture where it was', async () => {
+    const one = await kept(room, 1000);
+    await sendAll(hooks);
+    await happen({ ...one, baseVersion: 1, bytesSent: true }, { kind: 'taken-out' });
+    onAnswer('/api/evidence/', () => happen(one, { kind: 'put-back' }));
+    expect(await sendAll(hooks)).toBe('later');
+    expect(await sendAll(hooks)).toBe('done');
+    expect(await idsOf(room)).toEqual([one.evidenceId]);
+    expect(pictureEntries.entries()).toEqual([]);
+  });
+
+  it('a removal that the server refuses shows the picture again, and why', async () => {
+    const one = await kept(room, 1000);
+    await sendAll(hooks);
+    await happen({ ...one, baseVersion: 1, bytesSent: true }, { kind: 'taken-out' });
+    befall = async (_, when) => (when === 'before' ? refusal(409, 'closed') : undefined);
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({
+      state: 'refused',
+      problem: { code: 'closed' },
+    });
   });
 
   it('what was taken out on its way puts back what had made room for it', async () => {
@@ -179,12 +260,12 @@ describe('sending what the browser kept', () => {
     befall = async (address, when) => {
       if (when === 'after' && address.includes(`/api/evidence/${second.evidenceId}`)) {
         befall = async () => undefined;
-        await happen(second, { kind: 'taken-out' });
+        await happen(second, { kind: 'taken-out', bringsBack: true });
       }
       return undefined;
     };
     await sendAll(hooks);
-    expect((await draftOf(room)).evidence.map((e: { id: string }) => e.id)).toEqual([first.evidenceId]);
+    expect(await idsOf(room)).toEqual([first.evidenceId]);
   });
 
   it('what was taken out before it was sent waits a day for undo, and is never sent', async () => {

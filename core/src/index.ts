@@ -14,6 +14,7 @@ export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Displays, findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
 export type { Outline } from './finding/outline.ts';
+export { holdsPageSign, PAGE_SIGN, PAGE_SIGN_HEIGHT } from './finding/pageSign.ts';
 export { isPhotograph } from './formats/isPhotograph.ts';
 export {
   type FormatReason,

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { addByDrop, copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, signInByForm, test } from '../fixtures/school.ts';
 
@@ -101,22 +102,50 @@ test('a page that is still open when somebody else signs in sends nothing as the
 test('an undo while the picture is on its way takes it out at the server too', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  let release = () => {};
-  const held = new Promise<void>((done) => {
-    release = done;
-  });
-  await page.route('**/api/evidence/*', async (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
-    const response = await route.fetch();
-    await held;
-    await route.fulfill({ response });
-  });
+  const release = await holdAnswers(page);
   await addByDrop(page, 322, 200, 'Escape');
   const onServer = async () => (await serverDraft(page, school.single)).evidence.length;
   await expect.poll(onServer).toBe(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   release();
   await expect.poll(onServer).toBe(0);
+});
+
+test('a picture is removed while a change of it is on its way, without a connection, and comes back by Undo', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  const onServer = async () => (await serverDraft(page, school.single)).evidence.length;
+  const room = page.getByText('Room for: The curve');
+  const remove = page.getByRole('button', { name: /^Remove / });
+  const release = await holdAnswers(page);
+  await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(330, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await expect.poll(onServer).toBe(1);
+  await page.keyboard.press('Shift+Alt+ArrowLeft');
+  await page.keyboard.press('Enter');
+  await remove.click();
+  await expect(room).toBeVisible();
+  release();
+  await expect.poll(onServer).toBe(0);
+  await expect(page.getByText(/taken out in another tab/)).toHaveCount(0);
+  await page.unroute('**/api/evidence/*');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
+  expect(await onServer()).toBe(1);
+
+  await page.waitForLoadState('networkidle');
+  await school.stop();
+  await remove.click();
+  await expect(room).toBeVisible();
+  await expect(page.getByText('Kept in this browser; being sent …')).toBeVisible();
+  await school.start();
+  await expect.poll(onServer).toBe(0);
+  await expect(page.getByText('Kept in this browser; being sent …')).toHaveCount(0);
+  await page.reload();
+  await expect(room).toBeVisible();
 });
 
 test('a statement outlives a reload while the server is away', async ({ page, school }) => {
@@ -141,7 +170,8 @@ test('a statement whose answer was lost is no change of somebody else: one write
   // It arrives, and nobody hears of it.
   await page.route('**/statement', async (route) => {
     await route.fetch();
-    await route.abort();
+    // A reload in the meantime has ended the request by itself.
+    await route.abort().catch(() => undefined);
   });
   const field = page.getByLabel('Your own statement');
   await field.fill('It fits');
@@ -269,3 +299,18 @@ test('a picture that has no place yet outlives a reload: pasted on another page,
     { capture: { width: 333, height: 222 } },
   ]);
 });
+
+/** Lets writes of evidence arrive, and keeps their answers until they are let go. @returns lets go of them */
+async function holdAnswers(page: Page): Promise<() => void> {
+  let release = () => {};
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/api/evidence/*', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    const response = await route.fetch();
+    await held;
+    await route.fulfill({ response });
+  });
+  return release;
+}

@@ -1,3 +1,4 @@
+import { expectClean } from '../fixtures/axe.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
@@ -131,4 +132,66 @@ test('a share whose controls cannot be fetched takes its picture, and can be sto
     (window as unknown as { shared: MediaStream }).shared.getTracks().map((t) => t.readyState),
   );
   expect(states).toEqual(['ended']);
+});
+
+test('a display on which this page is seen is not taken at once; a window is, and so is a display without it', async ({
+  page,
+  school,
+}) => {
+  await page.exposeFunction('lookOfPage', async () => (await page.screenshot()).toString('base64'));
+  await page.addInitScript(() => {
+    const canvas = document.createElement('canvas');
+    Object.assign(window, { surface: 'monitor' });
+    navigator.mediaDevices.getDisplayMedia = async () => {
+      // What a display shows: this page, as it is when the browser's question is answered.
+      const { lookOfPage, surface } = window as unknown as {
+        lookOfPage(): Promise<string>;
+        surface: string;
+      };
+      const look = new Image();
+      look.src = `data:image/png;base64,${await lookOfPage()}`;
+      await look.decode();
+      [canvas.width, canvas.height] = [look.width, look.height];
+      const paint = () => canvas.getContext('2d')?.drawImage(look, 0, 0);
+      paint();
+      setInterval(paint, 250);
+      const stream = canvas.captureStream(10);
+      const [track] = stream.getVideoTracks();
+      const settings = { ...track?.getSettings(), displaySurface: surface };
+      Object.assign(track as MediaStreamTrack, { getSettings: () => settings });
+      return stream;
+    };
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  const begin = page.getByRole('button', { name: 'Share the screen' });
+  await begin.click();
+  const told = page.getByText('No picture yet: this page is on the display that you share.');
+  await expect(told).toBeVisible();
+  await expect(told).toBeFocused();
+  await expect(page.getByTestId('page-sign')).toHaveCount(0);
+  await expect(page.getByTestId('frame-pixels')).toHaveCount(0);
+  await expectClean(page, 'a share without a picture yet');
+  // As it is, where that is wanted; and then nothing is said any more.
+  await page.keyboard.press('t');
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(told).toHaveCount(0);
+  await page.getByRole('button', { name: 'Stop sharing' }).click();
+  // A window is meant, whatever is seen in it.
+  await page.evaluate(() => Object.assign(window, { surface: 'window' }));
+  await begin.click();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Stop sharing' }).click();
+  // Another program is in front of the page: the signs lie below it.
+  await page.evaluate(() => {
+    Object.assign(window, { surface: 'monitor' });
+    const style = document.createElement('style');
+    style.textContent = '[data-testid=page-sign] { visibility: hidden; }';
+    document.head.append(style);
+  });
+  await begin.click();
+  // Taken, and the third one where two have room.
+  await page.getByRole('dialog', { name: 'P1 is full' }).waitFor();
 });

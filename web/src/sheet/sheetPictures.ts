@@ -33,7 +33,7 @@ export function sheetPictures(
         evidence: e,
         picture: kept.find((p) => p.evidenceId === e.id) ?? fromServer(assignmentId, personId, e),
       }))
-      .filter(({ picture }) => picture.proofPointId === point.id);
+      .filter(({ picture }) => picture.proofPointId === point.id && picture.state !== 'taken-out');
     const fresh = kept
       .filter((p) => p.proofPointId === point.id && p.state !== 'taken-out')
       .filter((p) => !draft.evidence.some((s) => s.id === p.evidenceId))

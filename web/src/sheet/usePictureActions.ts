@@ -10,8 +10,8 @@ import type { SheetPicture } from './sheetPictures.ts';
 import { offerUndo } from './undoStore.ts';
 
 export interface PictureActions {
-  /** @returns how it is put back; null when it could not be taken out */
-  takeOut: (picture: SheetPicture, code: string) => Promise<(() => Promise<void>) | null>;
+  /** @returns how it is put back */
+  takeOut: (picture: SheetPicture, code: string) => Promise<() => Promise<void>>;
   /** to another proof point, with framing and pins; its name follows */
   move: (picture: SheetPicture, to: ProofPoint) => Promise<unknown>;
   undoAdding: (evidenceId: string) => Promise<unknown>;
@@ -43,20 +43,14 @@ export function usePictureActions(assignmentId: string): PictureActions {
         return false;
       }
     };
-    const neverSent = (evidenceId: string) =>
-      storeContent().pictures.find((p) => p.evidenceId === evidenceId && p.baseVersion === 0);
+    const keptOf = (evidenceId: string) => storeContent().pictures.find((p) => p.evidenceId === evidenceId);
 
     return {
       async takeOut(picture, code) {
-        const kept = neverSent(picture.evidenceId);
-        const out = await told(() =>
-          kept ? happen(kept, { kind: 'taken-out' }) : onServer('removeEvidence', picture.evidenceId),
-        );
-        if (!out) return null;
-        const undo = async () =>
-          void (await told(() =>
-            kept ? happen(kept, { kind: 'put-back' }) : onServer('restoreEvidence', picture.evidenceId),
-          ));
+        await happen(picture, { kind: 'taken-out' });
+        // What is kept no longer the server has taken out.
+        const undo = () =>
+          happen(keptOf(picture.evidenceId) ?? { ...picture, isOutThere: true }, { kind: 'put-back' });
         offerUndo(assignmentId, `${picture.fileName || 'A picture'} was removed from ${code}.`, undo);
         return undo;
       },
@@ -65,7 +59,7 @@ export function usePictureActions(assignmentId: string): PictureActions {
           await happen(picture, { kind: 'moved', proofPointId: to.id });
           offerUndo(assignmentId, `The picture was moved to ${to.code}.`, async () => {
             await told(async () => {
-              const now = storeContent().pictures.find((p) => p.evidenceId === picture.evidenceId);
+              const now = keptOf(picture.evidenceId);
               if (now) return happen(now, { kind: 'moved', proofPointId: picture.proofPointId });
               const { draft } = await callApi('proofSheet', { params: { assignmentId } });
               const sent = draft?.evidence.find((e) => e.id === picture.evidenceId);
@@ -79,8 +73,8 @@ export function usePictureActions(assignmentId: string): PictureActions {
         }),
       undoAdding: (evidenceId) =>
         told(async () => {
-          const kept = neverSent(evidenceId);
-          if (kept) return happen(kept, { kind: 'taken-out' });
+          const kept = keptOf(evidenceId);
+          if (kept) return happen(kept, { kind: 'taken-out', bringsBack: true });
           const [before] = wasTakenOutBy(evidenceId);
           // Putting the earlier one back takes the newer one out, where only one has room.
           return before ? onServer('restoreEvidence', before) : onServer('removeEvidence', evidenceId);

@@ -4,6 +4,7 @@ import { useSWRConfig } from 'swr';
 import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { isToBeTakenOut } from '../store/pictureDocument.ts';
 import { useShownBytes, useStore } from '../store/pictureStore.ts';
 import { type KeptStatement, statementKey } from '../store/statement.ts';
 import { type SheetPicture, sheetPictures } from './sheetPictures.ts';
@@ -77,7 +78,10 @@ export function useProofSheet(assignmentId: string) {
       pictures,
       statement: keptStatement?.text ?? draft.statement,
       keptStatement,
-      allSaved: keptStatement === null && pictures.every((p) => p.status === 'saved'),
+      allSaved:
+        keptStatement === null &&
+        pictures.every((p) => p.status === 'saved') &&
+        !store.pictures.some((p) => p.assignmentId === assignmentId && isToBeTakenOut(p)),
     };
   }
 }

@@ -14,7 +14,7 @@ export type KeptProblem = { code: CallCode; data: Readonly<Record<string, unknow
  * - `waiting`: it has a place and waits to be sent
  * - `stale`: it was changed elsewhere too; somebody has to choose
  * - `refused`: the server does not take it, or could not for too long; the problem says why
- * - `taken-out`: taken out before it was ever sent; kept for undo
+ * - `taken-out`: its person took it out; that is to be sent where the server may have it, and it is kept for undo
  */
 export interface PictureDocument extends Size, Preparation {
   /** id of the evidence it is, or becomes */
@@ -35,6 +35,10 @@ export interface PictureDocument extends Size, Preparation {
   baseVersion: number;
   /** counts changes made here, so that an answer to an older one does not sweep away a newer one */
   revision: number;
+  /** the server has taken it out, as was wanted here; it is put back there before anything else is sent of it */
+  isOutThere?: boolean;
+  /** it was taken out as if it had never been added: what made room for it comes back */
+  bringsBack?: boolean;
   /** how often sending it failed for reasons that may pass */
   tries: number;
   /** when it came in, in milliseconds */
@@ -68,13 +72,17 @@ export type PictureEvent =
   | { kind: 'prepared'; changes: Partial<Preparation> }
   /** to another proof point, with all that was made of it */
   | { kind: 'moved'; proofPointId: string }
-  | { kind: 'taken-out' }
+  | { kind: 'taken-out'; bringsBack?: boolean }
   | { kind: 'put-back' }
+  /** the server has taken it out, or put it back */
+  | { kind: 'out-there'; isOut: boolean }
   /** the server has the bytes */
   | { kind: 'bytes-sent' }
   /** the server has the state of that revision, as its version */
   | { kind: 'sent'; revision: number; version: number }
   | { kind: 'not-taken'; as: 'stale' | 'refused'; problem: KeptProblem }
+  /** the server does not take it out */
+  | { kind: 'stays-there'; problem: KeptProblem }
   /** it could not be sent for a reason that may pass */
   | { kind: 'failed'; problem: KeptProblem }
   /** to be sent once more, from the server's version where one was chosen over the other */
@@ -105,9 +113,17 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
         tries: 0,
       };
     case 'taken-out':
-      return { ...changed, state: 'taken-out' };
+      return {
+        ...changed,
+        state: 'taken-out',
+        bringsBack: event.bringsBack ?? false,
+        problem: null,
+        tries: 0,
+      };
     case 'put-back':
       return { ...changed, state: 'waiting' };
+    case 'out-there':
+      return { ...picture, isOutThere: event.isOut, bringsBack: false, tries: 0 };
     case 'bytes-sent':
       return { ...picture, bytesSent: true };
     case 'sent':
@@ -119,6 +135,10 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       return picture.state === 'taken-out'
         ? picture
         : { ...picture, state: event.as, problem: event.problem };
+    case 'stays-there':
+      return picture.state === 'taken-out'
+        ? { ...picture, state: 'refused', problem: event.problem }
+        : picture;
     case 'failed': {
       const tries = picture.tries + 1;
       return tries < MOST_TRIES
@@ -135,6 +155,14 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       };
   }
 }
+
+/** Whether the server may have it still, though it was taken out here. A lost answer tells nothing of what arrived. */
+export const isToBeTakenOut = ({ state, baseVersion, bytesSent, isOutThere }: PictureDocument): boolean =>
+  state === 'taken-out' && (baseVersion > 0 || bytesSent) && !isOutThere;
+
+/** Whether something of it is to be sent. */
+export const isToBeSent = (picture: PictureDocument): boolean =>
+  picture.state === 'waiting' || isToBeTakenOut(picture);
 
 /** What is made of it, without all else. */
 export const preparationOf = ({ framing, trims, marks, encoding }: Preparation): Preparation => ({

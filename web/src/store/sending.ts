@@ -5,10 +5,17 @@ import type { CallCode } from '../words/problems.ts';
 import { judgementEntries, statementEntries } from './browserStore.ts';
 import type { KeptJudgement } from './judgement.ts';
 import { nextRevision } from './nextRevision.ts';
-import { type KeptProblem, MOST_TRIES, type PictureDocument, preparationOf } from './pictureDocument.ts';
+import {
+  isToBeTakenOut,
+  type KeptProblem,
+  MOST_TRIES,
+  type PictureDocument,
+  preparationOf,
+} from './pictureDocument.ts';
 import { bytesOf, happen, letGo, storeContent } from './pictureStore.ts';
 import { sendVerdicts } from './sendVerdicts.ts';
 import type { KeptStatement } from './statement.ts';
+import { wasTakenOutBy } from './takenOut.ts';
 
 /** `later`: something is left that could not be sent now. */
 export type SendResult = 'done' | 'later';
@@ -24,7 +31,7 @@ export interface SendHooks {
   onNotJudged: (handInId: string, problem: ApiProblem) => Promise<unknown>;
 }
 
-/** Evidence taken out before it was sent is kept for undo this long. */
+/** Evidence that was taken out is kept for undo this long. */
 const UNDO_MS = 24 * 3_600_000;
 
 /** So many texts without an answer are told along with the next; the contract's `StatementWrite` takes as many. */
@@ -53,10 +60,13 @@ export async function sendAll(hooks: SendHooks): Promise<SendResult> {
     if (!(await work())) left = true;
   };
   try {
-    for (const picture of [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt)) {
-      if (picture.state === 'taken-out') await sweep(picture);
-      else if (picture.state === 'waiting') await each(() => sendPicture(picture, hooks));
-    }
+    const pictures = [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt);
+    // What goes makes room for what comes.
+    for (const picture of pictures)
+      if (isToBeTakenOut(picture)) await each(() => takeOutThere(picture, hooks));
+      else if (picture.state === 'taken-out') await sweep(picture);
+    for (const picture of pictures)
+      if (picture.state === 'waiting') await each(() => sendPicture(picture, hooks));
     for (const statement of storeContent().statements)
       if (statement.state === 'waiting') await each(() => sendStatement(statement, hooks));
     for (const judgement of storeContent().judgements) await each(() => sendJudgement(judgement, hooks));
@@ -85,31 +95,59 @@ async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<
   if (!assignmentId || !proofPointId) return true;
   try {
     await sendBytes(picture);
+    if (picture.isOutThere) await putBackThere(picture, hooks);
     const { draft, takenOut } = await callApi('putEvidence', {
       params: { evidenceId },
       body: { assignmentId, proofPointId, captureId, baseVersion, ...preparationOf(picture) },
     });
     await hooks.onDraft(assignmentId, draft);
     if (takenOut.length > 0) hooks.onTakenOut(evidenceId, takenOut);
-    const current = storeContent().pictures.find((p) => p.evidenceId === evidenceId);
-    if (current?.state === 'taken-out') {
-      // Taken out while it was on its way: it has arrived, so it is taken out there, or what made room for it put back.
-      const [before] = takenOut;
-      const after = before
-        ? await callApi('restoreEvidence', { params: { evidenceId: before } })
-        : await callApi('removeEvidence', { params: { evidenceId } });
-      await hooks.onDraft(assignmentId, after.draft);
-      await letGo(evidenceId);
-      return true;
-    }
     const version = draft.evidence.find((e) => e.id === evidenceId)?.version ?? baseVersion;
     await happen(picture, { kind: 'sent', revision, version });
-    return !storeContent().pictures.some((p) => p.evidenceId === evidenceId);
+    const current = storeContent().pictures.find((p) => p.evidenceId === evidenceId);
+    // Taken out while it was on its way: it has arrived, so it is taken out there.
+    return current && isToBeTakenOut(current) ? takeOutThere(current, hooks) : current === undefined;
   } catch (error) {
     const fate = fateOf(error);
     await happen(picture, fate);
     return fate.kind !== 'failed';
   }
+}
+
+/**
+ * Takes a picture out on the server, as was done here; where it was never wanted, what made room for it comes back.
+ * @returns whether nothing of it is left to be tried again
+ */
+async function takeOutThere(picture: PictureDocument, hooks: SendHooks): Promise<boolean> {
+  const { evidenceId, assignmentId, bringsBack } = picture;
+  if (!assignmentId) return true;
+  const [before] = bringsBack ? wasTakenOutBy(evidenceId) : [];
+  try {
+    const { draft } = await callApi('removeEvidence', { params: { evidenceId } });
+    const after = before ? await callApi('restoreEvidence', { params: { evidenceId: before } }) : { draft };
+    await hooks.onDraft(assignmentId, after.draft);
+  } catch (error) {
+    // It never arrived, so there is nothing to take out.
+    if (!(error instanceof ApiProblem && error.code === 'not-found')) {
+      const fate = fateOf(error);
+      await happen(picture, fate.kind === 'failed' ? fate : { kind: 'stays-there', problem: fate.problem });
+      return fate.kind !== 'failed';
+    }
+  }
+  await happen(picture, { kind: 'out-there', isOut: true });
+  return storeContent().pictures.find((p) => p.evidenceId === evidenceId)?.state !== 'waiting';
+}
+
+/** Puts a picture back on the server that was taken out there by its person, and is wanted again. */
+async function putBackThere(picture: PictureDocument, hooks: SendHooks): Promise<void> {
+  const { evidenceId, assignmentId } = picture;
+  try {
+    const { draft } = await callApi('restoreEvidence', { params: { evidenceId } });
+    if (assignmentId) await hooks.onDraft(assignmentId, draft);
+  } catch (error) {
+    if (!(error instanceof ApiProblem && error.code === 'not-found')) throw error;
+  }
+  await happen(picture, { kind: 'out-there', isOut: false });
 }
 
 /** Sends a picture's bytes and where they came from; it is among the captures then. @throws ApiProblem */

@@ -6,6 +6,7 @@ import { useConnection } from '../api/connection.ts';
 import { changeKept } from '../api/keptAnswers.ts';
 import { toast } from '../ui/notices.ts';
 import { openStore } from './browserStore.ts';
+import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
 import { type SendHooks, sendAll } from './sending.ts';
 import { rememberTakenOut } from './takenOut.ts';
@@ -18,7 +19,7 @@ export function useStoreSync(personId: string): void {
   const { mutate, cache } = useSWRConfig();
   const { signedOut, outdated } = useConnection();
   const { pictures, statements, judgements } = useStore();
-  const waiting = [...pictures, ...statements].filter((one) => one.state === 'waiting');
+  const waiting = [...pictures.filter(isToBeSent), ...statements.filter((one) => one.state === 'waiting')];
   const fingerprint = [...waiting, ...judgements]
     .map((one) => `${'key' in one ? one.key : one.evidenceId}:${one.revision}`)
     .join(' ');

@@ -1,5 +1,5 @@
 import { PictureInPicture2, Square } from 'lucide-react';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { isKeyOff } from '../ui/ownSettings.ts';
 import { isTyping } from '../ui/typing.ts';
@@ -10,7 +10,7 @@ import type { Incoming } from './incoming.ts';
 import { MomentStrip } from './MomentStrip.tsx';
 import { changeTakeSettings, useTakeSettings } from './settings.ts';
 import { stopShare } from './share.ts';
-import type { Share } from './shareState.ts';
+import { changeShare, type Share } from './shareState.ts';
 import { takeMoment, takeShared } from './takeShared.ts';
 import { useCountdown } from './useCountdown.ts';
 
@@ -52,6 +52,7 @@ export default function ShareControls({
   const bring = (get: () => Promise<Incoming>) =>
     bringPicture(get, (incoming) => {
       setLast(incoming[0]?.blob ?? null);
+      changeShare({ pageInSight: false });
       onPictures(incoming);
     });
   const take = () => void bring(takeShared);
@@ -119,6 +120,7 @@ export default function ShareControls({
           <Square size={14} aria-hidden /> Stop sharing
         </Button>
       </div>
+      {share.pageInSight && <NothingTaken floats={canFloat()} looksBack={share.looksBack} delay={delay} />}
       {share.pointer && !pointer && (
         <p className="mt-1 text-sm text-faded">
           This browser puts the pointer into the picture all the same.
@@ -156,6 +158,27 @@ export default function ShareControls({
         />
       )}
     </section>
+  );
+}
+
+/** Says why the share began without a picture, and how to come by one; it is read aloud, as the focus goes to it. */
+function NothingTaken({
+  floats,
+  looksBack,
+  delay,
+}: {
+  floats: boolean;
+  looksBack: boolean;
+  delay: number;
+}): ReactNode {
+  const focus = useCallback((text: HTMLParagraphElement | null) => text?.focus(), []);
+  return (
+    <p ref={focus} tabIndex={-1} className="mt-1 border-ochre border-l-4 pl-2">
+      <strong>No picture yet:</strong> this page is on the display that you share. Go to your program
+      {looksBack && ', do what must be seen, come back and choose the moment below'}. Or take it from there
+      {floats ? ' with the control that floats, or' : ''} with “Take in {delay} s”. “Take now” takes the
+      display as it is, with this page.
+    </p>
   );
 }
 

@@ -1,12 +1,18 @@
+import { askFinder } from '../finding/finder.ts';
 import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
+import { showPageSign } from './pageSign.ts';
 import { takeSettings } from './settings.ts';
 import { startShare } from './share.ts';
-import { ShareError } from './shareState.ts';
+import { changeShare, ShareError } from './shareState.ts';
 import { takeShared } from './takeShared.ts';
 
-/** Starts a share as the settings wish, and takes the first picture of it. */
+/**
+ * Starts a share as the settings wish, and takes the first picture of it; not of a display on which this page is seen
+ * while one is still at work in it, as that would be a picture of Nachweis.
+ */
 export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | null): Promise<void> {
+  const takeAway = showPageSign();
   try {
     if (!(await startShare(takeSettings()))) {
       toast.info(
@@ -14,12 +20,24 @@ export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | 
       );
       return;
     }
-    if (onPictures) onPictures([await takeShared()]);
+    if (!onPictures) return;
+    const taken = await takeShared();
+    if (await isOfThisPage(taken)) changeShare({ pageInSight: true });
+    else onPictures([taken]);
   } catch (error) {
     toast.error(
       error instanceof ShareError
         ? error.message
         : 'The screen could not be shared. Take the picture with your system’s own keys, then paste it.',
     );
+  } finally {
+    takeAway();
   }
+}
+
+/** Whether a picture was taken of the display on which one is at work in this page. */
+async function isOfThisPage({ blob, surface }: Incoming): Promise<boolean> {
+  if (surface === 'window' || surface === 'tab' || !document.hasFocus()) return false;
+  // Where nothing can be looked at, the picture is shown as it is.
+  return askFinder((finder) => finder.holdsPageSign(blob)).catch(() => false);
 }

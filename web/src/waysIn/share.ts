@@ -83,6 +83,7 @@ export async function startShare({ surface, pointer }: ShareWishes): Promise<boo
       memoryFull: false,
       looksBack: typeof MediaStreamTrackProcessor !== 'undefined',
       resized: false,
+      pageInSight: false,
     },
   });
   track.addEventListener('ended', () => {

@@ -26,6 +26,8 @@ export interface Share {
   looksBack: boolean;
   /** pixel size changed while sharing */
   resized: boolean;
+  /** this page was seen on the display when the share began, so nothing was taken by itself */
+  pageInSight: boolean;
 }
 
 interface ShareState {

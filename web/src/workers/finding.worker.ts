@@ -5,6 +5,7 @@ import {
   type Finding,
   findDisplays,
   findSheet,
+  holdsPageSign,
   leastScale,
   pictureFacts,
   type Quad,
@@ -37,6 +38,10 @@ const api = {
       leastScale: leastScale(raster),
       findings: checkPicture(pictureFacts(raster, displays), { asked }),
     };
+  },
+
+  async holdsPageSign(picture: Blob): Promise<boolean> {
+    return holdsPageSign(await rasterOf(picture));
   },
 
   async sheet(picture: Blob): Promise<Quad | null> {
