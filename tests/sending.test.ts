@@ -347,6 +347,41 @@ describe('sending what the browser kept', () => {
     });
   });
 
+  it('a change whose answer was lost is no change of somebody else; another one between them is', async () => {
+    const pin = (x: number) => ({ marks: [{ kind: 'pin' as const, letter: 'a', x, y: 4 }] });
+    const one = await kept(room, 1000);
+    const lose = () => onAnswer('/api/evidence/', () => Promise.reject(new TypeError('the answer was lost')));
+    lose();
+    await sendAll(hooks);
+    await happen(one, { kind: 'prepared', changes: pin(3) });
+    lose();
+    await sendAll(hooks);
+    await happen(one, { kind: 'prepared', changes: pin(5) });
+    for (let round = 0; round < 3; round++) await sendAll(hooks);
+    expect(pictureEntries.entries()).toEqual([]);
+    expect((await draftOf(room)).evidence).toMatchObject([{ version: 2, ...pin(5) }]);
+
+    const from = { ...one, baseVersion: 2, bytesSent: true };
+    await happen(from, { kind: 'prepared', changes: pin(7) });
+    lose();
+    await sendAll(hooks);
+    await room.student
+      .put(`/api/evidence/${one.evidenceId}`)
+      .send({
+        assignmentId: room.assignment.id,
+        proofPointId: one.proofPointId,
+        captureId: one.captureId,
+        framing: { kind: 'whole' },
+        ...pin(9),
+        baseVersion: 3,
+      })
+      .expect(200);
+    await happen(from, { kind: 'prepared', changes: pin(11) });
+    await sendAll(hooks);
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({ state: 'stale' });
+    expect((await draftOf(room)).evidence).toMatchObject([{ version: 4, ...pin(9) }]);
+  });
+
   it('letters written while a statement was on its way are sent after it', async () => {
     const { id } = room.studentPerson;
     await keepStatement(id, room.assignment.id, 'I', 0);

@@ -39,6 +39,8 @@ export interface PictureDocument extends Size, Preparation {
   isOutThere?: boolean;
   /** it was taken out as if it had never been added: what made room for it comes back */
   bringsBack?: boolean;
+  /** what was sent and not answered, as `sentAs` says it, the last one last: the server may have any of it */
+  asked?: readonly string[];
   /** how often sending it failed for reasons that may pass */
   tries: number;
   /** when it came in, in milliseconds */
@@ -78,6 +80,8 @@ export type PictureEvent =
   | { kind: 'out-there'; isOut: boolean }
   /** the server has the bytes */
   | { kind: 'bytes-sent' }
+  /** it is on its way to the server, as `sentAs` says it */
+  | { kind: 'on-its-way'; as: string }
   /** the server has the state of that revision, as its version */
   | { kind: 'sent'; revision: number; version: number }
   | { kind: 'not-taken'; as: 'stale' | 'refused'; problem: KeptProblem }
@@ -93,6 +97,9 @@ export const UNPREPARED: Preparation = { framing: { kind: 'whole' }, trims: [], 
 
 /** As often something is tried that fails for reasons that may pass, before it is said and left to its person. */
 export const MOST_TRIES = 6;
+
+/** So many writes without an answer are remembered; more of them in a row are no lost answers. */
+const MOST_ASKED = 4;
 
 /** What becomes of a picture. @returns null when nothing is left to keep: the server has it all */
 export function nextPicture(picture: PictureDocument, event: PictureEvent): PictureDocument | null {
@@ -126,11 +133,16 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       return { ...picture, isOutThere: event.isOut, bringsBack: false, tries: 0 };
     case 'bytes-sent':
       return { ...picture, bytesSent: true };
+    case 'on-its-way':
+      return {
+        ...picture,
+        asked: [...(picture.asked ?? []).filter((one) => one !== event.as), event.as].slice(-MOST_ASKED),
+      };
     case 'sent':
       // What was changed while it was on its way is still to be sent, on top of what has arrived.
       return picture.revision === event.revision
         ? null
-        : { ...changed, baseVersion: event.version, tries: 0 };
+        : { ...changed, baseVersion: event.version, asked: [], tries: 0 };
     case 'not-taken':
       return picture.state === 'taken-out'
         ? picture
@@ -152,6 +164,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
         problem: null,
         tries: 0,
         baseVersion: event.baseVersion ?? picture.baseVersion,
+        asked: [],
       };
   }
 }
@@ -171,3 +184,12 @@ export const preparationOf = ({ framing, trims, marks, encoding }: Preparation):
   marks,
   encoding,
 });
+
+/** What of a picture is sent, as a text that is the same for the same content, whoever made it. */
+export function sentAs({ proofPointId, ...picture }: Preparation & { proofPointId: string | null }): string {
+  return JSON.stringify({ proofPointId, ...preparationOf(picture) }, (_, value: unknown) =>
+    value && typeof value === 'object' && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
+}

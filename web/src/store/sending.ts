@@ -11,6 +11,7 @@ import {
   MOST_TRIES,
   type PictureDocument,
   preparationOf,
+  sentAs,
 } from './pictureDocument.ts';
 import { bytesOf, happen, letGo, storeContent } from './pictureStore.ts';
 import { sendVerdicts } from './sendVerdicts.ts';
@@ -96,6 +97,8 @@ async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<
   try {
     await sendBytes(picture);
     if (picture.isOutThere) await putBackThere(picture, hooks);
+    // Known also to the page after a reload, when the answer has nobody to come to.
+    await happen(picture, { kind: 'on-its-way', as: sentAs(picture) });
     const { draft, takenOut } = await callApi('putEvidence', {
       params: { evidenceId },
       body: { assignmentId, proofPointId, captureId, baseVersion, ...preparationOf(picture) },
@@ -109,9 +112,22 @@ async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<
     return current && isToBeTakenOut(current) ? takeOutThere(current, hooks) : current === undefined;
   } catch (error) {
     const fate = fateOf(error);
-    await happen(picture, fate);
-    return fate.kind !== 'failed';
+    const own = fate.kind === 'not-taken' && fate.as === 'stale' ? await ownVersion(picture) : null;
+    await happen(picture, own === null ? fate : { kind: 'again', baseVersion: own });
+    return own === null && fate.kind !== 'failed';
   }
+}
+
+/**
+ * Whether what the server has was sent from here, and only the answer was lost: then it is no change of somebody else.
+ * @returns its version; null where it is somebody else's, or cannot be told
+ */
+async function ownVersion({ evidenceId, assignmentId }: PictureDocument): Promise<number | null> {
+  const asked = storeContent().pictures.find((p) => p.evidenceId === evidenceId)?.asked ?? [];
+  if (!assignmentId || asked.length < 2) return null;
+  const { draft } = await callApi('proofSheet', { params: { assignmentId } }).catch(() => ({ draft: null }));
+  const there = draft?.evidence.find((e) => e.id === evidenceId);
+  return there && asked.includes(sentAs(there)) ? there.version : null;
 }
 
 /**
