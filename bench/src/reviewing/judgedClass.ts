@@ -81,18 +81,26 @@ const serve = (folder: string): Promise<ServerProcess> =>
     NACHWEIS_WEB: join(ROOT, 'web/dist'),
   });
 
-/** Until all pictures are sealed: what is still made takes time from what is measured. */
+/** Asked again every 300 ms. */
+const MOST_TRIES = 1000;
+
+/** Until all pictures are sealed and looked at: what is still made takes time from what is measured. */
 async function untilChecked(instructor: ReturnType<typeof createClient>, { assignment }: SchoolData) {
-  for (;;) {
-    const grid = await instructor.call<{ rows: Array<{ cells: Array<{ itemIds: string[] }> }> }>(
-      'other',
-      'GET',
-      `/api/assignments/${assignment.id}/grid`,
-    );
-    const cells = grid.rows.flatMap((row) => row.cells);
-    if (cells.length > 0 && cells.every(({ itemIds }) => itemIds.length > 0)) return;
-    await pause(500);
-  }
+  const { rows } = await instructor.call<{ rows: Array<{ handInId: string | null }> }>(
+    'other',
+    'GET',
+    `/api/assignments/${assignment.id}/grid`,
+  );
+  for (const { handInId } of rows)
+    for (let tries = 0; ; tries++) {
+      if (tries === MOST_TRIES) throw new Error(`Hand-in ${handInId} is not sealed and looked at after five minutes.`);
+      const review = await instructor.call<{
+        items: Array<{ id: string; fileHref: string | null }>;
+        findings: Record<string, unknown[]>;
+      }>('other', 'GET', `/api/hand-ins/${handInId}/review`);
+      if (review.items.every(({ id, fileHref }) => fileHref && (review.findings[id]?.length ?? 0) > 0)) break;
+      await pause(300);
+    }
 }
 
 /** More students, each with the hand-in of one who is there. */

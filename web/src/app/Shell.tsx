@@ -116,7 +116,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         </p>
       )}
       <div id="main" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
-        <CrashBoundary key={pathname}>
+        <CrashBoundary key={pageOf(pathname)} place={pathname}>
           <Suspense fallback={<Loading what="the page" />}>
             <Outlet />
           </Suspense>
@@ -127,6 +127,13 @@ function SignedIn({ me }: { me: Me }): ReactNode {
     </>
   );
 }
+
+/**
+ * Each address has a page of its own, with nothing left of the one before; but a reviewer walks from hand-in to hand-in
+ * on one that stays, as making all of it anew takes longer than showing the next picture.
+ */
+const pageOf = (pathname: string): string =>
+  /^\/hand-ins\/[^/]+\/review$/.test(pathname) ? 'review' : pathname;
 
 const NAVIGATION = [
   { to: '/', label: 'Assignments' },

@@ -17,6 +17,7 @@ import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
 import type { DraftRemark } from './remarkDrafts.ts';
 import { noteMissing, noteSeen } from './seenPictures.ts';
+import { isDecoded } from './usePreloaded.ts';
 
 interface PictureStageProps {
   item: HandInItem;
@@ -49,9 +50,9 @@ export function PictureStage(props: PictureStageProps): ReactNode {
   } = props;
   const me = useMe();
   const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
-  /** how often it was asked for again after it could not be fetched; null while all is well */
-  const [failed, setFailed] = useState<number | null>(null);
-  const [tries, setTries] = useState(0);
+  /** how often a picture was asked for, and whether the last time it could not be fetched */
+  const [asked, setAsked] = useState({ of: item.id, tries: 0, failed: false });
+  const { tries, failed } = asked.of === item.id ? asked : { tries: 0, failed: false };
   const frame = { x: 0, y: 0, width: item.width, height: item.height };
   const remarks = numbered(review).filter(({ remark: one }) => one.itemId === item.id);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it goes there when it is asked to, not when anything else changes
@@ -66,18 +67,20 @@ export function PictureStage(props: PictureStageProps): ReactNode {
           <NoPicture item={item} />
         </div>
       )}
-      {item.baseHref && failed === tries && (
+      {item.baseHref && failed && (
         <div role="alert" className="grid min-h-[50dvh] flex-1 place-items-center bg-grey p-3 lg:min-h-0">
           <p className="bg-card p-4">
             This picture cannot be fetched: its file is missing or damaged, or there is no connection.{' '}
-            <Button small onClick={() => setTries(tries + 1)}>
+            <Button small onClick={() => setAsked({ of: item.id, tries: tries + 1, failed: false })}>
               Try again
             </Button>
           </p>
         </div>
       )}
-      {item.baseHref && failed !== tries && (
+      {item.baseHref && !failed && (
         <Stage
+          // A picture of the same size takes the place of the one before: nothing is measured, and nothing moves.
+          key={`${item.proofPointId} ${item.width} ${item.height}`}
           picture={item}
           label={`Picture of ${review.student.name} for ${codeOf(review, item)}`}
           className="cursor-copy"
@@ -88,12 +91,14 @@ export function PictureStage(props: PictureStageProps): ReactNode {
           onDraw={onDraw}
           image={
             <FramedImage
+              key={item.id}
               url={tries > 0 ? `${item.baseHref}?again=${tries}` : item.baseHref}
               width={item.width}
               height={item.height}
+              atOnce={isDecoded(item.baseHref)}
               alt={`Picture for the proof point: ${item.fileName}`}
               onError={() => {
-                setFailed(tries);
+                setAsked({ of: item.id, tries, failed: true });
                 void noteMissing(me.id, item.id, item.baseHref ?? '');
               }}
               onPainted={() => noteSeen(me.id, item.id)}

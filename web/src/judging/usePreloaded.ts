@@ -1,25 +1,44 @@
+import type { Review } from '@nachweis/contract';
 import { useEffect } from 'react';
-import { preload } from 'swr';
+import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
 
-/** Fetches the hand-ins beside this one, and their pictures, so that going on costs no waiting. */
+/**
+ * Fetches the hand-ins beside this one, and their pictures, so that going on costs no waiting: what was fetched is
+ * shown in the same moment, and asked for again then.
+ */
 export function usePreloaded(...handInIds: Array<string | undefined>): void {
+  const { cache, mutate } = useSWRConfig();
   const wanted = handInIds.filter((id) => id !== undefined).join(' ');
   useEffect(() => {
     for (const handInId of wanted.split(' ').filter(Boolean)) {
       const args = { params: { handInId } };
-      void Promise.resolve(preload(addressOf('review', args), () => callApi('review', args)))
-        .then((review) => decodeAhead(review.items))
+      const address = addressOf('review', args);
+      const known = cache.get(address)?.data as Review | undefined;
+      void Promise.resolve(known ?? callApi('review', args))
+        .then((review) => {
+          decodeAhead(review.items);
+          // It may have been opened meanwhile, and hold something newer.
+          if (cache.get(address)?.data === undefined) void mutate(address, review, { revalidate: false });
+        })
         // It is asked for again when one is there.
         .catch(() => undefined);
     }
-  }, [wanted]);
+  }, [wanted, cache, mutate]);
 }
 
 /** Pictures that are held: a browser lets go of one that nothing has, with its pixels, and would fetch it again. */
 const held = new Map<string, HTMLImageElement>();
 /** So many: those of the hand-ins before and after, and what one comes from. */
 const MOST_HELD = 16;
+
+const decoded = new WeakSet<HTMLImageElement>();
+
+/** Whether a picture is there with its pixels, so that it can be drawn with the page and need not come after it. */
+export function isDecoded(href: string): boolean {
+  const image = held.get(href);
+  return image !== undefined && decoded.has(image);
+}
 
 /** Fetches and decodes pictures that are looked at next, and holds them until others are. */
 export function decodeAhead(items: ReadonlyArray<{ baseHref: string | null }>): void {
@@ -30,7 +49,10 @@ export function decodeAhead(items: ReadonlyArray<{ baseHref: string | null }>): 
     held.delete(baseHref);
     held.set(baseHref, image);
     if (!image.src) image.src = baseHref;
-    void image.decode().catch(() => held.delete(baseHref));
+    void image.decode().then(
+      () => decoded.add(image),
+      () => held.delete(baseHref),
+    );
     const [oldest] = held.keys();
     if (held.size > MOST_HELD && oldest !== undefined) held.delete(oldest);
   }

@@ -47,10 +47,13 @@ export function FramedImage({
   alt,
   onError,
   onPainted,
+  atOnce = false,
 }: Pick<FramedPictureProps, 'url' | 'width' | 'height' | 'framing' | 'alt'> & {
   onError?: () => void;
   /** called once it has been on the screen */
   onPainted?: () => void;
+  /** it is decoded already, and drawn together with the page around it */
+  atOnce?: boolean;
 }): ReactNode {
   const frame = framedBox(framing, { width, height });
   const { reached } = useConnection();
@@ -75,7 +78,7 @@ export function FramedImage({
         key={url}
         src={url}
         alt={alt}
-        decoding="async"
+        decoding={atOnce ? 'sync' : 'async'}
         draggable={false}
         onError={onError ?? (() => setFailed(url))}
         onLoad={({ currentTarget: image }) =>

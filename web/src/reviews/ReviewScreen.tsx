@@ -37,9 +37,13 @@ export default function ReviewScreen(): ReactNode {
   useTitle(review ? `${review.student.name}, ${review.assignment.title}` : '');
   if (!review || !stand)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the hand-in" />;
-  return <ReviewDesk key={handInId} review={review} stand={stand} actions={actions} />;
+  return <ReviewDesk review={review} stand={stand} actions={actions} />;
 }
 
+/** What is chosen on a page; on the next one nothing is. */
+const NOTHING_CHOSEN = { remark: null as string | null, mustShow: null as string | null, toPin: 0 };
+
+/** Stays from hand-in to hand-in: what all of them have in common is not made anew at each step of walking on. */
 function ReviewDesk({
   review,
   stand,
@@ -53,22 +57,21 @@ function ReviewDesk({
   const navigate = useNavigate();
   const { assignment, items } = review;
   const points = assignment.proofPoints;
-  const { pointIndex, itemIndex, go } = usePlace(points);
+  const { pointIndex, itemIndex, go } = usePlace(review.handInId, points);
   const [pinsShown, setPinsShown] = useState(true);
-  const [chosenRemark, setChosenRemark] = useState<string | null>(null);
-  const [toPin, setToPin] = useState(0);
+  const [kept, setChosen] = useState({ of: review.handInId, ...NOTHING_CHOSEN });
+  const chosen = kept.of === review.handInId ? kept : { of: review.handInId, ...NOTHING_CHOSEN };
+  const choose = (change: Partial<typeof NOTHING_CHOSEN>) => setChosen({ ...chosen, ...change });
   const drafts = useRemarkDrafts(review.handInId);
   const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
   const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
   const firstOpen = point?.mustShows.find((m) => !stand.verdicts[m.id]) ?? point?.mustShows[0];
-  const [chosenMustShow, setChosenMustShow] = useState<string | null>(null);
-  const mustShow = point?.mustShows.find((m) => m.id === chosenMustShow) ?? firstOpen ?? null;
+  const mustShow = point?.mustShows.find((m) => m.id === chosen.mustShow) ?? firstOpen ?? null;
 
   const goToPoint = (index: number, picture = 0) => {
     go(Math.min(Math.max(index, 0), points.length - 1), picture);
-    setChosenMustShow(null);
-    setToPin(0);
+    choose({ mustShow: null, toPin: 0 });
   };
   /** @param code of the proof point one goes on with; without it one begins with the first */
   const goTo = (id: string | null, code = '') =>
@@ -83,7 +86,7 @@ function ReviewDesk({
   const startRemark = (at: Point) => {
     if (!item) return drafts.start(WHOLE);
     const place = { ...WHOLE, itemId: item.id, ...at };
-    drafts.start(place, chosenMustShow, (open) => movedTo({ ...placeOf(open), itemId: item.id }, at, item));
+    drafts.start(place, chosen.mustShow, (open) => movedTo({ ...placeOf(open), itemId: item.id }, at, item));
   };
   const { open } = drafts;
   const draws = open && item && open.itemId === item.id && open.shape !== 'point';
@@ -93,14 +96,15 @@ function ReviewDesk({
       : undefined;
   /** A remark is seen where it is. */
   const chooseRemark = ({ id, itemId }: Pick<Remark, 'id' | 'itemId'>) => {
-    setChosenRemark(id);
+    choose({ remark: id });
     const there = items.find((one) => one.id === itemId);
     if (!there || there === item) return;
     const siblings = items.filter((one) => one.proofPointId === there.proofPointId);
-    goToPoint(
+    go(
       points.findIndex((p) => p.id === there.proofPointId),
       siblings.indexOf(there),
     );
+    choose({ remark: id, mustShow: null, toPin: 0 });
   };
 
   const comparePath = `/hand-ins/${review.handInId}/compare/${point?.id}${item ? `?picture=${item.id}` : ''}`;
@@ -109,14 +113,14 @@ function ReviewDesk({
     mustShows: point?.mustShows ?? [],
     chosen: mustShow,
     verdicts: stand.verdicts,
-    onChoose: setChosenMustShow,
+    onChoose: (id) => choose({ mustShow: id }),
     onVerdicts: give,
     onPoint: (step) => goToPoint(pointIndex + step),
     onStudent: (step) => goTo(step > 0 ? review.nextId : review.previousId, point?.code),
     onPins: () => setPinsShown((shown) => !shown),
     onRemark: () =>
       startRemark({ x: Math.floor((item?.width ?? 0) / 2), y: Math.floor((item?.height ?? 0) / 2) }),
-    onToPin: () => setToPin((count) => count + 1),
+    onToPin: () => choose({ toPin: chosen.toPin + 1 }),
     onNextWaiting: () => goTo(review.nextWaitingId),
     onCompare: () => item && navigate(comparePath),
   });
@@ -179,17 +183,16 @@ function ReviewDesk({
           </PointTabs>
           {item ? (
             <PictureStage
-              key={item.id}
               item={item}
               review={review}
               pinsShown={pinsShown}
-              chosenRemark={chosenRemark}
+              chosenRemark={chosen.remark}
               chosenLetter={mustShow?.letter ?? null}
-              toPin={toPin}
+              toPin={chosen.toPin}
               remark={drafts.open}
               onPlace={startRemark}
               onDraw={onDraw}
-              onChooseRemark={setChosenRemark}
+              onChooseRemark={(id) => choose({ remark: id })}
             />
           ) : (
             <p className="grid min-h-64 flex-1 place-items-center bg-grey text-card">
@@ -197,7 +200,11 @@ function ReviewDesk({
             </p>
           )}
         </section>
-        <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
+        <aside
+          // Everybody’s begins at its top, with nothing of the one before.
+          key={review.handInId}
+          className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l"
+        >
           {point && (
             <Asked assignment={assignment} point={point} {...(item && { compareHref: comparePath })} />
           )}
@@ -212,7 +219,7 @@ function ReviewDesk({
               locked={!review.mayJudge}
               pinned={pointItems.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
               chosen={mustShow?.id ?? null}
-              onChoose={setChosenMustShow}
+              onChoose={(id) => choose({ mustShow: id })}
               onVerdicts={give}
             />
           )}
@@ -227,7 +234,7 @@ function ReviewDesk({
           <RemarkPanel
             review={review}
             drafts={drafts}
-            chosen={chosenRemark}
+            chosen={chosen.remark}
             onChoose={chooseRemark}
             actions={actions}
           />

@@ -2,21 +2,35 @@ import type { ProofPoint } from '@nachweis/contract';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 
-/** Where one is among proof points and pictures; in the address, so that a reload leaves one there. */
-export function usePlace(points: readonly ProofPoint[]) {
+interface Place {
+  pointIndex: number;
+  itemIndex: number;
+}
+
+/**
+ * Where one is among proof points and pictures; in the address, so that a reload leaves one there.
+ * @param handInId with another one the place is the address's again
+ */
+export function usePlace(handInId: string, points: readonly ProofPoint[]) {
   const [search, setSearch] = useSearchParams();
   // The address follows: it changes a moment later, and the next key must not fall on the place before.
-  const [place, setPlace] = useState(() => ({
+  const ofAddress = (): Place => ({
     pointIndex: Math.max(
       points.findIndex((point) => point.code === search.get('point')),
       0,
     ),
     itemIndex: Math.max(0, Number(search.get('picture') ?? 1) - 1 || 0),
-  }));
+  });
+  const [kept, setKept] = useState(() => ({ of: handInId, place: ofAddress() }));
+  let { place } = kept;
+  if (kept.of !== handInId) {
+    place = ofAddress();
+    setKept({ of: handInId, place });
+  }
   return {
     ...place,
     go: (pointIndex: number, itemIndex: number) => {
-      setPlace({ pointIndex, itemIndex });
+      setKept({ of: handInId, place: { pointIndex, itemIndex } });
       const picture = itemIndex > 0 ? { picture: String(itemIndex + 1) } : {};
       setSearch({ point: points[pointIndex]?.code ?? '', ...picture }, { replace: true });
     },

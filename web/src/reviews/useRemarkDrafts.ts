@@ -38,7 +38,14 @@ export interface RemarkDrafts {
 /** Keeps them in the browser until they are saved or discarded, so that going elsewhere or reloading loses nothing. */
 export function useRemarkDrafts(handInId: string): RemarkDrafts {
   const key = keyOf(useMe().id, handInId);
-  const [drafts, setDrafts] = useState<Drafts>(() => readKept(localStorage.getItem(key)));
+  const [kept, setKept] = useState(() => ({ key, drafts: readKept(localStorage.getItem(key)) }));
+  let { drafts } = kept;
+  if (kept.key !== key) {
+    drafts = readKept(localStorage.getItem(key));
+    setKept({ key, drafts });
+  }
+  const setDrafts = (change: (old: Drafts) => Drafts) =>
+    setKept((old) => (old.key === key ? { key, drafts: change(old.drafts) } : old));
   useEffect(() => {
     const kept = drafts.all.filter(worthKeeping);
     if (kept.length > 0) localStorage.setItem(key, JSON.stringify({ ...drafts, all: kept }));

@@ -18,9 +18,13 @@ export function inWords(at: string, now: number): string {
   return 'now';
 }
 
-/** Date and time in a course's zone: "Mon 30 Nov 2026, 17:00". */
-export function dateAndTime(at: string, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
+/** By time zone: to make one takes a millisecond, and a list says hundreds of times. */
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function formatIn(timeZone: string): Intl.DateTimeFormat {
+  const known = formats.get(timeZone);
+  if (known) return known;
+  const made = new Intl.DateTimeFormat('en-GB', {
     timeZone,
     weekday: 'short',
     day: 'numeric',
@@ -29,7 +33,14 @@ export function dateAndTime(at: string, timeZone: string): string {
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
-  }).formatToParts(new Date(at));
+  });
+  formats.set(timeZone, made);
+  return made;
+}
+
+/** Date and time in a course's zone: "Mon 30 Nov 2026, 17:00". */
+export function dateAndTime(at: string, timeZone: string): string {
+  const parts = formatIn(timeZone).formatToParts(new Date(at));
   const part = (type: Intl.DateTimeFormatPartTypes) => parts.find((p) => p.type === type)?.value ?? '';
   return `${part('weekday')} ${part('day')} ${part('month')} ${part('year')}, ${part('hour')}:${part('minute')}`;
 }
