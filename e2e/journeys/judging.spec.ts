@@ -148,6 +148,45 @@ test('points beyond the most there is are refused where they are written', async
   await expect(page.getByTestId('points')).toHaveText('1.75 of 3.25');
 });
 
+test('walking on, the page stays and everybody’s begins anew: no choice, no words, no scrolling of the one before', async ({
+  page,
+  school,
+}) => {
+  const second = await handInCurve(page, school, undefined, school.classmate);
+  const first = await review(page, school);
+  const nameOf = (person: { name: string }) => page.getByRole('heading', { name: new RegExp(person.name) });
+  const marks = page.getByRole('checkbox', { name: /Marks/ });
+  const remark = page.getByRole('textbox', { name: /Remark at/ });
+  const side = page.getByRole('complementary');
+  // Nothing of the class is made anew: the same elements are there afterwards.
+  await page.getByRole('main').evaluate((main) => Object.assign(main, { stays: true }));
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('v');
+  await expect(marks).not.toBeChecked();
+  await stage(page).click({ position: { x: 60, y: 60 } });
+  await page.keyboard.type('Half a thought');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('not saved: Half a thought')).toBeVisible();
+  await side.evaluate((one) => one.scrollTo(0, 10_000));
+  await page.keyboard.press('PageDown');
+  await expect(nameOf(school.classmate)).toBeVisible();
+  expect(await page.getByRole('main').evaluate((main) => 'stays' in main)).toBe(true);
+  await expect(page.getByText('not saved: Half a thought')).toHaveCount(0);
+  await expect(remark).toHaveCount(0);
+  expect(await side.evaluate((one) => one.scrollTop)).toBe(0);
+  await expect(marks).not.toBeChecked();
+  // The digit falls on the first must-show of this one.
+  await pictureSeen(page);
+  await page.keyboard.press('3');
+  await expect.poll(async () => Object.keys((await verdictsOf(page, second)).verdicts).length).toBe(1);
+  const [mustShow] = Object.keys((await verdictsOf(page, second)).verdicts);
+  expect(mustShow).toBe(school.curve.points[0]?.mustShows[0]?.id);
+  await page.keyboard.press('PageUp');
+  await expect(nameOf(school.student)).toBeVisible();
+  await expect(page.getByText('not saved: Half a thought')).toBeVisible();
+  expect((await verdictsOf(page, first)).verdicts).toEqual({});
+});
+
 test('digits of the number pad count, n goes to the next one that waits, and the end of the queue is said', async ({
   page,
   school,

@@ -93,7 +93,8 @@ async function untilChecked(instructor: ReturnType<typeof createClient>, { assig
   );
   for (const { handInId } of rows)
     for (let tries = 0; ; tries++) {
-      if (tries === MOST_TRIES) throw new Error(`Hand-in ${handInId} is not sealed and looked at after five minutes.`);
+      if (tries === MOST_TRIES)
+        throw new Error(`Hand-in ${handInId} is not sealed and looked at after five minutes.`);
       const review = await instructor.call<{
         items: Array<{ id: string; fileHref: string | null }>;
         findings: Record<string, unknown[]>;
