@@ -2,11 +2,18 @@ import { createHash, randomUUID } from 'node:crypto';
 import { SignedReceipt } from '@nachweis/contract';
 import { compactVerify, importJWK } from 'jose';
 import JSZip from 'jszip';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import type { Agent } from 'supertest';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, giveVerdicts, handedIn, handInSealed, serverPerTest } from '../testServer.testing.ts';
+import {
+  addEvidence,
+  giveVerdicts,
+  handedIn,
+  handInSealed,
+  putCapture,
+  serverPerTest,
+} from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
@@ -35,6 +42,18 @@ async function wordsOf(bytes: Buffer): Promise<string[]> {
     pages.push(items.map((item) => ('str' in item ? item.str : '')).join(''));
   }
   return pages;
+}
+
+/** Sizes of the pictures of a PDF, by that library too. */
+async function picturesOf(bytes: Buffer): Promise<string[]> {
+  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const sizes: string[] = [];
+  for (let page = 1; page <= pdf.numPages; page++) {
+    const { fnArray, argsArray } = await (await pdf.getPage(page)).getOperatorList();
+    for (const [index, operator] of fnArray.entries())
+      if (operator === OPS.paintImageXObject) sizes.push(argsArray[index].slice(1).join(' x '));
+  }
+  return sizes;
 }
 
 describe('the archive of a hand-in', () => {
@@ -152,6 +171,41 @@ describe('a hand-in in other forms', () => {
     const original = await fetchBytes(room.student, file.href);
     const inside = await zip.files[media[0] ?? '']?.async('nodebuffer');
     expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
+  });
+
+  it('prints the pictures of remarks, at a place and to the whole, from the release on', async () => {
+    const room = await handedIn(server());
+    const { body: view } = await room.student.get(`/api/hand-ins/${room.handInId}`);
+    const ofEvidence = `${view.items[0].width} x ${view.items[0].height}`;
+    for (const [itemId, width] of [
+      [view.items[0].id, 90],
+      [null, 70],
+    ] as const) {
+      const bytes = await sharp({ create: { width, height: 30, channels: 3, background: '#a33' } })
+        .png()
+        .toBuffer();
+      const { body: capture } = await putCapture(room.instructor, bytes);
+      const pictureId = randomUUID();
+      await room.instructor
+        .put(`/api/assignments/${room.assignment.id}/remark-pictures/${pictureId}`)
+        .send({ captureId: capture.id })
+        .expect(200);
+      const place = itemId ? { x: 3, y: 3 } : { x: null, y: null };
+      await room.instructor
+        .put(`/api/hand-ins/${room.handInId}/remarks/${randomUUID()}`)
+        .send({ itemId, ...place, text: itemId ? 'Like this' : '', pictureId })
+        .expect(200);
+    }
+    const path = `/archives/hand-in/${room.handInId}.pdf`;
+    expect(await picturesOf(await fetchBytes(room.student, path))).toEqual([ofEvidence]);
+    const must = room.assignment.points[0]?.mustShows.map(({ id }) => [id, 'shown' as const]) ?? [];
+    await giveVerdicts(room.instructor, room.handInId, Object.fromEntries(must));
+    await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).send({}).expect(200);
+    const after = await fetchBytes(room.student, path);
+    expect((await picturesOf(after)).sort()).toEqual([ofEvidence, '70 x 30', '90 x 30'].sort());
+    expect((await wordsOf(after)).join(' ')).toMatch(
+      /1 {2}Like this \(.*A picture \(|A picture \(.*Like this \(/s,
+    );
   });
 
   it('is a sheet to print, with what was returned only once it is', async () => {

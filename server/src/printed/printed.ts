@@ -16,6 +16,13 @@ export interface PrintedPicture {
   places: Array<{ number: number; x: number; y: number }>;
 }
 
+/** Words with a picture of their own below them, where they have one. */
+export interface PrintedWords {
+  text: string;
+  /** of the picture's file */
+  sha256: string | null;
+}
+
 /** Everything that is printed of one hand-in, in words. */
 export interface Printed {
   number: string;
@@ -29,10 +36,10 @@ export interface Printed {
     /** must-shows with their verdict, where there is one */
     lines: string[];
     pictures: PrintedPicture[];
-    remarks: string[];
+    remarks: PrintedWords[];
   }>;
   /** criteria with the level that was given, and remarks to the whole */
-  closing: string[];
+  closing: PrintedWords[];
   statement: string;
   files: Array<{ name: string; sha256: string }>;
   jws: string | null;
@@ -47,6 +54,7 @@ export async function readPrinted(context: Context, actor: Actor, handInId: stri
       .filter(({ itemId }) => itemId !== null)
       .map((remark, index) => [remark, index + 1]),
   );
+  const wordsOf = await remarkPrinter(context, feedback?.remarks ?? []);
   return {
     number: receipt.number,
     title: assignment.title,
@@ -72,11 +80,11 @@ export async function readPrinted(context: Context, actor: Actor, handInId: stri
           places: [...remarks].flatMap(([remark, number]) => placesOf(remark, number, item)),
         })),
         remarks: [...remarks].flatMap(([remark, number]) =>
-          items.some(({ id }) => id === remark.itemId) ? [`${number}  ${remarkWords(remark)}`] : [],
+          items.some(({ id }) => id === remark.itemId) ? [wordsOf(remark, `${number}  `)] : [],
         ),
       };
     }),
-    closing: feedback ? closingOf(view) : [],
+    closing: feedback ? closingOf(view, wordsOf) : [],
     statement: view.statement,
     files: receipt.files.flatMap(({ name, sha256 }) => (sha256 ? [{ name, sha256 }] : [])),
     jws: receipt.jws,
@@ -103,16 +111,32 @@ function placesOf(
   return itemId === id && x !== null && y !== null ? [{ number, x: x / width, y: y / height }] : [];
 }
 
-const remarkWords = ({ sign, text, picture, author }: Remark): string => {
-  const said = [sign && SIGN_WORDS[sign], text].filter(Boolean).join(': ');
-  return `${[said, picture && 'a picture on the page'].filter(Boolean).join('; ')} (${author})`;
-};
+type RemarkPrinter = (remark: Remark, before?: string) => PrintedWords;
 
-function closingOf({ assignment, feedback }: HandInView): string[] {
+/** Says remarks in words, with their pictures, which are looked up once for all of them. */
+async function remarkPrinter({ db }: Context, remarks: readonly Remark[]): Promise<RemarkPrinter> {
+  const ids = remarks.flatMap(({ picture }) => (picture ? [picture.id] : []));
+  const rows =
+    ids.length === 0
+      ? []
+      : await db.selectFrom('remark_pictures').select(['id', 'sha256']).where('id', 'in', ids).execute();
+  const hashes = new Map(rows.map(({ id, sha256 }) => [id, sha256]));
+  return ({ sign, text, picture, author }, before = '') => {
+    const said = [sign && SIGN_WORDS[sign], text].filter(Boolean).join(': ');
+    return {
+      text: `${before}${said || 'A picture'} (${author})`,
+      sha256: (picture && hashes.get(picture.id)) ?? null,
+    };
+  };
+}
+
+function closingOf({ assignment, feedback }: HandInView, wordsOf: RemarkPrinter): PrintedWords[] {
   const levels = assignment.criteria.flatMap(({ id, title, levels: all }) => {
     const level = all[feedback?.levels[id]?.level ?? -1];
-    return level ? [`${title}: ${level.text} (${formatPoints(level.units)})`] : [];
+    return level ? [{ text: `${title}: ${level.text} (${formatPoints(level.units)})`, sha256: null }] : [];
   });
-  const whole = (feedback?.remarks ?? []).filter(({ itemId }) => itemId === null).map(remarkWords);
+  const whole = (feedback?.remarks ?? [])
+    .filter(({ itemId }) => itemId === null)
+    .map((remark) => wordsOf(remark));
   return [...levels, ...whole];
 }

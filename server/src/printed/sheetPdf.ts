@@ -1,9 +1,10 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
+import type { Box } from '@nachweis/core';
 import PDFDocument from 'pdfkit';
 import type { BlobStore } from '../blobs/blobStore.ts';
-import { pictureBytes, UNREADABLE } from './pictureBytes.ts';
-import type { Printed, PrintedPicture } from './printed.ts';
+import { type PictureBytes, pictureBytes, UNREADABLE } from './pictureBytes.ts';
+import type { Printed, PrintedPicture, PrintedWords } from './printed.ts';
 import { registerFonts, runsOf } from './printedFonts.ts';
 import { RECEIPT_NOTE } from './words.ts';
 
@@ -12,6 +13,7 @@ type Document = PDFKit.PDFDocument;
 /** In points of a 72nd of an inch. */
 const MARGIN = 56;
 const PICTURE_HEIGHT = 300;
+const REMARK_PICTURE_HEIGHT = 180;
 const [BODY, SMALL, HEAD, TITLE] = [10.5, 8.5, 13, 19];
 const [INK, FADED, VERDIGRIS] = ['#1d2729', '#515b5c', '#1c6660'];
 
@@ -80,13 +82,13 @@ async function addSheet(pdf: Document, printed: Printed, blobs: BlobStore): Prom
     write(pdf, `${total} of ${most} points`, HEAD, { isBold: true, colour: VERDIGRIS });
     if (how) write(pdf, how, BODY);
   }
-  for (const line of printed.closing) write(pdf, line, BODY);
+  for (const words of printed.closing) await addWords(pdf, words, blobs);
   for (const { heading, lines, pictures, remarks } of printed.sections) {
     pdf.moveDown(0.8);
     write(pdf, heading, HEAD, { isBold: true });
     for (const line of lines) write(pdf, line, BODY);
     for (const picture of pictures) await addPicture(pdf, picture, blobs);
-    for (const remark of remarks) write(pdf, remark, BODY);
+    for (const words of remarks) await addWords(pdf, words, blobs);
   }
   if (printed.statement) {
     pdf.moveDown(0.8);
@@ -111,18 +113,35 @@ function write(
     pdf.font(run.font).text(run.text, { continued: index < runs.length - 1 });
 }
 
-/** A picture in its shape, with the numbers of its remarks at their places, and its name below. */
-async function addPicture(pdf: Document, picture: PrintedPicture, blobs: BlobStore): Promise<void> {
-  const read = await pictureBytes(blobs, picture.sha256, 'jpg');
-  if (!read) return write(pdf, `${picture.name}: ${UNREADABLE}`, BODY);
+/** Words, and their picture below them. */
+async function addWords(pdf: Document, { text, sha256 }: PrintedWords, blobs: BlobStore): Promise<void> {
+  write(pdf, text, BODY);
+  if (sha256 === null) return;
+  const read = await pictureBytes(blobs, sha256, 'jpg');
+  if (!read) return write(pdf, UNREADABLE, BODY);
+  const { y, height } = drawPicture(pdf, read, REMARK_PICTURE_HEIGHT);
+  pdf.x = MARGIN;
+  pdf.y = y + height + 6;
+}
+
+/** Draws a picture in its shape where the page is at, or on the next one. @returns where it lies */
+function drawPicture(pdf: Document, read: PictureBytes, most: number): Box {
   const room = pdf.page.width - 2 * MARGIN;
-  const scale = Math.min(room / read.width, PICTURE_HEIGHT / read.height, 1);
+  const scale = Math.min(room / read.width, most / read.height, 1);
   const [width, height] = [read.width * scale, read.height * scale];
   if (pdf.y + height + 20 > pdf.page.height - MARGIN) pdf.addPage();
   pdf.moveDown(0.3);
   const [x, y] = [MARGIN, pdf.y];
   pdf.image(read.bytes, x, y, { width, height });
   pdf.lineWidth(0.5).strokeColor(FADED).rect(x, y, width, height).stroke();
+  return { x, y, width, height };
+}
+
+/** A picture with the numbers of its remarks at their places, and its name below. */
+async function addPicture(pdf: Document, picture: PrintedPicture, blobs: BlobStore): Promise<void> {
+  const read = await pictureBytes(blobs, picture.sha256, 'jpg');
+  if (!read) return write(pdf, `${picture.name}: ${UNREADABLE}`, BODY);
+  const { x, y, width, height } = drawPicture(pdf, read, PICTURE_HEIGHT);
   for (const place of picture.places) numberAt(pdf, place.number, x + place.x * width, y + place.y * height);
   pdf.x = MARGIN;
   pdf.y = y + height + 3;
