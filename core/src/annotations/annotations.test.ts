@@ -9,6 +9,7 @@ const side = fc.integer({ min: 1, max: 5000 });
 const said = {
   sign: fc.constantFrom('right', 'wrong', 'query', null),
   text: fc.string({ minLength: 1 }).filter((text) => text.trim() !== ''),
+  picture: fc.option(fc.webUrl()),
   author: fc.string(),
   at: fc.constant('2026-11-05T10:00:00.000Z'),
 };
@@ -42,6 +43,7 @@ describe('remarks as annotations', () => {
       box: { x: 160, y: 120, width: 320, height: 240 },
       sign: 'query',
       text: 'Which unit?',
+      picture: 'https://school.example/files/r-1/remark.png',
       author: 'Ruth Mandelbrod',
       at: '2026-11-05T10:00:00.000Z',
     };
@@ -55,6 +57,8 @@ describe('remarks as annotations', () => {
       created: '2026-11-05T10:00:00.000Z',
       body: [
         { type: 'TextualBody', value: 'Which unit?', format: 'text/plain', purpose: 'commenting' },
+        // 3.2.2: a body that is a resource of its own, with its class.
+        { id: 'https://school.example/files/r-1/remark.png', type: 'Image', purpose: 'commenting' },
         { type: 'TextualBody', value: 'query', purpose: 'tagging' },
       ],
       target: {
@@ -68,6 +72,9 @@ describe('remarks as annotations', () => {
       },
     });
     expect(page.items[1]?.target).toBe(WHOLE);
+    // A picture says enough by itself.
+    const alone = { ...remark, text: '', sign: null };
+    expect(readAnnotations(toAnnotations([alone], PAGE, WHOLE))).toEqual({ remarks: [alone], faults: [] });
   });
 });
 

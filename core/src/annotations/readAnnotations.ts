@@ -12,7 +12,7 @@ export interface AnnotationFault {
  * Reads remarks from an AnnotationPage, an AnnotationCollection's first page, a list, or a single annotation of the W3C
  * Web Annotation Data Model. Read of a target are a whole resource, rectangles by Media Fragments 1.0 in pixels (with or
  * without `pixel:`), in a selector or at the end of the source's address, and SVG selectors with an ellipse, a circle or
- * a rectangle. Anything else is a fault: nothing is guessed.
+ * a rectangle; of bodies, words, a sign and one Image. Anything else is a fault: nothing is guessed.
  */
 export function readAnnotations(file: unknown): { remarks: PlacedRemark[]; faults: AnnotationFault[] } {
   const found = itemsOf(file);
@@ -54,11 +54,14 @@ function remarkOf(item: unknown): PlacedRemark | keyof typeof PART {
     .join('\n');
   const tag = bodies.filter(isTag).find((body) => isSign(body.value))?.value;
   const sign = isSign(tag) ? tag : null;
-  if (text === '' && !sign) return 'no-body';
+  const image = bodies.find((body) => isObject(body) && body.type === 'Image') as Json | undefined;
+  const picture = typeof image?.id === 'string' ? image.id : null;
+  if (text === '' && !sign && !picture) return 'no-body';
   const creator = listOf(item.creator).find(isObject);
   const said = {
     sign,
     text,
+    picture,
     author: typeof creator?.name === 'string' ? creator.name : '',
     at: typeof item.created === 'string' ? item.created : '',
   };

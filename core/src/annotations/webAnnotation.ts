@@ -9,6 +9,8 @@ export interface PlacedRemark {
   box: Box | null;
   sign: 'right' | 'wrong' | 'query' | null;
   text: string;
+  /** IRI of a picture of its own, beside the words or instead of them */
+  picture: string | null;
   /** author's name; empty where it is not said */
   author: string;
   /** UTC instant, ISO 8601; empty where it is not said */
@@ -18,6 +20,12 @@ export interface PlacedRemark {
 const CONTEXT = 'http://www.w3.org/ns/anno.jsonld';
 const MEDIA_FRAGMENTS = 'http://www.w3.org/TR/media-frags/';
 const SVG = 'http://www.w3.org/2000/svg';
+
+interface ImageBody {
+  id: string;
+  type: 'Image';
+  purpose: 'commenting';
+}
 
 interface TextualBody {
   type: 'TextualBody';
@@ -29,7 +37,7 @@ interface TextualBody {
 /**
  * Remarks as a page of the Web Annotation Data Model (W3C Recommendation, 23 February 2017): a place or a box is a
  * FragmentSelector by Media Fragments 1.0 (`xywh=pixel:x,y,w,h`), a ring an SvgSelector with an ellipse, the words a
- * TextualBody for commenting, a sign one for tagging. One pixel is a place.
+ * TextualBody for commenting, a sign one for tagging, a picture of its own an Image. One pixel is a place.
  *
  * @param id of the page, an IRI; the annotations are numbered below it
  * @param whole IRI of what a remark to the whole hand-in is about
@@ -54,11 +62,12 @@ export function toAnnotations(remarks: readonly PlacedRemark[], id: string, whol
   };
 }
 
-function bodiesOf({ text, sign }: PlacedRemark): TextualBody[] {
+function bodiesOf({ text, sign, picture }: PlacedRemark): Array<TextualBody | ImageBody> {
   return [
     ...(text
       ? [{ type: 'TextualBody', value: text, format: 'text/plain', purpose: 'commenting' } as const]
       : []),
+    ...(picture ? [{ id: picture, type: 'Image', purpose: 'commenting' } as const] : []),
     ...(sign ? [{ type: 'TextualBody', value: sign, purpose: 'tagging' } as const] : []),
   ];
 }

@@ -49,6 +49,18 @@ describe('remarks of a hand-in as a file', () => {
       .replaceAll('f-1', 'x-9');
     expect(remarksFrom(elsewhere, reviewOf([]))).toMatchObject({ remarks: [{ itemId: item.id }] });
   });
+  it('take their own pictures along, where who brings them in gave those', () => {
+    const id = '33333333-3333-4333-8333-333333333333';
+    const picture = { id, width: 9, height: 9, href: `/files/r-${id}/remark.png`, thumbHref: '/files/t' };
+    const pictured = { ...remark, text: '', sign: null, own: true, picture } as Remark;
+    const review = reviewOf([pictured]);
+    expect(remarksFrom(file(review), review)).toMatchObject({ remarks: [{ text: '', pictureId: id }] });
+    // Somebody else's, or one of elsewhere: nothing is fetched, and nothing comes in without it.
+    for (const other of [reviewOf([{ ...pictured, own: false } as Remark]), reviewOf([])])
+      expect(remarksFrom(file(review), other)).toEqual({
+        fault: { at: 'items[0].body', why: 'picture-elsewhere' },
+      });
+  });
   it('that do not fit are refused by their place, and none of the others is taken', () => {
     const other = file(reviewOf([remark]))
       .replaceAll('%C3%96deg%C3%A5rd_P1', 'other')
