@@ -57,7 +57,7 @@ function handlers(context: Context): Handlers {
     health: async () => ({ status: 'ok', schema: LAST_MIGRATION }),
     ...sessionHandlers(context),
     ...pageHandlers(context),
-    signingKeys: async () => context.signing.keys(),
+    signingKeys: () => context.signing.keys(),
     ...captureHandlers(context),
     ...presetHandlers(context),
     ...evidenceHandlers(context),

@@ -8,7 +8,7 @@ import {
   importJWK,
   type JWK,
 } from 'jose';
-import type { Db } from '../db/database.ts';
+import type { Db, DbOrTrx } from '../db/database.ts';
 
 /** ECDSA with P-256 and SHA-256 (RFC 7518, 3.4): every verifier knows it. */
 const ALGORITHM = 'ES256';
@@ -17,31 +17,83 @@ const ALGORITHM = 'ES256';
 export interface Signing {
   /** @param type says in the head what it is @returns a compact JWS (RFC 7515, 7.1) */
   sign(payload: CaptureRecord | SharedRecord | SignedReceipt, type?: string): Promise<string>;
-  /** Public keys, as a JSON Web Key Set. */
-  keys(): { keys: Array<Record<string, string>> };
+  /** Public keys, the newest first, as a JSON Web Key Set; what an earlier one signed is checked with that. */
+  keys(): Promise<{ keys: Array<Record<string, string>> }>;
 }
 
-/** Opens the server's key, made once and kept in the database, so that a backup holds it too. */
+interface Key {
+  id: string;
+  jwk: JWK;
+}
+
+/** Opens the server's keys, kept in the database, so that a backup holds them too. The first one is made here. */
 export async function openSigning(db: Db, now: () => Date): Promise<Signing> {
-  const kept = await db.selectFrom('signing_keys').selectAll().orderBy('created_at').executeTakeFirst();
-  const jwk: JWK = kept ? (JSON.parse(kept.jwk) as JWK) : await makeKey();
-  const id = kept?.id ?? (await calculateJwkThumbprint(jwk));
-  if (!kept) {
-    await db
+  if (!(await signingKey(db))) await addKey(db, now);
+  let opened: { id: string; key: Awaited<ReturnType<typeof importJWK>> } | null = null;
+  /** A key that was made meanwhile, by a command beside the running server, signs from then on. */
+  const current = async () => {
+    const found = await signingKey(db);
+    if (!found) throw new Error('There is no key to sign with.');
+    if (opened?.id !== found.id) opened = { id: found.id, key: await importJWK(found.jwk, ALGORITHM) };
+    return opened;
+  };
+  await current();
+  return {
+    async sign(payload, type = 'nachweis-capture+jws') {
+      const { id, key } = await current();
+      return new CompactSign(new TextEncoder().encode(JSON.stringify(payload)))
+        .setProtectedHeader({ alg: ALGORITHM, kid: id, typ: type })
+        .sign(key);
+    },
+    async keys() {
+      return { keys: (await readKeys(db)).map(publicKey) };
+    },
+  };
+}
+
+/**
+ * Makes another key, which signs everything from now on. Of the ones before only the public part stays: nobody can sign
+ * with them any more, not with an old backup's help either where the key was changed because of it, and all that they
+ * have signed can still be checked.
+ * @returns its id, the thumbprint of RFC 7638
+ */
+export const addKey = (db: Db, now: () => Date): Promise<string> =>
+  db.transaction().execute(async (trx) => {
+    for (const {
+      id,
+      jwk: { d: _secret, ...open },
+    } of await readKeys(trx))
+      await trx
+        .updateTable('signing_keys')
+        .set({ jwk: JSON.stringify(open) })
+        .where('id', '=', id)
+        .execute();
+    const jwk = await makeKey();
+    const id = await calculateJwkThumbprint(jwk);
+    await trx
       .insertInto('signing_keys')
       .values({ id, jwk: JSON.stringify(jwk), created_at: now().toISOString() })
       .execute();
-  }
-  const key = await importJWK(jwk, ALGORITHM);
+    return id;
+  });
+
+/** All of them, the newest first. */
+async function readKeys(db: DbOrTrx): Promise<Key[]> {
+  const rows = await db
+    .selectFrom('signing_keys')
+    .select(['id', 'jwk'])
+    .orderBy('created_at', 'desc')
+    .execute();
+  return rows.map(({ id, jwk }) => ({ id, jwk: JSON.parse(jwk) as JWK }));
+}
+
+/** The only one that has its secret part still: clocks may be set back, and tell nothing of which one it is. */
+const signingKey = async (db: DbOrTrx): Promise<Key | undefined> =>
+  (await readKeys(db)).find(({ jwk }) => jwk.d !== undefined);
+
+function publicKey({ id, jwk }: Key): Record<string, string> {
   const { kty = '', crv = '', x = '', y = '' } = jwk;
-  const publicKey = { kty, crv, x, y, kid: id, alg: ALGORITHM, use: 'sig' };
-  return {
-    sign: (payload, type = 'nachweis-capture+jws') =>
-      new CompactSign(new TextEncoder().encode(JSON.stringify(payload)))
-        .setProtectedHeader({ alg: ALGORITHM, kid: id, typ: type })
-        .sign(key),
-    keys: () => ({ keys: [publicKey] }),
-  };
+  return { kty, crv, x, y, kid: id, alg: ALGORITHM, use: 'sig' };
 }
 
 async function makeKey(): Promise<JWK> {
