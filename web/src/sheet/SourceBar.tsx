@@ -40,13 +40,13 @@ export function SourceBar({ taking, stationHref }: SourceBarProps): ReactNode {
   const { chosenCode, takeIn } = taking;
   return (
     <>
-      <div className="mx-4 flex flex-wrap items-center gap-2 border-y border-rule py-1.5 sm:mx-6">
+      <div className="mx-4 flex flex-wrap items-center gap-1.5 border-y border-rule py-1.5 sm:mx-6">
         <p className="mr-2" aria-live="polite">
           The next picture goes to <strong className="font-mono">{chosenCode}</strong>
           {taking.chosenFull && ', which is full: it asks what to replace'}
         </p>
         <p className="mr-2 pointer-coarse:hidden text-sm text-faded">
-          Paste <KeyCap>Ctrl V</KeyCap> or drop it anywhere, or:
+          Paste <KeyCap>Ctrl V</KeyCap>, drop it, or:
         </p>
         {!share && (
           <Button small onClick={() => void beginShare(takeIn)}>
