@@ -261,6 +261,7 @@ test('right after handing in, the list and the sheet say so without a connection
   await openSheet(page, school.single);
   await pagesKept(page);
   await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
   await page.goto(`/assignments/${school.single.id}/hand-in`);
   const list = page.waitForResponse((response) => response.url().endsWith('/api/assignments'));
   await page.getByRole('button', { name: 'Hand in now' }).click();

@@ -26,25 +26,20 @@ interface Key {
   jwk: JWK;
 }
 
-/** Opens the server's keys, kept in the database, so that a backup holds them too. The first one is made here. */
+/**
+ * Opens the server's keys, kept in the database, so that a backup holds them too. The first one is made here. The one
+ * that signs is read once: what is signed inside a transaction must not ask the database beside it.
+ */
 export async function openSigning(db: Db, now: () => Date): Promise<Signing> {
   if (!(await signingKey(db))) await addKey(db, now);
-  let opened: { id: string; key: Awaited<ReturnType<typeof importJWK>> } | null = null;
-  /** A key that was made meanwhile, by a command beside the running server, signs from then on. */
-  const current = async () => {
-    const found = await signingKey(db);
-    if (!found) throw new Error('There is no key to sign with.');
-    if (opened?.id !== found.id) opened = { id: found.id, key: await importJWK(found.jwk, ALGORITHM) };
-    return opened;
-  };
-  await current();
+  const own = await signingKey(db);
+  if (!own) throw new Error('There is no key to sign with.');
+  const key = await importJWK(own.jwk, ALGORITHM);
   return {
-    async sign(payload, type = 'nachweis-capture+jws') {
-      const { id, key } = await current();
-      return new CompactSign(new TextEncoder().encode(JSON.stringify(payload)))
-        .setProtectedHeader({ alg: ALGORITHM, kid: id, typ: type })
-        .sign(key);
-    },
+    sign: (payload, type = 'nachweis-capture+jws') =>
+      new CompactSign(new TextEncoder().encode(JSON.stringify(payload)))
+        .setProtectedHeader({ alg: ALGORITHM, kid: own.id, typ: type })
+        .sign(key),
     async keys() {
       return { keys: (await readKeys(db)).map(publicKey) };
     },
@@ -52,7 +47,7 @@ export async function openSigning(db: Db, now: () => Date): Promise<Signing> {
 }
 
 /**
- * Makes another key, which signs everything from now on. Of the ones before only the public part stays: nobody can sign
+ * Makes another key, which signs everything from the next start on. Of the ones before only the public part stays: nobody can sign
  * with them any more, not with an old backup's help either where the key was changed because of it, and all that they
  * have signed can still be checked.
  * @returns its id, the thumbprint of RFC 7638

@@ -136,9 +136,14 @@ export function useZoom(picture: Size, options: ZoomOptions): Zoom {
     const keep = () => {
       const [box, content] = [view.getBoundingClientRect(), surface.current?.getBoundingClientRect()];
       if (chosen === null || !content) return keepView(keepAs, null);
+      // A scroll is told of with the next frame, when the view may have another size that is not measured yet.
+      const [width, height] = [
+        view.clientWidth + room.width - view.offsetWidth,
+        view.clientHeight + room.height - view.offsetHeight,
+      ];
       const at = {
-        x: (box.left + view.clientWidth / 2 - content.left) / content.width,
-        y: (box.top + view.clientHeight / 2 - content.top) / content.height,
+        x: (box.left + width / 2 - content.left) / content.width,
+        y: (box.top + height / 2 - content.top) / content.height,
       };
       keepView(keepAs, { chosen, at });
     };
