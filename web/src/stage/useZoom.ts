@@ -68,6 +68,11 @@ export function useZoom(picture: Size, options: ZoomOptions): Zoom {
   const [chosen, setChosen] = linked ? [linked.chosen, linked.setChosen] : own;
   const anchor = useRef<Anchor | null>(null);
   const keptIn = useRef<Size | null>(null);
+  /**
+   * The size of the view in which it was put where it is. A scroll is told of with the next frame, when the view may
+   * have another size already, for which it has not been put anywhere yet.
+   */
+  const settledIn = useRef<Size>({ width: 0, height: 0 });
   const margin = marginIn(room);
   const free = { width: room.width - 2 * margin, height: room.height - 2 * margin };
   const fitting = fitScale(free, picture, enlarge);
@@ -97,6 +102,7 @@ export function useZoom(picture: Size, options: ZoomOptions): Zoom {
     const { offsetLeft: x, offsetTop: y, offsetWidth: width, offsetHeight: height } = shown;
     const scroll = scrollFor(wanted.at, wanted.under, { x, y, width, height });
     view.scrollTo(scroll.x, scroll.y);
+    settledIn.current = { width: view.clientWidth, height: view.clientHeight };
   }, []);
 
   const zoomTo = useCallback(
@@ -128,6 +134,7 @@ export function useZoom(picture: Size, options: ZoomOptions): Zoom {
     const view = scroller.current;
     if (!keepAs || !view || room.width === 0) return;
     const kept = keptView(keepAs);
+    settledIn.current = { width: view.clientWidth, height: view.clientHeight };
     if (keptIn.current !== room && kept) {
       anchor.current = { at: kept.at, under: { x: view.clientWidth / 2, y: view.clientHeight / 2 } };
       settle();
@@ -136,11 +143,7 @@ export function useZoom(picture: Size, options: ZoomOptions): Zoom {
     const keep = () => {
       const [box, content] = [view.getBoundingClientRect(), surface.current?.getBoundingClientRect()];
       if (chosen === null || !content) return keepView(keepAs, null);
-      // A scroll is told of with the next frame, when the view may have another size that is not measured yet.
-      const [width, height] = [
-        view.clientWidth + room.width - view.offsetWidth,
-        view.clientHeight + room.height - view.offsetHeight,
-      ];
+      const { width, height } = settledIn.current;
       const at = {
         x: (box.left + width / 2 - content.left) / content.width,
         y: (box.top + height / 2 - content.top) / content.height,
