@@ -61,6 +61,8 @@ function ReviewDesk({
   const [pinsShown, setPinsShown] = useState(true);
   const [kept, setChosen] = useState({ of: review.handInId, ...NOTHING_CHOSEN });
   const chosen = kept.of === review.handInId ? kept : { of: review.handInId, ...NOTHING_CHOSEN };
+  // Also when one comes back to it.
+  if (chosen !== kept) setChosen(chosen);
   const choose = (change: Partial<typeof NOTHING_CHOSEN>) => setChosen({ ...chosen, ...change });
   const drafts = useRemarkDrafts(review.handInId);
   const point = points[pointIndex];

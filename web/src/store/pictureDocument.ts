@@ -128,7 +128,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
         tries: 0,
       };
     case 'put-back':
-      return { ...changed, state: 'waiting' };
+      return { ...changed, state: 'waiting', problem: null, tries: 0 };
     case 'out-there':
       return { ...picture, isOutThere: event.isOut, bringsBack: false, tries: 0 };
     case 'bytes-sent':

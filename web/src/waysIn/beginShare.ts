@@ -12,7 +12,8 @@ import { takeShared } from './takeShared.ts';
  * while one is still at work in it, as that would be a picture of Nachweis.
  */
 export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | null): Promise<void> {
-  const takeAway = showPageSign();
+  // Where nothing is taken by itself, nothing is looked for.
+  const takeAway = onPictures ? showPageSign() : () => {};
   try {
     if (!(await startShare(takeSettings()))) {
       toast.info(
