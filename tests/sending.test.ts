@@ -22,7 +22,8 @@ import {
 import { forgetJudgement, keepAdjustment, keepVerdicts } from '../web/src/store/judgementStore.ts';
 import type { PictureDocument } from '../web/src/store/pictureDocument.ts';
 import { arrive, happen, letGo } from '../web/src/store/pictureStore.ts';
-import { type SendHooks, sendAll } from '../web/src/store/sending.ts';
+import type { SendHooks } from '../web/src/store/sendHooks.ts';
+import { sendAll } from '../web/src/store/sending.ts';
 import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
 import { rememberTakenOut } from '../web/src/store/takenOut.ts';
 

@@ -1,4 +1,4 @@
-/** Why the server does not start, in a sentence for whoever runs it. */
+/** Why the server does not start, or a command on its data does nothing, in a sentence for whoever runs it. */
 export class StartError extends Error {
   constructor(message: string, options?: ErrorOptions) {
     super(message, options);

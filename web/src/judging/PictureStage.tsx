@@ -1,6 +1,6 @@
 import type { HandInItem, Review } from '@nachweis/contract';
 import { isPinOf, type Point } from '@nachweis/core';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { useMe } from '../api/session.ts';
 import { FileLink, NoPicture } from '../pictures/FileLink.tsx';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
@@ -13,6 +13,7 @@ import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
 import type { Zoom } from '../stage/useZoom.ts';
 import { Button } from '../ui/Button.tsx';
+import { useStateOf } from '../ui/useStateOf.ts';
 import { fileSize } from '../ui/when.ts';
 import { numbered } from './numbered.ts';
 import type { DraftRemark } from './remarkDrafts.ts';
@@ -51,8 +52,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
   const me = useMe();
   const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
   /** how often a picture was asked for, and whether the last time it could not be fetched */
-  const [asked, setAsked] = useState({ of: item.id, tries: 0, failed: false });
-  const { tries, failed } = asked.of === item.id ? asked : { tries: 0, failed: false };
+  const [{ tries, failed }, setAsked] = useStateOf(item.id, () => ({ tries: 0, failed: false }));
   const frame = { x: 0, y: 0, width: item.width, height: item.height };
   const remarks = numbered(review).filter(({ remark: one }) => one.itemId === item.id);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it goes there when it is asked to, not when anything else changes
@@ -71,7 +71,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
         <div role="alert" className="grid min-h-[50dvh] flex-1 place-items-center bg-grey p-3 lg:min-h-0">
           <p className="bg-card p-4">
             This picture cannot be fetched: its file is missing or damaged, or there is no connection.{' '}
-            <Button small onClick={() => setAsked({ of: item.id, tries: tries + 1, failed: false })}>
+            <Button small onClick={() => setAsked(() => ({ tries: tries + 1, failed: false }))}>
               Try again
             </Button>
           </p>
@@ -98,7 +98,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
               atOnce={isDecoded(item.baseHref)}
               alt={`Picture for the proof point: ${item.fileName}`}
               onError={() => {
-                setAsked({ of: item.id, tries, failed: true });
+                setAsked((old) => ({ ...old, failed: true }));
                 void noteMissing(me.id, item.id, item.baseHref ?? '');
               }}
               onPainted={() => noteSeen(me.id, item.id)}

@@ -19,6 +19,7 @@ import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
 import { StatementText } from '../ui/StatementText.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
+import { useStateOf } from '../ui/useStateOf.ts';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { AskedAgainPart } from './AskedAgainPart.tsx';
@@ -59,11 +60,8 @@ function ReviewDesk({
   const points = assignment.proofPoints;
   const { pointIndex, itemIndex, go } = usePlace(review.handInId, points);
   const [pinsShown, setPinsShown] = useState(true);
-  const [kept, setChosen] = useState({ of: review.handInId, ...NOTHING_CHOSEN });
-  const chosen = kept.of === review.handInId ? kept : { of: review.handInId, ...NOTHING_CHOSEN };
-  // Also when one comes back to it.
-  if (chosen !== kept) setChosen(chosen);
-  const choose = (change: Partial<typeof NOTHING_CHOSEN>) => setChosen({ ...chosen, ...change });
+  const [chosen, setChosen] = useStateOf(review.handInId, () => NOTHING_CHOSEN);
+  const choose = (change: Partial<typeof NOTHING_CHOSEN>) => setChosen((old) => ({ ...old, ...change }));
   const drafts = useRemarkDrafts(review.handInId);
   const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);

@@ -1,6 +1,6 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useStateOf } from '../ui/useStateOf.ts';
 
 interface Place {
   pointIndex: number;
@@ -21,16 +21,11 @@ export function usePlace(handInId: string, points: readonly ProofPoint[]) {
     ),
     itemIndex: Math.max(0, Number(search.get('picture') ?? 1) - 1 || 0),
   });
-  const [kept, setKept] = useState(() => ({ of: handInId, place: ofAddress() }));
-  let { place } = kept;
-  if (kept.of !== handInId) {
-    place = ofAddress();
-    setKept({ of: handInId, place });
-  }
+  const [place, setPlace] = useStateOf(handInId, ofAddress);
   return {
     ...place,
     go: (pointIndex: number, itemIndex: number) => {
-      setKept({ of: handInId, place: { pointIndex, itemIndex } });
+      setPlace(() => ({ pointIndex, itemIndex }));
       const picture = itemIndex > 0 ? { picture: String(itemIndex + 1) } : {};
       setSearch({ point: points[pointIndex]?.code ?? '', ...picture }, { replace: true });
     },

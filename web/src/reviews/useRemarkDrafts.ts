@@ -1,5 +1,5 @@
 import type { Remark } from '@nachweis/contract';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useMe } from '../api/session.ts';
 import {
   closed,
@@ -13,6 +13,7 @@ import {
   worthKeeping,
 } from '../judging/remarkDrafts.ts';
 import type { RemarkPlace } from '../judging/remarkPlaces.ts';
+import { useStateOf } from '../ui/useStateOf.ts';
 
 const keyOf = (personId: string, handInId: string) => `nachweis-remark/${personId}/${handInId}`;
 
@@ -38,14 +39,7 @@ export interface RemarkDrafts {
 /** Keeps them in the browser until they are saved or discarded, so that going elsewhere or reloading loses nothing. */
 export function useRemarkDrafts(handInId: string): RemarkDrafts {
   const key = keyOf(useMe().id, handInId);
-  const [kept, setKept] = useState(() => ({ key, drafts: readKept(localStorage.getItem(key)) }));
-  let { drafts } = kept;
-  if (kept.key !== key) {
-    drafts = readKept(localStorage.getItem(key));
-    setKept({ key, drafts });
-  }
-  const setDrafts = (change: (old: Drafts) => Drafts) =>
-    setKept((old) => (old.key === key ? { key, drafts: change(old.drafts) } : old));
+  const [drafts, setDrafts] = useStateOf<Drafts>(key, () => readKept(localStorage.getItem(key)));
   useEffect(() => {
     const kept = drafts.all.filter(worthKeeping);
     if (kept.length > 0) localStorage.setItem(key, JSON.stringify({ ...drafts, all: kept }));

@@ -18,8 +18,10 @@ const ShareEnded = lazy(() => importControls().then((part) => ({ default: part.S
 
 /** Stands in for both and takes what they take. */
 function ControlsMissing(_: { onPictures: Taking['takeIn'] }): ReactNode {
+  const { share } = useShare();
   return (
     <p role="alert" className="mx-4 flex items-center gap-3 py-1.5 sm:mx-6">
+      {share?.pageInSight && 'No picture was taken: this page is on the display that you share. '}
       The controls of the share cannot be fetched now. Reload the page when the server is back.
       <Button small onClick={stopShare}>
         Stop sharing

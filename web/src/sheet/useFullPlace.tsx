@@ -2,7 +2,7 @@ import type { ProofPoint } from '@nachweis/contract';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo } from '../store/pictureStore.ts';
-import { sendBytes } from '../store/sending.ts';
+import { sendBytes } from '../store/sendPicture.ts';
 import { toast } from '../ui/notices.ts';
 import type { FullDecision, FullPlace } from '../waysIn/useIntake.ts';
 import { FullDialog } from './FullDialog.tsx';

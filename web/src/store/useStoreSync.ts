@@ -8,7 +8,8 @@ import { toast } from '../ui/notices.ts';
 import { openStore } from './browserStore.ts';
 import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
-import { type SendHooks, sendAll } from './sending.ts';
+import type { SendHooks } from './sendHooks.ts';
+import { sendAll } from './sending.ts';
 import { rememberTakenOut } from './takenOut.ts';
 
 const FIRST_PAUSE_MS = 400;

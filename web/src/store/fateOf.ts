@@ -1,0 +1,30 @@
+import { ApiProblem } from '../api/apiProblem.ts';
+import type { CallCode } from '../words/problems.ts';
+import type { KeptProblem } from './pictureDocument.ts';
+
+/** Nothing at all can be sent now: trying the next one is of no use. */
+const ENDS_ROUND: ReadonlySet<CallCode> = new Set(['offline', 'signed-out', 'other-person', 'outdated-page']);
+/** It may work the next time. */
+const PASSING: ReadonlySet<CallCode> = new Set([
+  'unreadable',
+  'too-slow',
+  'internal',
+  'busy',
+  'too-many-requests',
+]);
+
+/** Thrown on by what sends, to whoever sends one after the other. */
+export class RoundEnded extends Error {}
+
+/** What becomes of an entry that could not be sent. */
+type Fate = { kind: 'failed' } | { kind: 'not-taken'; as: 'stale' | 'refused' };
+
+/** Sorts an error: what ends the round is thrown on, everything else is kept with the entry. */
+export function fateOf(error: unknown): Fate & { problem: KeptProblem } {
+  if (!(error instanceof ApiProblem)) return { kind: 'failed', problem: { code: 'unreadable', data: {} } };
+  const { code, data } = error;
+  if (ENDS_ROUND.has(code)) throw new RoundEnded();
+  const problem = { code, data };
+  if (PASSING.has(code)) return { kind: 'failed', problem };
+  return { kind: 'not-taken', as: code === 'stale-version' ? 'stale' : 'refused', problem };
+}

@@ -1,0 +1,14 @@
+import type { DraftDocument, VerdictsNow } from '@nachweis/contract';
+import type { ApiProblem } from '../api/apiProblem.ts';
+
+/** What the page does with what comes back while it sends. */
+export interface SendHooks {
+  /** the server's draft after a write; awaited, so that nothing leaves the store before the sheet has it */
+  onDraft: (assignmentId: string, draft: DraftDocument) => Promise<unknown>;
+  /** evidence that had to make room for new one */
+  onTakenOut: (evidenceId: string, takenOut: string[]) => void;
+  /** verdicts and points after they were sent */
+  onJudged: (now: VerdictsNow) => Promise<unknown>;
+  /** somebody else's stand, or it cannot be judged any more: what was given here is let go, and said */
+  onNotJudged: (handInId: string, problem: ApiProblem) => Promise<unknown>;
+}
