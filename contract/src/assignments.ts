@@ -6,7 +6,7 @@ import type {
 } from '@nachweis/core';
 import * as z from 'zod';
 import { Capture, PictureFormatName } from './captures.ts';
-import { Letter } from './marks.ts';
+import { Ink, Letter } from './marks.ts';
 import { Preparation } from './preparations.ts';
 import { Role } from './session.ts';
 import { Id, Instant, LongText, Units } from './shared.ts';
@@ -218,6 +218,8 @@ export const ProofSheet = z.object({
   /** null where each hands in alone */
   group: OwnGroup.nullable(),
   window: WindowState,
+  /** that new marks begin with; null: what reads on the picture */
+  houseInk: Ink.nullable(),
   attemptsLeft: z.int().min(0),
   draft: DraftDocument.nullable(),
   handIns: z.array(HandInSummary),

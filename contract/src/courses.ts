@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Stage, WindowState } from './assignments.ts';
 import { AssignmentDefinition } from './definitions.ts';
 import { MAX_PEOPLE } from './limits.ts';
+import { Ink } from './marks.ts';
 import { Role } from './session.ts';
 import { Id, Instant } from './shared.ts';
 
@@ -93,6 +94,7 @@ const CourseFacts = z.object({ id: Id, title: z.string(), timeZone: z.string(), 
 export const CourseLine = CourseFacts.extend({ people: z.int() });
 
 export const CourseView = CourseFacts.extend({
+  houseInk: Ink.nullable(),
   people: z.array(CoursePerson),
   assignments: z.array(
     z.object({

@@ -15,6 +15,7 @@ export const ACCESS = [
   'admin',
   'own-capture',
   'own-preset',
+  'own-mark-set',
   'own-stock',
   'own-handover',
   'own-evidence',

@@ -4,6 +4,7 @@ import { courseEndpoints } from './endpoints/courses.ts';
 import { evidenceEndpoints } from './endpoints/evidence.ts';
 import { handoverEndpoints } from './endpoints/handovers.ts';
 import { mailEndpoints } from './endpoints/mail.ts';
+import { markSetEndpoints } from './endpoints/markSets.ts';
 import { referenceEndpoints } from './endpoints/references.ts';
 import { remarkEndpoints } from './endpoints/remarks.ts';
 import { reviewEndpoints } from './endpoints/reviews.ts';
@@ -26,6 +27,7 @@ export const endpoints = {
   ...handoverEndpoints,
   ...referenceEndpoints,
   ...mailEndpoints,
+  ...markSetEndpoints,
   ...sharingEndpoints,
 } as const;
 

@@ -21,6 +21,7 @@ export * from './limits.ts';
 export * from './live.ts';
 export * from './mail.ts';
 export * from './markFiles.ts';
+export * from './markSets.ts';
 export * from './marks.ts';
 export * from './names.ts';
 export * from './preparations.ts';

@@ -1,4 +1,10 @@
-import type { Mark as CoreMark, Pin as CorePin } from '@nachweis/core';
+import {
+  type Mark as CoreMark,
+  type Pin as CorePin,
+  type MarkStyle as CoreStyle,
+  MARK_FONTS,
+  STYLE_RANGES,
+} from '@nachweis/core';
 import * as z from 'zod';
 import { Coordinate } from './framings.ts';
 import { MAX_MARKS } from './limits.ts';
@@ -19,7 +25,15 @@ const Length = z.number().min(0).max(1_000_000);
 const AreaBox = z.object({ x: Place, y: Place, width: Length, height: Length });
 export const Ink = z.string().regex(/^#[0-9a-f]{6}$/);
 const arranged = { id: Id, group: Id.optional(), locked: z.boolean().optional() };
-const drawn = { ...arranged, ink: Ink };
+const within = ([least, most]: readonly [number, number]) => z.number().min(least).max(most).optional();
+/** How a mark looks beside its ink. */
+export const MarkStyle = z.object({
+  weight: within(STYLE_RANGES.weight),
+  letters: within(STYLE_RANGES.letters),
+  font: z.enum(MARK_FONTS).optional(),
+  opacity: within(STYLE_RANGES.opacity),
+}) satisfies z.ZodType<CoreStyle>;
+const drawn = { ...arranged, ink: Ink, ...MarkStyle.shape };
 const segment = <K extends string>(kind: K) =>
   z.object({ kind: z.literal(kind), ...drawn, from: PlaceAt, to: PlaceAt });
 
@@ -37,6 +51,7 @@ export const Mark = z.discriminatedUnion('kind', [
     y: Place,
     says: z.string().max(300),
   }),
+  z.object({ kind: z.literal('legend'), ...drawn, x: Place, y: Place }),
   z.object({ kind: z.literal('text'), ...drawn, x: Place, y: Place, text: z.string().min(1).max(5000) }),
   z.object({
     kind: z.literal('callout'),

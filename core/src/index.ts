@@ -68,7 +68,7 @@ export {
   withGroups,
 } from './marks/arrange.ts';
 export { boxOf } from './marks/boxed.ts';
-export { drawMarks, type MarkFonts } from './marks/drawMarks.ts';
+export { drawMark, drawMarks, type MarkFonts, settingOf } from './marks/drawMarks.ts';
 export { type BoxedKind, type Framing, framedBox, framingOf } from './marks/framing.ts';
 export {
   chooseInk,
@@ -89,6 +89,15 @@ export { MAX_STROKE_POINTS } from './marks/kinds/stroke.ts';
 export { KINDS, kindOf } from './marks/kinds.ts';
 export type { Mark, MarkHandle, MarkKind, MarkSetting } from './marks/mark.ts';
 export type { MarkCanvas } from './marks/markCanvas.ts';
+export {
+  MARK_FONTS,
+  type MarkFont,
+  type MarkStyle,
+  STYLE_NAMES,
+  STYLE_RANGES,
+  type StyleName,
+  styleFor,
+} from './marks/markStyle.ts';
 export { MARKS_ID, marksAsSvg } from './marks/marksAsSvg.ts';
 export {
   isPin,

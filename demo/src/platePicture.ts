@@ -2,7 +2,7 @@ import { drawPlate, layOutPlate, type Plate, type PlateCanvas } from '@nachweis/
 import { createCanvas } from '@napi-rs/canvas';
 import type { DeskPicture } from './deskPictures.ts';
 
-const FONTS = { text: '"Atkinson Hyperlegible Next Variable"', heads: 'monospace' };
+const FONTS = { text: '"Atkinson Hyperlegible Next Variable"', heads: 'monospace', fixed: 'monospace' };
 
 /** Several pictures of the desk on one sheet, with where a place of one of them lies on it. */
 export interface DemoPlate {

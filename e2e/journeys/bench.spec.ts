@@ -226,9 +226,19 @@ test('what the browser saves is what the server seals, for every kind of mark', 
   ] as const) {
     await tool(page, name);
     await drag(page, [...from], [...to]);
+    if (name === 'Length') {
+      await page.getByLabel('Lines').selectOption('bold');
+      await page.getByLabel('Font').selectOption('all as wide');
+      await page.getByLabel('Letters').selectOption('large');
+    }
+    if (name === 'Ellipse') await page.getByLabel('Covers').selectOption('half');
   }
   await tool(page, 'Step');
   await page.mouse.click(...(await at(page, 0.55, 0.2)));
+  await page.keyboard.type('Read it here');
+  await page.keyboard.press('Escape');
+  await tool(page, 'Steps’ list');
+  await page.mouse.click(...(await at(page, 0.02, 0.3)));
   await tool(page, 'Text');
   await page.mouse.click(...(await at(page, 0.5, 0.8)));
   await page.keyboard.type('Äußerst klar');

@@ -19,6 +19,7 @@ import { requestLog } from './http/requestLog.ts';
 import { type Handlers, mountEndpoints, stampArrival } from './http/router.ts';
 import { liveRoute } from './live/liveRoute.ts';
 import { mailHandlers } from './mail/routes.ts';
+import { markSetHandlers } from './markSets/routes.ts';
 import { pageHandlers } from './pages/routes.ts';
 import { presetHandlers } from './presets/routes.ts';
 import { referenceHandlers } from './references/routes.ts';
@@ -60,6 +61,7 @@ function handlers(context: Context): Handlers {
     signingKeys: () => context.signing.keys(),
     ...captureHandlers(context),
     ...presetHandlers(context),
+    ...markSetHandlers(context),
     ...evidenceHandlers(context),
     ...reviewHandlers(context),
     ...courseHandlers(context),

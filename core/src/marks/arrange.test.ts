@@ -6,7 +6,7 @@ import type { Mark, MarkSetting } from './mark.ts';
 
 const setting: MarkSetting = {
   picture: { width: 4000, height: 4000 },
-  fontFamily: 'Nachweis',
+  fonts: { plain: 'Nachweis', fixed: 'Nachweis' },
   measure: (text, size) => text.length * size * 0.5,
 };
 /** Away from the edges: no text leaves the picture, so that one there cannot follow an arrow's rim over the edge. */

@@ -1,4 +1,5 @@
 import { drawPins } from './drawPins.ts';
+import { stepsOf } from './kinds/legend.ts';
 import { kindOf } from './kinds.ts';
 import type { Mark, MarkSetting } from './mark.ts';
 import type { MarkCanvas } from './markCanvas.ts';
@@ -8,6 +9,8 @@ import { isPin } from './pins.ts';
 export interface MarkFonts {
   /** of texts */
   text: string;
+  /** of texts whose letters are all as wide */
+  fixed: string;
   /** of letters and numbers in heads */
   heads: string;
 }
@@ -26,13 +29,33 @@ export function drawMarks(
   fonts: MarkFonts,
   measure: MarkSetting['measure'],
 ): void {
-  const setting = { picture, fontFamily: fonts.text, measure };
+  const setting = settingOf(picture, fonts, measure, marks);
   const under = marks.filter((mark) => kindOf(mark).multiplies);
   if (under.length > 0) {
     canvas.globalCompositeOperation = 'multiply';
-    for (const mark of under) kindOf(mark).draw(canvas, mark, setting);
+    for (const mark of under) drawMark(canvas, mark, setting);
     canvas.globalCompositeOperation = 'source-over';
   }
-  for (const mark of marks) if (!kindOf(mark).multiplies) kindOf(mark).draw(canvas, mark, setting);
+  for (const mark of marks) if (!kindOf(mark).multiplies) drawMark(canvas, mark, setting);
   drawPins(canvas, marks.filter(isPin), picture, fonts.heads);
+}
+
+/** What a kind has to know of a picture, its other marks, and the fonts that are there. */
+export const settingOf = (
+  picture: MarkSetting['picture'],
+  fonts: MarkFonts,
+  measure: MarkSetting['measure'],
+  marks: readonly Mark[],
+): MarkSetting => ({
+  picture,
+  fonts: { plain: fonts.text, fixed: fonts.fixed },
+  measure,
+  steps: stepsOf(marks),
+});
+
+/** Draws one mark as its kind does, as much of it as lets what is below be seen. */
+export function drawMark(canvas: MarkCanvas, mark: Mark, setting: MarkSetting): void {
+  canvas.globalAlpha = ('opacity' in mark ? mark.opacity : undefined) ?? 1;
+  kindOf(mark).draw(canvas, mark, setting);
+  canvas.globalAlpha = 1;
 }

@@ -3,16 +3,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/box.ts';
 import { scaledBy } from '../trims/trim.ts';
-import { drawMarks } from './drawMarks.ts';
+import { drawMarks, settingOf } from './drawMarks.ts';
 import { renumbered } from './kinds/number.ts';
 import { KINDS, kindOf } from './kinds.ts';
 import type { Mark, MarkKind, MarkSetting } from './mark.ts';
 import type { MarkCanvas } from './markCanvas.ts';
+import { MARK_FONTS, type MarkFont, type MarkStyle, STYLE_RANGES, styleFor } from './markStyle.ts';
+import { SvgCanvas } from './svgCanvas.ts';
 
 const PICTURE = { width: 800, height: 600 };
 const measure = (words: string, size: number) => words.length * size * 0.6;
-const SETTING: MarkSetting = { picture: PICTURE, fontFamily: 'sans-serif', measure };
-const FONTS = { text: 'sans-serif', heads: 'monospace' };
+const FONTS = { text: 'sans-serif', heads: 'monospace', fixed: 'monospace' };
+const SETTING: MarkSetting = settingOf(PICTURE, FONTS, measure, []);
 const base = { id: 'm', ink: '#b3261e' };
 
 const at: fc.Arbitrary<Point> = fc.record({
@@ -25,7 +27,7 @@ const box = fc.record({
   width: fc.integer({ min: 40, max: 300 }),
   height: fc.integer({ min: 40, max: 200 }),
 });
-const mark: fc.Arbitrary<Mark> = fc.oneof(
+const plain: fc.Arbitrary<Mark> = fc.oneof(
   at.map((p): Mark => ({ kind: 'pin', letter: 'a', ...p })),
   fc.tuple(at, at).map(([from, to]): Mark => ({ kind: 'arrow', ...base, from, to })),
   fc.tuple(at, at).map(([from, to]): Mark => ({ kind: 'line', ...base, from, to })),
@@ -33,6 +35,7 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
   box.map((b): Mark => ({ kind: 'ring', ...base, shape: 'ellipse', box: b })),
   fc.array(at, { minLength: 3, maxLength: 12 }).map((points): Mark => ({ kind: 'loop', ...base, points })),
   at.map((p): Mark => ({ kind: 'number', ...base, number: 3, says: 'third', ...p })),
+  at.map((p): Mark => ({ kind: 'legend', ...base, ...p })),
   fc
     .tuple(at, fc.string({ minLength: 1, maxLength: 60 }))
     .map(([p, text]): Mark => ({ kind: 'text', ...base, ...p, text })),
@@ -53,6 +56,23 @@ const mark: fc.Arbitrary<Mark> = fc.oneof(
   box.map((b): Mark => ({ kind: 'redaction', id: 'm', look: 'blur', box: b })),
 );
 
+const within = ([min, max]: readonly [number, number]) => fc.double({ min, max, noNaN: true });
+const style: fc.Arbitrary<MarkStyle> = fc.record(
+  {
+    weight: within(STYLE_RANGES.weight),
+    letters: within(STYLE_RANGES.letters),
+    font: fc.constantFrom(...MARK_FONTS),
+    opacity: within(STYLE_RANGES.opacity),
+  },
+  { requiredKeys: [] },
+);
+const styled = (m: Mark, looks: MarkStyle): Mark => ({ ...m, ...styleFor(looks, kindOf(m).styles ?? []) });
+/** Any mark in any style, often in none. */
+const mark = fc.oneof(
+  plain,
+  fc.tuple(plain, style).map(([m, looks]) => styled(m, looks)),
+);
+
 const angle = (points: Point[]): Mark => ({
   kind: 'measure',
   ...base,
@@ -62,13 +82,17 @@ const angle = (points: Point[]): Mark => ({
   perPixel: 1,
 });
 
+const onePixel = createCanvas(1, 1).getContext('2d');
+/** Width of a text as it is drawn. */
+function realWidth(words: string, size: number, font: MarkFont): number {
+  onePixel.font = `600 ${size}px ${font === 'plain' ? FONTS.text : FONTS.fixed}`;
+  return onePixel.measureText(words).width;
+}
+
 /** The pixels that drawing a mark touches. */
 function touched(marks: readonly Mark[]): Array<[number, number]> {
   const context = createCanvas(PICTURE.width, PICTURE.height).getContext('2d');
-  drawMarks(context as unknown as MarkCanvas, marks, PICTURE, FONTS, (words, size) => {
-    context.font = `600 ${size}px sans-serif`;
-    return context.measureText(words).width;
-  });
+  drawMarks(context as unknown as MarkCanvas, marks, PICTURE, FONTS, realWidth);
   const { data } = context.getImageData(0, 0, PICTURE.width, PICTURE.height);
   const found: Array<[number, number]> = [];
   for (let i = 3; i < data.length; i += 4)
@@ -107,11 +131,7 @@ describe('every kind of mark', () => {
       fc.property(mark, (m) => {
         const { x, y, width, height } = kindOf(m).bounds(m, {
           ...SETTING,
-          measure: (words, size) => {
-            const context = createCanvas(1, 1).getContext('2d');
-            context.font = `600 ${size}px sans-serif`;
-            return context.measureText(words).width;
-          },
+          measure: realWidth,
         });
         // One comparison for all: 480,000 pixels are looked at in each run.
         const outside = touched([m]).find(
@@ -289,5 +309,80 @@ describe('a kind that is added to the table', () => {
     } finally {
       delete table.star;
     }
+  });
+});
+
+describe('the list of steps', () => {
+  const list: Mark = { kind: 'legend', ...base, x: 40, y: 40 };
+  const step = (number: number, says: string): Mark => ({
+    kind: 'number',
+    ...base,
+    id: `s${number}`,
+    number,
+    says,
+    x: 700,
+    y: 60 * number,
+  });
+  const texts = (marks: readonly Mark[]) => {
+    const canvas = new SvgCanvas();
+    drawMarks(canvas, marks, PICTURE, FONTS, realWidth);
+    return [...canvas.content.matchAll(/>([^<]*)<\/text>/g)].map(([, words]) => words);
+  };
+  it('names them in their order, whatever the order of the marks, and follows them', () => {
+    const steps = [step(2, 'close it'), list, step(1, 'open the valve'), step(3, '')];
+    // The numbers of the slips themselves, and the lines of the list, in the order of the marks.
+    expect(texts(steps)).toEqual(['2', '1\u2003open the valve', '2\u2003close it', '3', '1', '3']);
+    const fewer = renumbered(steps.filter((mark) => mark.kind !== 'number' || mark.number !== 1));
+    expect(texts(fewer)).toEqual(['1', '1\u2003close it', '2', '2']);
+  });
+  it('has room for every line', () => {
+    const steps = Array.from({ length: 9 }, (_, i) =>
+      step(i + 1, 'a longer line of what is seen at this step'),
+    );
+    const setting = settingOf(PICTURE, FONTS, realWidth, steps);
+    const { x, y, width, height } = kindOf(list).bounds(list, setting);
+    expect(height).toBeGreaterThan(9 * 14);
+    expect([x >= 0, y >= 0, x + width <= 800, y + height <= 600]).toEqual([true, true, true, true]);
+  });
+});
+
+describe('how a mark looks', () => {
+  const line: Mark = { kind: 'line', ...base, from: { x: 100, y: 300 }, to: { x: 700, y: 300 } };
+  const text: Mark = { kind: 'text', ...base, x: 20, y: 20, text: 'iiii\nWWWW' };
+  /** the height of what is touched in one column of pixels */
+  const thickness = (m: Mark) => touched([m]).filter(([x]) => x === 400).length;
+  const opaque = (m: Mark) => {
+    const context = createCanvas(PICTURE.width, PICTURE.height).getContext('2d');
+    drawMarks(context as unknown as MarkCanvas, [m], PICTURE, FONTS, realWidth);
+    return Math.max(...context.getImageData(400, 300, 1, 1).data.slice(3));
+  };
+  it('lines are as many times as thick as is said', () => {
+    // Its rim makes a line 1.9 times as wide as its ink; a pixel more or less where edges are smoothed.
+    expect(Math.abs(thickness({ ...line, weight: 3 }) - 3 * thickness(line))).toBeLessThanOrEqual(3);
+    expect(thickness({ ...line, weight: 0.25 })).toBeLessThan(thickness(line));
+  });
+  it('letters are as large as is said, and in the font that is said', () => {
+    const height = (m: Mark) => kindOf(m).bounds(m, SETTING).height;
+    expect(height({ ...text, letters: 2 })).toBeCloseTo(2 * height(text), 0);
+    const widths = MARK_FONTS.map((font) =>
+      ['iiii', 'WWWW'].map((words) => Math.round(realWidth(words, 20, font))),
+    );
+    expect(widths[0]?.[0]).not.toBe(widths[0]?.[1]);
+    expect(widths[1]?.[0]).toBe(widths[1]?.[1]);
+  });
+  it('lets what is below be seen as much as is said, and the next mark not', () => {
+    expect(opaque(line)).toBe(255);
+    // Its rim lies under its ink, so that half of each leaves a quarter (source-over, W3C Compositing 1).
+    expect(Math.abs(opaque({ ...line, opacity: 0.5 }) - 255 * 0.75)).toBeLessThanOrEqual(2);
+    const over: Mark = { ...line, id: 'n', from: { x: 100, y: 301 } };
+    const context = createCanvas(PICTURE.width, PICTURE.height).getContext('2d');
+    drawMarks(context as unknown as MarkCanvas, [{ ...line, opacity: 0.5 }, over], PICTURE, FONTS, realWidth);
+    expect(context.globalAlpha).toBe(1);
+    expect(Math.max(...context.getImageData(400, 300, 1, 1).data.slice(3))).toBe(255);
+  });
+  it('a style leaves out what a kind does not have', () => {
+    const all: MarkStyle = { weight: 2, letters: 2, font: 'fixed', opacity: 0.5 };
+    expect(styleFor(all, KINDS.arrow.styles ?? [])).toEqual({ weight: 2, opacity: 0.5 });
+    expect(styleFor(all, KINDS.redaction.styles ?? [])).toEqual({});
   });
 });

@@ -4,6 +4,7 @@ import type { Arrow } from './kinds/arrow.ts';
 import type { Callout } from './kinds/callout.ts';
 import type { ColourMark } from './kinds/colour.ts';
 import type { Highlight } from './kinds/highlight.ts';
+import type { Legend } from './kinds/legend.ts';
 import type { Line } from './kinds/line.ts';
 import type { Loop } from './kinds/loop.ts';
 import type { Measure } from './kinds/measure.ts';
@@ -13,6 +14,7 @@ import type { Ring } from './kinds/ring.ts';
 import type { StrokeMark } from './kinds/stroke.ts';
 import type { TextMark } from './kinds/text.ts';
 import type { MarkCanvas } from './markCanvas.ts';
+import type { MarkFont, MarkStyle, StyleName } from './markStyle.ts';
 import type { Pin } from './pins.ts';
 
 /** Anything drawn on evidence. Places are in pixels of the capture, so that reframing moves none. */
@@ -23,6 +25,7 @@ export type Mark =
   | Ring
   | Loop
   | NumberMark
+  | Legend
   | TextMark
   | Callout
   | StrokeMark
@@ -42,7 +45,7 @@ export interface Arranged {
 }
 
 /** What all marks that are drawn in a colour have. */
-export interface MarkBase extends Arranged {
+export interface MarkBase extends Arranged, MarkStyle {
   /** "#rrggbb" */
   ink: string;
 }
@@ -50,9 +53,18 @@ export interface MarkBase extends Arranged {
 /** The picture that marks are drawn on: defaults follow its size, so that they read as well on a small as on a large one. */
 export interface MarkSetting {
   picture: Size;
-  fontFamily: string;
+  /** by their names where it is drawn */
+  fonts: Readonly<Record<MarkFont, string>>;
   /** width of a text in pixels at a size of letters in pixels */
-  measure: (text: string, size: number) => number;
+  measure: (text: string, size: number, font: MarkFont) => number;
+  /** numbered steps of the picture, in their order */
+  steps?: readonly Step[];
+}
+
+/** A numbered step of a picture, as a legend lists it. */
+export interface Step {
+  number: number;
+  says: string;
 }
 
 /** A place by which a mark is pulled. */
@@ -85,6 +97,8 @@ export interface MarkKind<M> {
   words(mark: M): MarkWords;
   /** what whoever made it wrote with it; absent where a mark has no words of its own */
   written?(mark: M): string;
+  /** what of its looks can be chosen beside its ink; absent: nothing */
+  styles?: readonly StyleName[];
   /** whether it takes away what lies under it, for good */
   burns: boolean;
   /** whether it is laid under all others and darkens what lies under it, instead of covering it */

@@ -9,6 +9,7 @@ export interface MarkCanvas {
   textAlign: string;
   textBaseline: string;
   globalCompositeOperation: string;
+  globalAlpha: number;
   beginPath(): void;
   closePath(): void;
   moveTo(x: number, y: number): void;

@@ -7,7 +7,7 @@ import type { MarkCanvas } from './markCanvas.ts';
 import { marksAsSvg } from './marksAsSvg.ts';
 
 const picture = { width: 400, height: 300 };
-const fonts = { text: 'sans-serif', heads: 'sans-serif' };
+const fonts = { text: 'sans-serif', heads: 'sans-serif', fixed: 'monospace' };
 const measure = (text: string, size: number) => text.length * size * 0.5;
 const base = { id: 'm', ink: '#b3261e' };
 const box = { x: 60, y: 50, width: 120, height: 90 };

@@ -198,7 +198,7 @@ it('highlights by multiplying, as sharp does by itself: what is dark stays dark,
     context as unknown as MarkCanvas,
     [{ kind: 'highlight', id: 'h', tint: '#ffe27a', box }],
     { width, height },
-    { text: 'sans-serif', heads: 'sans-serif' },
+    { text: 'sans-serif', heads: 'sans-serif', fixed: 'monospace' },
     () => 1,
   );
   const ours = context.getImageData(0, 0, width, height).data;

@@ -2,9 +2,10 @@ import type { Box, Point, Size } from '../geometry/box.ts';
 import { rimOf } from './ink.ts';
 import type { MarkCanvas } from './markCanvas.ts';
 
-/** Width of lines in picture pixels: 0.45 % of the longer side, within bounds, so that they read when all of it is seen. */
-export function lineWidth({ width, height }: Size): number {
-  return Math.round(Math.min(Math.max(Math.max(width, height) * 0.0045, 3), 16));
+/** Width of lines in picture pixels: 0.45 % of the longer side, within bounds, so that they read when all of it is seen. @param weight times that width */
+export function lineWidth({ width, height }: Size, weight = 1): number {
+  const usual = Math.round(Math.min(Math.max(Math.max(width, height) * 0.0045, 3), 16));
+  return Math.max(1, usual * weight);
 }
 
 /** Strokes a path twice: wider in the rim's colour, then in the ink. @param path begins and draws the path */

@@ -15,6 +15,7 @@ export class SvgCanvas implements MarkCanvas {
   textAlign = 'start';
   textBaseline = 'alphabetic';
   globalCompositeOperation = 'source-over';
+  globalAlpha = 1;
   private path: string[] = [];
   private readonly elements: string[] = [];
 
@@ -78,12 +79,16 @@ export class SvgCanvas implements MarkCanvas {
     const baseline = { middle: 'central', top: 'text-before-edge' }[this.textBaseline] ?? 'alphabetic';
     const place = `x="${short(x)}" y="${short(y)}" text-anchor="${anchor}" dominant-baseline="${baseline}"`;
     this.add(
-      `<text ${place} fill="${escaped(String(this.fillStyle))}" style="font:${escaped(this.font)}" xml:space="preserve">${escaped(text)}</text>`,
+      `<text ${place} fill="${escaped(String(this.fillStyle))}" style="font:${escaped(this.font)}" xml:space="preserve"${this.seen}>${escaped(text)}</text>`,
     );
   }
 
+  private get seen(): string {
+    return this.globalAlpha < 1 ? ` opacity="${short(this.globalAlpha)}"` : '';
+  }
   private get blend(): string {
-    return this.globalCompositeOperation === 'multiply' ? ' style="mix-blend-mode:multiply"' : '';
+    const multiplies = this.globalCompositeOperation === 'multiply';
+    return `${this.seen}${multiplies ? ' style="mix-blend-mode:multiply"' : ''}`;
   }
   private add(element: string): void {
     this.elements.push(element);

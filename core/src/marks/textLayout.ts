@@ -2,9 +2,10 @@ import type { Box, Size } from '../geometry/box.ts';
 import { rimOf } from './ink.ts';
 import type { MarkSetting } from './mark.ts';
 import type { MarkCanvas } from './markCanvas.ts';
+import type { MarkStyle } from './markStyle.ts';
 
 /** Words on a ground of their own. */
-export interface Worded {
+export interface Worded extends MarkStyle {
   /** upper left corner of the ground */
   x: number;
   y: number;
@@ -15,9 +16,9 @@ export interface Worded {
 /** Most letters that are drawn. */
 export const MAX_MARK_TEXT = 5000;
 
-/** Size of letters in picture pixels: 1.6 % of the longer side, within bounds. */
-export function letterSize({ width, height }: Size): number {
-  return Math.round(Math.min(Math.max(Math.max(width, height) * 0.016, 14), 48));
+/** Size of letters in picture pixels: 1.6 % of the longer side, within bounds. @param letters times that size */
+export function letterSize({ width, height }: Size, letters = 1): number {
+  return Math.round(Math.min(Math.max(Math.max(width, height) * 0.016, 14), 48) * letters);
 }
 
 const LINE = 1.3;
@@ -26,8 +27,9 @@ const PAD = 0.35;
 const WIDEST = 0.6;
 
 /** Where the ground lies and what stands on each line. Letters get smaller until all lines have room in the picture. */
-export function layOut(mark: Worded, { picture, measure }: MarkSetting) {
-  let size = letterSize(picture);
+export function layOut(mark: Worded, { picture, measure: measureIn }: MarkSetting) {
+  const measure = (part: string, at: number) => measureIn(part, at, mark.font ?? 'plain');
+  let size = letterSize(picture, mark.letters);
   const words = mark.text.slice(0, MAX_MARK_TEXT);
   for (;;) {
     const widest = picture.width * WIDEST - 2 * size * PAD;
@@ -80,7 +82,7 @@ export function drawWords(canvas: MarkCanvas, mark: Worded, setting: MarkSetting
   canvas.rect(ground.x, ground.y, ground.width, ground.height);
   canvas.fill();
   canvas.fillStyle = mark.ink;
-  canvas.font = `600 ${size}px ${setting.fontFamily}`;
+  canvas.font = `600 ${size}px ${setting.fonts[mark.font ?? 'plain']}`;
   canvas.textAlign = 'left';
   canvas.textBaseline = 'middle';
   for (const [i, words] of lines.entries())

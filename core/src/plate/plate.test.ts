@@ -125,6 +125,7 @@ describe('a plate', () => {
     drawPlate(context as unknown as PlateCanvas<(typeof images)[number]>, layout, images, {
       text: 'sans-serif',
       heads: 'monospace',
+      fixed: 'monospace',
     });
     const at = (x: number, y: number) => [...context.getImageData(x, y, 1, 1).data];
     const [left, right] = layout.boxes.map((box) => at(box.x + box.width / 2, box.y + box.height / 2));

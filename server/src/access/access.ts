@@ -99,6 +99,15 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     if (assignmentId !== undefined) await requireRole(db, actor, assignmentId, ['student', ...STAFF]);
   },
 
+  async 'own-mark-set'(db, actor, q) {
+    const row = await db
+      .selectFrom('mark_sets')
+      .select('person_id')
+      .where('id', '=', q.params.markSetId ?? '')
+      .executeTakeFirst();
+    if (row && row.person_id !== actor.personId) throw notFound('mark-set');
+  },
+
   async 'own-preset'(db, actor, q) {
     const row = await db
       .selectFrom('presets')

@@ -111,6 +111,15 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 404,
     strangerInstructor: 404,
   },
+  'own-mark-set': {
+    nobody: 401,
+    own: 'in',
+    classmate: 404,
+    instructor: 404,
+    marker: 404,
+    strangerStudent: 404,
+    strangerInstructor: 404,
+  },
   'own-preset': {
     nobody: 401,
     own: 'in',
@@ -255,6 +264,11 @@ async function world(s: TestServer) {
   };
   // For who has a password an instructor makes no link; whoever is signed in stays so.
   await db.updateTable('people').set({ password_hash: '' }).where('id', '=', classmate.id).execute();
+  const markSetId = randomUUID();
+  await agents.own
+    .put(`/api/mark-sets/${markSetId}`)
+    .send({ name: 'x', look: { ink: null } })
+    .expect(200);
   const presetId = randomUUID();
   await agents.own.put(`/api/presets/${presetId}`).send(PRESET).expect(200);
   const handoverId = randomUUID();
@@ -326,6 +340,7 @@ async function world(s: TestServer) {
       mustShowId: room.exponent,
       remarkId,
       presetId,
+      markSetId,
       personId: classmate.id,
       proofPointId: room.assignment.points[0]?.id ?? '',
     },
@@ -347,6 +362,8 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     marks: [],
     baseVersion: 999,
     text: 'x',
+    look: { ink: null },
+    ink: null,
     id: randomUUID(),
     draftVersion: 999,
     verdict: null,

@@ -24,7 +24,7 @@ export async function copyCourse(
   await db.transaction().execute(async (trx) => {
     const course = await trx.selectFrom('courses').selectAll().where('id', '=', courseId).executeTakeFirst();
     if (!course) throw notFound('course');
-    const { time_zone, language } = course;
+    const { time_zone, language, house_ink } = course;
     const there = await trx
       .selectFrom('courses')
       .leftJoin('members', (join) =>
@@ -37,7 +37,7 @@ export async function copyCourse(
     if (there && (there.title !== title || there.role !== 'instructor' || id === courseId))
       throw new HttpProblem('already-exists', { of: 'course' });
     if (there) return;
-    await trx.insertInto('courses').values({ id, title, time_zone, language }).execute();
+    await trx.insertInto('courses').values({ id, title, time_zone, language, house_ink }).execute();
     const staff = await trx
       .selectFrom('members')
       .select(['person_id', 'role'])

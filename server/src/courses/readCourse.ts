@@ -41,6 +41,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
     title: course.title,
     timeZone: course.time_zone,
     language: course.language,
+    houseInk: course.house_ink,
     people: rows
       .map((row) => ({
         id: row.id,

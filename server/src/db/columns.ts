@@ -1,6 +1,7 @@
 import {
   AssignmentDocument,
   Done,
+  MarkLook,
   Marks,
   Preparation,
   PresetSettings,
@@ -52,6 +53,12 @@ export const tagsColumn = jsonColumn<string[]>({
 export const presetColumn = jsonColumn<PresetSettings | null>({
   version: 1,
   schema: PresetSettings,
+  fallback: () => null,
+});
+
+export const lookColumn = jsonColumn<MarkLook | null>({
+  version: 1,
+  schema: MarkLook,
   fallback: () => null,
 });
 

@@ -24,6 +24,7 @@ import * as askedAgain from './migrations/0017_asked_again.ts';
 import * as handovers from './migrations/0018_handovers.ts';
 import * as references from './migrations/0019_references.ts';
 import * as remarkPictures from './migrations/0020_remark_pictures.ts';
+import * as markSets from './migrations/0021_mark_sets.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -52,6 +53,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0018_handovers': handovers,
   '0019_references': references,
   '0020_remark_pictures': remarkPictures,
+  '0021_mark_sets': markSets,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -40,6 +40,8 @@ export interface Tables extends EventTables {
     language: Generated<string>;
     /** in which this person alone tries assignments as a student; null for a real course */
     trial_for: Generated<string | null>;
+    /** "#rrggbb" that new marks begin with */
+    house_ink: Generated<string | null>;
   };
   /** an assignment as its author tries it */
   trials: { assignment_id: string; of_id: string; of_version: number };
@@ -141,6 +143,7 @@ export interface Tables extends EventTables {
   };
   mail_choices: { person_id: string; kind: MailKind; wanted: number };
   mail_start: { at: string };
+  mark_sets: { id: string; person_id: string; name: string; look: string };
   presets: {
     id: string;
     person_id: string;

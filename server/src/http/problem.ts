@@ -85,6 +85,7 @@ export type Thing =
   | 'hand-in'
   | 'remark'
   | 'preset'
+  | 'mark-set'
   | 'question'
   | 'stock';
 

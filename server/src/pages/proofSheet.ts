@@ -8,6 +8,7 @@ import type { Context } from '../context.ts';
 import { readDraft } from '../evidence/drafts.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { notFound } from '../http/problem.ts';
+import { readHouseInk } from '../markSets/houseInk.ts';
 import { asAsked, readFields } from '../people/classList.ts';
 import { readGroup } from '../people/groups.ts';
 import { namesOf } from '../people/names.ts';
@@ -34,16 +35,19 @@ export async function readProofSheet(
     ...handIns.flatMap((handIn) => handIn.made_by ?? []),
   ]);
   const fields = role === 'student' ? await readFields(db, assignment.courseId, actor.personId) : {};
+  const trialOf = await readTrialOf(db, assignmentId);
   return {
     assignment: asAsked(assignment, fields),
     terms,
     role,
-    trialOf: await readTrialOf(db, assignmentId),
+    trialOf,
     group: group && {
       value: group.value,
       mates: group.personIds.filter((id) => id !== actor.personId).map(names),
     },
     window: windowOf(assignment, terms, now().toISOString()),
+    // One that is tried looks as it will in its own course.
+    houseInk: await readHouseInk(db, trialOf?.id ?? assignmentId),
     attemptsLeft: Math.max(terms.attempts - used, 0),
     draft: role === 'student' ? await readDraft(context, db, assignment, actor.personId) : null,
     handIns:

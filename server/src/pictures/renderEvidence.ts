@@ -6,6 +6,8 @@ import {
   kindOf,
   type Mark,
   type MarkCanvas,
+  type MarkFont,
+  type MarkFonts,
   marksOnPicture,
   type PictureFormat,
   type Preparation,
@@ -36,7 +38,11 @@ for (const subset of ['latin', 'latin-ext'] as const) {
   register('next', subset, TEXT);
 }
 /** Letters of other scripts come from what the system has. */
-const FONTS = { heads: `"${HEADS}"`, text: `"${TEXT}", sans-serif` };
+const FONTS: MarkFonts = {
+  heads: `"${HEADS}"`,
+  text: `"${TEXT}", sans-serif`,
+  fixed: `"${HEADS}", "${TEXT}", sans-serif`,
+};
 
 /**
  * Cuts the frame out of the capture, losslessly where it is not scaled, and lays the marks over a copy of it. What is
@@ -96,8 +102,8 @@ export async function drawn(framed: Raster, marks: readonly Mark[]): Promise<Ras
   const { width, height } = framed;
   const under = marks.filter((mark) => kindOf(mark).multiplies);
   const context = createCanvas(width, height).getContext('2d');
-  const measure = (words: string, letters: number) => {
-    context.font = `600 ${letters}px ${FONTS.text}`;
+  const measure = (words: string, letters: number, font: MarkFont) => {
+    context.font = `600 ${letters}px ${font === 'plain' ? FONTS.text : FONTS.fixed}`;
     return context.measureText(words).width;
   };
   const canvas = context as unknown as MarkCanvas;

@@ -17,12 +17,14 @@ import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
+import { KeepLook, LookPanel } from './LookPanel.tsx';
 import { MarkFileButtons } from './MarkFileButtons.tsx';
 import { MarkList } from './MarkList.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
 import { PinList } from './PinList.tsx';
 import { ReadPanel } from './ReadPanel.tsx';
 import { SeveralPanel } from './SeveralPanel.tsx';
+import { StyleFields } from './StyleFields.tsx';
 import { TrimPanel } from './TrimPanel.tsx';
 import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
@@ -210,6 +212,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
               {(looked ?? tool).hint}
               {!tool.trim && !tool.reads && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
             </p>
+            {drawingNow && !tool.trim && !tool.reads && !tool.chooses && (
+              <LookPanel look={bench.look} onGone={() => root.current?.focus()} />
+            )}
             <div className="min-h-0 flex-1 md:overflow-auto">
               {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
               {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
@@ -241,6 +246,8 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   onCalibrate={bench.calibrate}
                   onHideElsewhere={others.length > 0 ? () => setHiding(true) : null}
                 >
+                  <StyleFields marks={[chosen]} onChange={bench.replaceAll} />
+                  {'ink' in chosen && <KeepLook key={chosen.id} look={bench.look} mark={chosen} />}
                   <ArrangeButtons bench={bench} marks={[chosen]} />
                 </MarkPanel>
               )}

@@ -1,7 +1,8 @@
-import { HIGHLIGHT_TINTS, HOUSE_INKS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
+import { HIGHLIGHT_TINTS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
+import { InkChoices } from '../ui/InkChoices.tsx';
 import { RealLength } from './RealLength.tsx';
 import { FIRST_TEXT } from './tools.ts';
 
@@ -21,7 +22,6 @@ interface MarkPanelProps {
 }
 
 const TINT_NAMES = ['yellow', 'green', 'pink'] as const;
-const INK_NAMES = ['red', 'dark', 'light'] as const;
 
 /** What can be changed of the mark that is chosen. */
 export function MarkPanel({
@@ -56,31 +56,12 @@ export function MarkPanel({
         </label>
       )}
       {'ink' in mark && (
-        <div className="flex flex-wrap items-center gap-2">
-          <Choices
-            label="Ink"
-            value={HOUSE_INKS.find((ink) => ink === mark.ink) ?? null}
-            options={HOUSE_INKS.map((ink, i) => ({
-              value: ink,
-              content: (
-                <span className="flex items-center gap-1">
-                  <span className="size-4 border border-edge" style={{ background: ink }} />
-                  {INK_NAMES[i]}
-                </span>
-              ),
-            }))}
-            onChoose={(ink) => onChange({ ...mark, ink })}
-          />
-          <label className="flex items-center gap-1">
-            other
-            <input
-              type="color"
-              value={mark.ink}
-              onChange={(event) => onChange({ ...mark, ink: event.target.value }, `ink ${mark.id}`)}
-              className="h-7 w-9"
-            />
-          </label>
-        </div>
+        <InkChoices
+          label="Ink"
+          ink={mark.ink}
+          onChoose={(ink) => onChange({ ...mark, ink })}
+          onTry={(ink) => onChange({ ...mark, ink }, `ink ${mark.id}`)}
+        />
       )}
       {mark.kind === 'redaction' && (
         <>

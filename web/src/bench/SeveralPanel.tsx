@@ -15,6 +15,7 @@ import { Button } from '../ui/Button.tsx';
 import { ArrangeButtons } from './ArrangeButtons.tsx';
 import type { Bench } from './bench.ts';
 import { SignButton } from './SignButton.tsx';
+import { StyleFields } from './StyleFields.tsx';
 
 const SIDES: Readonly<Record<Alignment, { label: string; icon: LucideIcon }>> = {
   left: { label: 'In line at the left', icon: AlignStartVertical },
@@ -56,6 +57,7 @@ export function SeveralPanel({ bench }: { bench: Bench }): ReactNode {
           {isGroup ? 'No group any more' : 'Make a group'}
         </Button>
       </div>
+      <StyleFields marks={several} onChange={bench.replaceAll} />
       <ArrangeButtons bench={bench} marks={several} />
     </section>
   );

@@ -11,6 +11,7 @@ import {
 import type { ShownPicture } from '../pictures/useShownPicture.ts';
 import type { Arranging } from './arranging.ts';
 import type { Making, Tool } from './tools.ts';
+import type { Look } from './useLook.ts';
 import type { WorkHistory } from './useWorkHistory.ts';
 
 export type DrawnMark = Extract<Mark, { id: string }>;
@@ -25,6 +26,8 @@ export interface Bench {
   setting: MarkSetting;
   /** pixels of the capture; of the picture that is seen where it is trimmed */
   bitmap: ImageBitmap | null;
+  /** of new marks */
+  look: Look;
   history: WorkHistory;
   tool: Tool;
   takeTool: (tool: Tool) => void;

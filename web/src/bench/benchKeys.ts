@@ -22,7 +22,9 @@ interface KeyContext {
  */
 export function benchKeys(event: KeyboardEvent, { bench, letters, pointer, onDone }: KeyContext): void {
   const held = event.ctrlKey || event.metaKey;
-  if (isTyping(event.target) && !(event.key === 'Enter' && held)) return;
+  // A list takes single keys for its own; with Ctrl none is.
+  const isOwn = held && (event.key === 'Enter' || event.target instanceof HTMLSelectElement);
+  if (isTyping(event.target) && !isOwn) return;
   const arrow = arrowStep(event);
   const key = event.key.toLowerCase();
   if (event.key === 'Enter' && (held || !(event.target instanceof HTMLButtonElement))) onDone();

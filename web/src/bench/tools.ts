@@ -123,6 +123,14 @@ const number: Tool = {
     says: '',
   }),
 };
+const legend: Tool = {
+  name: 'legend',
+  label: 'Steps’ list',
+  hint: 'Put the steps first, then click where the list of them shall stand. It follows what is written at each.',
+  drawn: false,
+  make: ({ id, ink, to, marks }) =>
+    marks.some((mark) => mark.kind === 'number') ? { kind: 'legend', id, ink, ...to } : null,
+};
 const text: Tool = {
   name: 'text',
   label: 'Text',
@@ -212,6 +220,7 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
       loop,
       line,
       number,
+      legend,
       choose,
     ],
   },

@@ -15,6 +15,8 @@ import {
   placingOf,
   putPin,
   renumbered,
+  settingOf,
+  styleFor,
   takePinOut,
   withFinish,
   withGroups,
@@ -33,6 +35,7 @@ import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
 import { copiedMarks, copyMarks, placeCopies } from './copiedMarks.ts';
 import { inkUnder } from './inkUnder.ts';
 import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
+import { useLook } from './useLook.ts';
 import { useWorkHistory, type Work } from './useWorkHistory.ts';
 
 /** A text that nothing was written into is no mark. */
@@ -63,6 +66,7 @@ export function useBench(
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const [reading, setReading] = useState<Box | null>(null);
   const { bitmap } = useBitmap(shown.url, null);
+  const look = useLook(picture.assignmentId);
   const history = useWorkHistory(picture.evidenceId, { trims, marks }, onChange);
   const change = (next: Mark[], mergeWith?: string) => history.change({ marks: next }, mergeWith);
   const setTrims: Bench['setTrims'] = (next, mergeWith) => {
@@ -80,7 +84,7 @@ export function useBench(
   const several = together.length > 1 ? together : [];
   /** without a text that is left empty */
   const written = marks.filter((mark) => !isEmpty(mark));
-  const setting = { picture: trimmed, fontFamily: PAGE_FONTS.text, measure: measureText };
+  const setting = settingOf(trimmed, PAGE_FONTS, measureText, marksOnTrimmed(marks, placing));
   const toCapture = (mark: Mark) => markOnCapture(mark, placing);
   const seen = (mark: Mark): Mark =>
     marksOnTrimmed([mark], placing)[0] ?? kindOf(mark).map(mark, placing.there);
@@ -100,7 +104,8 @@ export function useBench(
       return;
     }
     const { x, y, ...ground } = kindOf(mark).bounds(mark, setting);
-    const ink = 'ink' in mark ? { ink: inkUnder(bitmap, { ...inBitmap({ x, y }), ...ground }) } : {};
+    const reads = () => inkUnder(bitmap, { ...inBitmap({ x, y }), ...ground });
+    const ink = 'ink' in mark ? { ink: look.now.ink ?? reads() } : {};
     const placed = { ...toCapture(mark), ...ink } as Mark;
     // Drawn before this returns: what is typed next goes into its field, not to the keys of the bench.
     flushSync(() => {
@@ -127,17 +132,19 @@ export function useBench(
       const inside = boxHolds(box, { x, y }) && boxHolds(box, { x: x + width, y: y + height });
       return inside && isDrawn(mark) ? [mark.id] : [];
     });
-  const make: Bench['make'] = (from, to, even, path = [], id = 'new') =>
-    tool.make?.({
+  const make: Bench['make'] = (from, to, even, path = [], id = 'new') => {
+    const made = tool.make?.({
       id,
-      ink: HOUSE_INKS[0],
+      ink: look.now.ink ?? HOUSE_INKS[0],
       from,
       to,
       even,
       path,
       marks: drawn,
       colourAt: (at) => colourAt(bitmap, inBitmap(at)),
-    }) ?? null;
+    });
+    return made ? ({ ...made, ...styleFor(look.now, kindOf(made).styles ?? []) } as Mark) : null;
+  };
   const replace = (mark: Mark, mergeWith = '') =>
     change(
       marks.map((one) => (isDrawn(one) && isDrawn(mark) && one.id === mark.id ? mark : one)),
@@ -162,6 +169,7 @@ export function useBench(
     shown,
     setting,
     bitmap,
+    look,
     history,
     tool,
     takeTool(next) {

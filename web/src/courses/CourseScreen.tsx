@@ -7,6 +7,7 @@ import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { CopyCourse } from './CopyCourse.tsx';
+import { HouseInk } from './HouseInk.tsx';
 import { PeoplePart } from './PeoplePart.tsx';
 
 type CourseAssignment = CourseView['assignments'][number];
@@ -73,6 +74,10 @@ export default function CourseScreen(): ReactNode {
       </section>
       {copying && <CopyCourse course={course} onClose={() => setCopying(false)} />}
       <PeoplePart course={course} onChanged={() => void mutate()} />
+      <HouseInk
+        course={course}
+        onChanged={(houseInk) => void mutate({ ...course, houseInk }, { revalidate: false })}
+      />
     </main>
   );
 }

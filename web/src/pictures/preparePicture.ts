@@ -11,7 +11,9 @@ import type { Prepared } from './useShownPicture.ts';
 export async function preparePicture(picture: Prepared): Promise<Blob> {
   const [bitmap] = await Promise.all([
     trimmed(picture.url, picture).then(createImageBitmap),
-    ...[PAGE_FONTS.text, PAGE_FONTS.heads].map((font) => document.fonts.load(`600 20px ${font}`)),
+    ...[PAGE_FONTS.text, PAGE_FONTS.heads, PAGE_FONTS.fixed].map((font) =>
+      document.fonts.load(`600 20px ${font}`),
+    ),
   ]);
   const placing = placingOf(picture, picture);
   const { size } = placing;

@@ -1,4 +1,5 @@
 import {
+  drawMark,
   kindOf,
   type Mark,
   type MarkCanvas,
@@ -48,7 +49,7 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
     <Shape
       key={idOf(mark)}
       listening={false}
-      sceneFunc={(context: Context) => drawMark(context._context, mark, setting, hidden, factor)}
+      sceneFunc={(context: Context) => drawInScene(context._context, mark, setting, hidden, factor)}
     />
   );
   const isChosen = (mark: Mark) => chosen.includes(idOf(mark));
@@ -103,7 +104,7 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
 }
 
 /** What is burned in shows the pixels that were made for it; every other mark is drawn by its kind. */
-function drawMark(
+function drawInScene(
   canvas: CanvasRenderingContext2D,
   mark: Mark,
   setting: MarkSetting,
@@ -111,7 +112,7 @@ function drawMark(
   factor: number,
 ): void {
   if (!kindOf(mark).burns) {
-    kindOf(mark).draw(canvas as MarkCanvas, mark, setting);
+    drawMark(canvas as MarkCanvas, mark, setting);
     return;
   }
   const area = hidden.find((one) => one.id === idOf(mark));

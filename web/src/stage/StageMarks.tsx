@@ -1,4 +1,4 @@
-import { isPin, type Mark, type MarkHandle, type Size } from '@nachweis/core';
+import { isPin, type Mark, type MarkHandle, type Size, settingOf } from '@nachweis/core';
 import { lazy, type ReactNode, Suspense } from 'react';
 import type { HiddenArea } from '../pictures/hiddenAreas.ts';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
@@ -26,7 +26,7 @@ export function StageMarks(props: StageMarksProps): ReactNode {
   const { marks, size, scale, chosen = [], handles = [], hidden = [], factor = 1 } = props;
   const drawn = marks.filter((mark) => !isPin(mark));
   if (drawn.length === 0) return null;
-  const setting = { picture: size, fontFamily: PAGE_FONTS.text, measure: measureText };
+  const setting = settingOf(size, PAGE_FONTS, measureText, marks);
   return (
     <Suspense fallback={null}>
       <MarkScene

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
     `${shape === 'box' ? 'Box' : 'Ellipse'} around ${x}, ${y}, ${width} × ${height}`,
   loop: ({ x, y, width, height }) => `Loop around ${x}, ${y}, ${width} × ${height}`,
   number: ({ number, says, x, y }) => `Step ${number} at ${x}, ${y}${says ? `: ${shortened(says)}` : ''}`,
+  legend: ({ x, y }) => `List of the steps at ${x}, ${y}`,
   text: ({ text, x, y }) => `Text at ${x}, ${y}: ${shortened(text)}`,
   callout: ({ text, x, y }) => `Callout to ${x}, ${y}: ${shortened(text)}`,
   stroke: ({ x, y, toX, toY }) => `Stroke from ${x}, ${y} to ${toX}, ${toY}`,

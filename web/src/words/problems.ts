@@ -25,6 +25,7 @@ const THINGS: Readonly<Record<string, string>> = {
   remark: 'The remark was not found, or it is not yours to see.',
   stock: 'These kept words were not found, or they are not yours to see.',
   preset: 'The preset was not found, or it is not yours to see.',
+  'mark-set': 'This look was not found, or it is not yours to see.',
 };
 
 const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
@@ -33,6 +34,7 @@ const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
   answers: (most) => `This remark has ${most} answers. Say the rest in person.`,
   pictures: (most) => `A proof point takes ${most} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`,
   presets: (most) => `There are ${most} presets. Remove one first.`,
+  'mark-sets': (most) => `You keep ${most} looks. Remove one first.`,
   references: (most) => `A proof point has at most ${most} reference pictures. Take one away first.`,
 };
 
@@ -82,6 +84,7 @@ const FIELDS: Readonly<Record<string, string>> = {
     'Write whole percent up to 100, or points such as 0.5; minutes and percent as whole numbers.',
   'preset-key': 'A key is one letter a to z or one digit.',
   'preset-name': 'A preset needs a name.',
+  'mark-set-name': 'A look needs a name.',
   'time-unreadable': 'Give a day and a time.',
   'rule-missing': 'Pictures need a name. {surname}_{point} will do.',
   'rule-unreadable': 'This rule cannot be read. What is wrong stands below it.',

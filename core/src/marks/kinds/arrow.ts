@@ -1,4 +1,4 @@
-import type { Point, Size } from '../../geometry/box.ts';
+import type { Point } from '../../geometry/box.ts';
 import type { MarkBase, MarkKind } from '../mark.ts';
 import { boxAround, distanceToSegment, lineWidth, strokeRimmed } from '../stroke.ts';
 import { twoEnds } from './line.ts';
@@ -16,12 +16,13 @@ const HALF_ANGLE = 0.45;
 
 export const arrow: MarkKind<Arrow> = {
   ...twoEnds,
-  bounds: ({ from, to }, { picture }) => boxAround([from, to], lineWidth(picture) * SIDE),
-  hits: ({ from, to }, at, tolerance, { picture }) =>
-    distanceToSegment(at, from, to) <= tolerance + lineWidth(picture),
-  draw(canvas, { from, to, ink }, { picture }) {
-    const sides = pointOf(from, to, picture);
-    strokeRimmed(canvas, ink, lineWidth(picture), () => {
+  bounds: ({ from, to, weight }, { picture }) => boxAround([from, to], lineWidth(picture, weight) * SIDE),
+  hits: ({ from, to, weight }, at, tolerance, { picture }) =>
+    distanceToSegment(at, from, to) <= tolerance + lineWidth(picture, weight),
+  draw(canvas, { from, to, ink, weight }, { picture }) {
+    const width = lineWidth(picture, weight);
+    const sides = pointOf(from, to, width);
+    strokeRimmed(canvas, ink, width, () => {
       canvas.moveTo(from.x, from.y);
       canvas.lineTo(to.x, to.y);
       canvas.moveTo(sides[0].x, sides[0].y);
@@ -33,9 +34,9 @@ export const arrow: MarkKind<Arrow> = {
 };
 
 /** Where the two sides of the point begin; on a short arrow they are no longer than it. */
-function pointOf(from: Point, to: Point, picture: Size): [Point, Point] {
+function pointOf(from: Point, to: Point, width: number): [Point, Point] {
   const angle = Math.atan2(to.y - from.y, to.x - from.x);
-  const length = Math.min(lineWidth(picture) * SIDE, Math.hypot(to.x - from.x, to.y - from.y));
+  const length = Math.min(width * SIDE, Math.hypot(to.x - from.x, to.y - from.y));
   const side = (turn: number) => ({
     x: to.x - length * Math.cos(angle + turn),
     y: to.y - length * Math.sin(angle + turn),

@@ -1,5 +1,5 @@
 import type { Box, Point } from '../../geometry/box.ts';
-import type { MarkBase, MarkKind, MarkSetting } from '../mark.ts';
+import type { MarkBase, MarkKind } from '../mark.ts';
 import { boxAround, distanceToSegment, lineWidth, strokeRimmed } from '../stroke.ts';
 import { drawWords, inGround, layOut } from '../textLayout.ts';
 
@@ -16,17 +16,19 @@ export interface Callout extends MarkBase {
 
 export const callout: MarkKind<Callout> = {
   burns: false,
+  styles: ['weight', 'letters', 'font', 'opacity'],
   written: (mark) => mark.text,
   bounds(mark, setting) {
     const { x, y, width, height } = layOut(mark, setting).ground;
     const corners = [{ x, y }, { x: x + width, y: y + height }, mark.to];
-    return boxAround(corners, lineWidth(setting.picture) * 2);
+    return boxAround(corners, lineWidth(setting.picture, mark.weight) * 2);
   },
   hits(mark, at, tolerance, setting) {
     const { ground } = layOut(mark, setting);
     return (
       inGround(ground, at, tolerance) ||
-      distanceToSegment(at, nearest(ground, mark.to), mark.to) <= tolerance + lineWidth(setting.picture)
+      distanceToSegment(at, nearest(ground, mark.to), mark.to) <=
+        tolerance + lineWidth(setting.picture, mark.weight)
     );
   },
   handles: ({ to }) => [{ name: 'to', ...to }],
@@ -43,7 +45,7 @@ export const callout: MarkKind<Callout> = {
   places: ({ to }) => [to],
   draw(canvas, mark, setting) {
     const { ground } = layOut(mark, setting);
-    const width = lineWidth(setting.picture);
+    const width = lineWidth(setting.picture, mark.weight);
     const from = nearest(ground, mark.to);
     strokeRimmed(canvas, mark.ink, width, () => {
       canvas.moveTo(from.x, from.y);
@@ -54,15 +56,11 @@ export const callout: MarkKind<Callout> = {
     canvas.arc(mark.to.x, mark.to.y, width * 1.4, 0, Math.PI * 2);
     canvas.fill();
     drawWords(canvas, mark, setting);
-    outline(setting, ground, mark.ink);
-
-    function outline({ picture }: MarkSetting, { x, y, width: w, height }: Box, ink: string): void {
-      canvas.strokeStyle = ink;
-      canvas.lineWidth = Math.max(1, lineWidth(picture) / 2);
-      canvas.beginPath();
-      canvas.rect(x, y, w, height);
-      canvas.stroke();
-    }
+    canvas.strokeStyle = mark.ink;
+    canvas.lineWidth = Math.max(1, width / 2);
+    canvas.beginPath();
+    canvas.rect(ground.x, ground.y, ground.width, ground.height);
+    canvas.stroke();
   },
   words: ({ text, to }) => ({
     code: 'callout',

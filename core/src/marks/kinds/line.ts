@@ -1,6 +1,7 @@
 import type { Point } from '../../geometry/box.ts';
 import type { Mapping } from '../../trims/trim.ts';
 import type { MarkBase, MarkKind } from '../mark.ts';
+import type { StyleName } from '../markStyle.ts';
 import { boxAround, distanceToSegment, evenEnd, lineWidth, strokeRimmed } from '../stroke.ts';
 
 /** A line from one place to another. */
@@ -13,6 +14,7 @@ export interface Line extends MarkBase {
 /** What a mark with two ends does; arrows do the same. */
 export const twoEnds = {
   burns: false,
+  styles: ['weight', 'opacity'] satisfies StyleName[],
   handles: ({ from, to }: { from: Point; to: Point }) => [
     { name: 'from', ...from },
     { name: 'to', ...to },
@@ -34,11 +36,11 @@ export const twoEnds = {
 
 export const line: MarkKind<Line> = {
   ...twoEnds,
-  bounds: ({ from, to }, { picture }) => boxAround([from, to], lineWidth(picture)),
-  hits: ({ from, to }, at, tolerance, { picture }) =>
-    distanceToSegment(at, from, to) <= tolerance + lineWidth(picture),
-  draw(canvas, { from, to, ink }, { picture }) {
-    strokeRimmed(canvas, ink, lineWidth(picture), () => {
+  bounds: ({ from, to, weight }, { picture }) => boxAround([from, to], lineWidth(picture, weight)),
+  hits: ({ from, to, weight }, at, tolerance, { picture }) =>
+    distanceToSegment(at, from, to) <= tolerance + lineWidth(picture, weight),
+  draw(canvas, { from, to, ink, weight }, { picture }) {
+    strokeRimmed(canvas, ink, lineWidth(picture, weight), () => {
       canvas.moveTo(from.x, from.y);
       canvas.lineTo(to.x, to.y);
     });

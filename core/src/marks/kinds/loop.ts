@@ -13,20 +13,22 @@ export const MAX_LOOP_POINTS = 200;
 
 export const loop: MarkKind<Loop> = {
   burns: false,
-  bounds: ({ points }, { picture }) => boxAround(points, lineWidth(picture)),
-  hits: ({ points }, at, tolerance, { picture }) =>
+  styles: ['weight', 'opacity'],
+  bounds: ({ points, weight }, { picture }) => boxAround(points, lineWidth(picture, weight)),
+  hits: ({ points, weight }, at, tolerance, { picture }) =>
     points.some(
-      (point, i) => distanceToSegment(at, points.at(i - 1) ?? point, point) <= tolerance + lineWidth(picture),
+      (point, i) =>
+        distanceToSegment(at, points.at(i - 1) ?? point, point) <= tolerance + lineWidth(picture, weight),
     ),
   handles: () => [],
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, points: mark.points.map(({ x, y }) => ({ x: x + dx, y: y + dy })) }),
   map: (mark, { point }) => ({ ...mark, points: mark.points.map(point) }),
   places: ({ points }) => points,
-  draw(canvas, { points, ink }, { picture }) {
+  draw(canvas, { points, ink, weight }, { picture }) {
     const [first, ...rest] = points;
     if (!first) return;
-    strokeRimmed(canvas, ink, lineWidth(picture), () => {
+    strokeRimmed(canvas, ink, lineWidth(picture, weight), () => {
       canvas.moveTo(first.x, first.y);
       for (const { x, y } of rest) canvas.lineTo(x, y);
       canvas.closePath();

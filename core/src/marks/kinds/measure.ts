@@ -68,16 +68,17 @@ export function calibrated<M extends { kind: string }>(
 
 export const measure: MarkKind<Measure> = {
   burns: false,
+  styles: ['weight', 'letters', 'font', 'opacity'],
   bounds(mark, setting) {
     const { x, y, width, height } = layOut(labelOf(mark, setting), setting).ground;
-    const arc = mark.of === 'angle' ? reachOf(arcIn(mark.points, setting)) : [];
+    const arc = mark.of === 'angle' ? reachOf(arcIn(mark, setting)) : [];
     return boxAround(
       [...mark.points, ...arc, { x, y }, { x: x + width, y: y + height }],
-      lineWidth(setting.picture) * 4,
+      strokeWidth(setting, mark) * 6,
     );
   },
   hits(mark, at, tolerance, setting) {
-    const reach = tolerance + lineWidth(setting.picture);
+    const reach = tolerance + lineWidth(setting.picture, mark.weight);
     return (
       inGround(layOut(labelOf(mark, setting), setting).ground, at, tolerance) ||
       segmentsOf(mark).some(([from, to]) => distanceToSegment(at, from, to) <= reach)
@@ -102,7 +103,7 @@ export const measure: MarkKind<Measure> = {
   },
   places: ({ points }) => points,
   draw(canvas, mark, setting) {
-    const width = strokeWidth(setting);
+    const width = strokeWidth(setting, mark);
     strokeRimmed(canvas, mark.ink, width, () => {
       for (const [from, to] of segmentsOf(mark)) {
         canvas.moveTo(from.x, from.y);
@@ -111,7 +112,7 @@ export const measure: MarkKind<Measure> = {
       if (mark.of === 'length')
         for (const [end, other] of [mark.points, [...mark.points].reverse()] as Point[][])
           if (end && other) tick(canvas, end, other, width * 4);
-      if (mark.of === 'angle') drawArc(canvas, arcIn(mark.points, setting));
+      if (mark.of === 'angle') drawArc(canvas, arcIn(mark, setting));
     });
     drawWords(canvas, labelOf(mark, setting), setting);
   },
@@ -125,12 +126,12 @@ function segmentsOf({ of, points }: Measure): Array<[Point, Point]> {
 
 /** Where the result is written: beside the middle of a length, beside the corner of an angle, in the middle of an area. */
 function labelOf(mark: Measure, setting: MarkSetting): Worded {
-  const { points, of, ink } = mark;
+  const { points, of } = mark;
   const corner = of === 'angle' ? points.slice(1, 2) : points;
   const x = corner.reduce((sum, p) => sum + p.x, 0) / Math.max(corner.length, 1);
   const y = corner.reduce((sum, p) => sum + p.y, 0) / Math.max(corner.length, 1);
-  const away = of === 'area' ? 0 : lineWidth(setting.picture) * 3;
-  return { x: x + away, y: y + away, text: resultOf(mark), ink };
+  const away = of === 'area' ? 0 : lineWidth(setting.picture, mark.weight) * 3;
+  return { ...mark, x: x + away, y: y + away, text: resultOf(mark) };
 }
 
 type Path = Parameters<MarkKind<Measure>['draw']>[0];
@@ -152,7 +153,8 @@ interface Arc {
 }
 
 /** The arc of the smaller of the two angles between the legs; it ends within the shorter leg. */
-function arcIn([a, b, c]: readonly Point[], setting: MarkSetting): Arc | undefined {
+function arcIn(mark: Measure, setting: MarkSetting): Arc | undefined {
+  const [a, b, c] = mark.points;
   if (!a || !b || !c) return undefined;
   const legs = [Math.hypot(a.x - b.x, a.y - b.y), Math.hypot(c.x - b.x, c.y - b.y)];
   const [first, second] = [Math.atan2(a.y - b.y, a.x - b.x), Math.atan2(c.y - b.y, c.x - b.x)];
@@ -160,7 +162,7 @@ function arcIn([a, b, c]: readonly Point[], setting: MarkSetting): Arc | undefin
   const from = turn > Math.PI ? second : first;
   return {
     centre: b,
-    radius: Math.min(strokeWidth(setting) * 9, ...legs),
+    radius: Math.min(strokeWidth(setting, mark) * 9, ...legs),
     from,
     to: from + Math.min(turn, 2 * Math.PI - turn),
   };
@@ -189,6 +191,6 @@ function onArc({ centre, radius }: Arc, angle: number): Point {
   return { x: centre.x + radius * Math.cos(angle), y: centre.y + radius * Math.sin(angle) };
 }
 
-function strokeWidth(setting: MarkSetting): number {
-  return Math.max(2, lineWidth(setting.picture) * 0.7);
+function strokeWidth(setting: MarkSetting, { weight }: Measure): number {
+  return Math.max(2, lineWidth(setting.picture, weight) * 0.7);
 }

@@ -13,24 +13,25 @@ export interface NumberMark extends MarkBase {
   says: string;
 }
 
-const half = (picture: Size) => pinRadius(picture);
+const half = (picture: Size, letters = 1) => pinRadius(picture) * letters;
 
 export const number: MarkKind<NumberMark> = {
   burns: false,
+  styles: ['letters', 'font', 'opacity'],
   written: ({ says }) => says,
-  bounds({ x, y }, { picture }) {
-    const r = half(picture) * 1.2;
+  bounds({ x, y, letters }, { picture }) {
+    const r = half(picture, letters) * 1.2;
     return { x: x - r, y: y - r, width: 2 * r, height: 2 * r };
   },
-  hits: ({ x, y }, at, tolerance, { picture }) =>
-    Math.max(Math.abs(at.x - x), Math.abs(at.y - y)) <= half(picture) + tolerance,
+  hits: ({ x, y, letters }, at, tolerance, { picture }) =>
+    Math.max(Math.abs(at.x - x), Math.abs(at.y - y)) <= half(picture, letters) + tolerance,
   handles: () => [],
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
   map: (mark, { point }) => ({ ...mark, ...point(mark) }),
   places: ({ x, y }) => [{ x, y }],
-  draw(canvas, { x, y, ink, number: n }, { picture, fontFamily }) {
-    const r = half(picture);
+  draw(canvas, { x, y, ink, number: n, letters, font }, { picture, fonts }) {
+    const r = half(picture, letters);
     const onInk = luminance(inkChannels(ink)) > 0.35 ? PIN_INK : PIN_PAPER;
     for (const [style, side] of [
       [rimOf(ink), r * 1.2],
@@ -42,7 +43,7 @@ export const number: MarkKind<NumberMark> = {
       canvas.fill();
     }
     canvas.fillStyle = onInk;
-    canvas.font = `700 ${Math.round(r * (n > 99 ? 0.8 : 1.25))}px ${fontFamily}`;
+    canvas.font = `700 ${Math.round(r * (n > 99 ? 0.8 : 1.25))}px ${fonts[font ?? 'plain']}`;
     canvas.textAlign = 'center';
     canvas.textBaseline = 'middle';
     canvas.fillText(String(n), x, y + r * 0.08);

@@ -13,9 +13,10 @@ export interface Ring extends MarkBase {
 export const ring: MarkKind<Ring> = {
   ...boxed,
   burns: false,
-  bounds: ({ box }, { picture }) => grown(box, lineWidth(picture)),
-  hits({ box, shape }, at, tolerance, { picture }) {
-    const reach = tolerance + lineWidth(picture);
+  styles: ['weight', 'opacity'],
+  bounds: ({ box, weight }, { picture }) => grown(box, lineWidth(picture, weight)),
+  hits({ box, shape, weight }, at, tolerance, { picture }) {
+    const reach = tolerance + lineWidth(picture, weight);
     const inside = (b: Box) =>
       b.width > 0 &&
       b.height > 0 &&
@@ -26,8 +27,8 @@ export const ring: MarkKind<Ring> = {
           1);
     return inside(grown(box, reach)) && !inside(grown(box, -reach));
   },
-  draw(canvas, { box: { x, y, width, height }, shape, ink }, { picture }) {
-    strokeRimmed(canvas, ink, lineWidth(picture), () => {
+  draw(canvas, { box: { x, y, width, height }, shape, ink, weight }, { picture }) {
+    strokeRimmed(canvas, ink, lineWidth(picture, weight), () => {
       if (shape === 'box') canvas.rect(x, y, width, height);
       else canvas.ellipse(x + width / 2, y + height / 2, width / 2, height / 2, 0, 0, Math.PI * 2);
     });

@@ -17,10 +17,12 @@ export const MAX_STROKE_POINTS = 800;
 
 export const stroke: MarkKind<StrokeMark> = {
   burns: false,
-  bounds: ({ points }, { picture }) => boxAround(points, lineWidth(picture) * 2),
-  hits: ({ points }, at, tolerance, { picture }) =>
+  styles: ['weight', 'opacity'],
+  bounds: ({ points, weight }, { picture }) => boxAround(points, lineWidth(picture, weight) * 2),
+  hits: ({ points, weight }, at, tolerance, { picture }) =>
     points.some(
-      (point, i) => distanceToSegment(at, points[i - 1] ?? point, point) <= tolerance + lineWidth(picture),
+      (point, i) =>
+        distanceToSegment(at, points[i - 1] ?? point, point) <= tolerance + lineWidth(picture, weight),
     ),
   handles: () => [],
   pull: (mark) => mark,
@@ -30,9 +32,10 @@ export const stroke: MarkKind<StrokeMark> = {
   }),
   map: (mark, { point }) => ({ ...mark, points: mark.points.map(({ p, ...at }) => ({ ...point(at), p })) }),
   places: ({ points }) => points,
-  draw(canvas, { points, ink }, { picture }) {
-    fillOutline(canvas, rimOf(ink), outlineOf(points, lineWidth(picture) * 1.9));
-    fillOutline(canvas, ink, outlineOf(points, lineWidth(picture)));
+  draw(canvas, { points, ink, weight }, { picture }) {
+    const width = lineWidth(picture, weight);
+    fillOutline(canvas, rimOf(ink), outlineOf(points, width * 1.9));
+    fillOutline(canvas, ink, outlineOf(points, width));
   },
   words({ points }) {
     const [first, last] = [points[0] ?? { x: 0, y: 0 }, points.at(-1) ?? { x: 0, y: 0 }];

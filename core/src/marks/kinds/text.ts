@@ -12,6 +12,7 @@ export interface TextMark extends MarkBase {
 
 export const text: MarkKind<TextMark> = {
   burns: false,
+  styles: ['letters', 'font', 'opacity'],
   written: (mark) => mark.text,
   bounds: (mark, setting) => layOut(mark, setting).ground,
   hits: (mark, at, tolerance, setting) => inGround(layOut(mark, setting).ground, at, tolerance),
