@@ -3,6 +3,7 @@ import { captureEndpoints } from './endpoints/captures.ts';
 import { courseEndpoints } from './endpoints/courses.ts';
 import { evidenceEndpoints } from './endpoints/evidence.ts';
 import { handoverEndpoints } from './endpoints/handovers.ts';
+import { knownEndpoints } from './endpoints/known.ts';
 import { mailEndpoints } from './endpoints/mail.ts';
 import { markSetEndpoints } from './endpoints/markSets.ts';
 import { referenceEndpoints } from './endpoints/references.ts';
@@ -26,6 +27,7 @@ export const endpoints = {
   ...secondMarkingEndpoints,
   ...handoverEndpoints,
   ...referenceEndpoints,
+  ...knownEndpoints,
   ...mailEndpoints,
   ...markSetEndpoints,
   ...sharingEndpoints,

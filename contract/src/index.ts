@@ -16,6 +16,7 @@ export * from './framings.ts';
 export * from './handIns.ts';
 export * from './handovers.ts';
 export * from './headers.ts';
+export * from './known.ts';
 export * from './ledgers.ts';
 export * from './limits.ts';
 export * from './live.ts';

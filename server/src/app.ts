@@ -17,6 +17,7 @@ import { originCheck } from './http/originCheck.ts';
 import { notFound } from './http/problem.ts';
 import { requestLog } from './http/requestLog.ts';
 import { type Handlers, mountEndpoints, stampArrival } from './http/router.ts';
+import { knownHandlers } from './known/routes.ts';
 import { liveRoute } from './live/liveRoute.ts';
 import { mailHandlers } from './mail/routes.ts';
 import { markSetHandlers } from './markSets/routes.ts';
@@ -62,6 +63,7 @@ function handlers(context: Context): Handlers {
     ...captureHandlers(context),
     ...presetHandlers(context),
     ...markSetHandlers(context),
+    ...knownHandlers(context),
     ...evidenceHandlers(context),
     ...reviewHandlers(context),
     ...courseHandlers(context),

@@ -278,9 +278,10 @@ export async function mayWatch(
 export async function mayFetchArchive(
   db: DbOrTrx,
   actor: Actor,
-  kind: 'hand-in' | 'assignment',
+  kind: 'hand-in' | 'assignment' | 'own',
   id: string,
 ): Promise<boolean> {
+  if (kind === 'own') return id === actor.personId;
   if (kind === 'hand-in' && (await isOwnHandIn(db, actor, id))) return true;
   const row =
     kind === 'hand-in'

@@ -408,7 +408,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
       { id: randomUUID(), handInId: ids.handInId, remark: { itemId: null, x: null, y: null, text: 'x' } },
     ],
   };
-  const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard` : path);
+  const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard&words=ab` : path);
   if (endpoint.body === 'picture')
     return call.set('Content-Type', 'image/png').send(Buffer.from('no picture'));
   return endpoint.body ? call.send(body) : call;

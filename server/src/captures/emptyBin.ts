@@ -21,12 +21,17 @@ export async function emptyBin(context: Context): Promise<number> {
       await trx.deleteFrom('evidence').where('capture_id', '=', id).execute();
       await trx.deleteFrom('captures').where('id', '=', id).execute();
     }
-    await dropUnwantedRenderings(trx);
-    await leaveUnheldBlobs(trx);
+    await letGoOfUnheld(trx);
     return old.length;
   });
   await removeLeavingBlobs(context);
   return gone;
+}
+
+/** Of what was deleted, the bytes that nothing holds any more; `removeLeavingBlobs` takes their files afterwards. */
+export async function letGoOfUnheld(trx: DbOrTrx): Promise<void> {
+  await dropUnwantedRenderings(trx);
+  await leaveUnheldBlobs(trx);
 }
 
 async function oldCaptures(trx: DbOrTrx, until: string): Promise<string[]> {

@@ -67,6 +67,8 @@ export function openSqlite(path: string): SQLite.Database {
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
   sqlite.pragma('busy_timeout = 5000');
+  // What was deleted is overwritten in the file too: of who was removed nothing stays behind in free pages.
+  sqlite.pragma('secure_delete = ON');
   return sqlite;
 }
 

@@ -6,6 +6,7 @@ import type { BlobStore } from '../blobs/blobStore.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
+import { ownEntries } from '../known/ownArchive.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { handInPage } from '../printed/handInPage.ts';
 import { type Printed, readPrinted } from '../printed/printed.ts';
@@ -36,7 +37,8 @@ interface Meant {
  * `GET /archives/hand-in/<id>.<form>`: what was handed in, with the signed receipt: its files (`zip`), the same as a bag of
  * RFC 8493 (`bag.zip`), as a page (`page.zip`), as a document (`docx`), or as a sheet to print (`pdf`), which has what
  * was returned too. `GET /archives/assignment/<id>.<form>`: the same of a class, for its staff; its sheet has those that
- * were returned. It is written while it is read, one hand-in at a time, so that a class of any size needs no room.
+ * were returned. `GET /archives/own/<person's id>.zip`: all of a person's own, for themselves. Each is written while it
+ * is read, one hand-in at a time, so that a class of any size needs no room.
  */
 export function archivesRoute(context: Context, readActor: ReadActor) {
   return async (req: Request, res: Response): Promise<void> => {
@@ -46,22 +48,19 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
     const { kind, name } = req.params as { kind: string; name: string };
     const [, id, ending] = ADDRESS.exec(name) ?? [];
     const form = ending as Form;
-    if (!id || (kind !== 'hand-in' && kind !== 'assignment')) throw notFound('address');
+    if (!id || (kind !== 'hand-in' && kind !== 'assignment' && kind !== 'own')) throw notFound('address');
+    if (kind === 'own' && form !== 'zip') throw notFound('address');
     if (kind === 'assignment' ? form === 'docx' : form === 'docx.zip') throw notFound('address');
     if (!(await mayFetchArchive(context.db, actor, kind, id))) throw notFound('hand-in');
+    if (kind === 'own') return sendOwn(context, actor, res);
     const meant = kind === 'hand-in' ? { handInId: id } : { assignmentId: id };
     if (await readVeil(context, actor, meant)) throw new HttpProblem('veiled');
     // What was judged is not for those who still judge by themselves.
     if (form === 'pdf') await requireSeeing(context.db, actor, kind, id);
     const { title, handIns } =
       kind === 'hand-in' ? await ofOne(context, actor, id) : await ofClass(context, id);
-    const fileName = soundFileName(title, form === 'zip' || form === 'page.zip' ? 'zip' : form);
-    res.set({
-      'Content-Type': FORMS[form],
-      'Cache-Control': 'no-store',
-      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
-    });
-    try {
+    announce(res, title, form);
+    await sendWhole(context, res, async () => {
       if (form === 'pdf') {
         const { writeSheets } = await import('../printed/sheetPdf.ts');
         const sheets = sheetsOf(context, actor, handIns, kind === 'assignment');
@@ -70,12 +69,32 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
         const [only] = handIns;
         if (only) res.end(await docxOf(await readPrinted(context, actor, only.handInId), context.blobs));
       } else await writeZip(context.blobs, entriesOf(context, actor, form, handIns), res);
-    } catch (error) {
-      // Half an archive must not look like a whole one: the download fails.
-      context.log.error({ err: error }, 'an archive could not be written');
-      res.destroy();
-    }
+    });
   };
+}
+
+async function sendOwn(context: Context, actor: Actor, res: Response): Promise<void> {
+  announce(res, 'Nachweis, all of my own', 'zip');
+  await sendWhole(context, res, () => writeZip(context.blobs, ownEntries(context, actor), res));
+}
+
+function announce(res: Response, title: string, form: Form): void {
+  const fileName = soundFileName(title, form === 'zip' || form === 'page.zip' ? 'zip' : form);
+  res.set({
+    'Content-Type': FORMS[form],
+    'Cache-Control': 'no-store',
+    'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+  });
+}
+
+/** Half an archive must not look like a whole one: its download fails. */
+async function sendWhole({ log }: Context, res: Response, write: () => Promise<void>): Promise<void> {
+  try {
+    await write();
+  } catch (error) {
+    log.error({ err: error }, 'an archive could not be written');
+    res.destroy();
+  }
 }
 
 interface Wanted {

@@ -4,6 +4,7 @@ import type { Context } from '../context.ts';
 import { handInNumber, readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { fullName } from '../people/names.ts';
+import { isRemovedEmail } from '../people/removedEmail.ts';
 import { readDueLetters } from './dueLetters.ts';
 import { receiptLetter, reminderLetter, returnedLetter } from './letters.ts';
 import { isRefused } from './post.ts';
@@ -100,7 +101,7 @@ async function letterOf(
     .select(['email', 'given_name', 'surname'])
     .where('id', '=', person_id)
     .executeTakeFirst();
-  if (!person) return null;
+  if (!person || isRemovedEmail(person.email)) return null;
   const name = fullName(person);
   const to = { name, address: person.email };
   const base = settings.origin ?? `http://${settings.host}:${settings.port}`;

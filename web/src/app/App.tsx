@@ -19,6 +19,7 @@ const CompareScreen = lazy(() => import('../compare/CompareScreen.tsx'));
 const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
 const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
 const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
+const KnownScreen = lazy(() => import('../settings/KnownScreen.tsx'));
 const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
 const WelcomeScreen = lazy(() => import('../session/WelcomeScreen.tsx'));
 const PhoneScreen = lazy(() => import('../phone/PhoneScreen.tsx'));
@@ -101,6 +102,7 @@ export function App(): ReactNode {
               <Route path="ready" element={<LabScreen />} />
               <Route path="guide" element={<GuideScreen />} />
               <Route path="settings" element={<SettingsScreen />} />
+              <Route path="known-of-me" element={<KnownScreen />} />
               <Route path="*" element={<NotFoundPage />} />
             </Route>
           </Routes>

@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { FindPeople } from './FindPeople.tsx';
 
 /** All courses, for administrators, who make them. */
 export default function CoursesScreen(): ReactNode {
@@ -35,6 +36,7 @@ export default function CoursesScreen(): ReactNode {
         ))}
       </ul>
       <NewCourse />
+      <FindPeople />
     </main>
   );
 }

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
@@ -73,6 +74,12 @@ export default function SettingsScreen(): ReactNode {
       <section className="mt-8 border-t border-rule pt-3">
         <h2 className="mb-2 text-lg">Password</h2>
         <PasswordForm />
+      </section>
+      <section className="mt-8 border-t border-rule pt-3">
+        <h2 className="mb-1 text-lg">What is known of you</h2>
+        <Link to="/known-of-me" className="text-verdigris-deep underline">
+          See it as a table, and save all of your own
+        </Link>
       </section>
       <section className="mt-8 border-t border-rule pt-3">
         <h2 className="text-lg">All keys</h2>

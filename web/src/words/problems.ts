@@ -40,6 +40,7 @@ const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
 
 const STALE: Readonly<Record<string, string>> = {
   assignment: 'Somebody else changed this assignment meanwhile. Look at it again, then change it.',
+  person: 'This is not the e-mail of this person. Write it as it stands there. Nobody was removed.',
   statement:
     'Your statement was changed in another tab or on another device. Both texts are kept; choose one.',
   evidence: 'This picture was changed in another tab or on another device. Both states are kept; choose one.',
@@ -163,6 +164,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     if (of === 'assignment')
       return 'Students have work in it already, so it stays given. Put it away instead.';
     if (of === 'asked-again') return 'You asked already and have no answer yet. Wait for it first.';
+    if (of === 'own-account') return 'This is yourself. Another administrator can remove you.';
     if (of === 'own-membership')
       return 'You manage this course. Somebody else who does can take you out of it.';
     const where = `${String(point)} of ${String(assignment)}`;
