@@ -20,6 +20,15 @@ export const Me = z.object({
 });
 export type Me = z.infer<typeof Me>;
 
+/** How full the disk of the server is. */
+export const DiskState = z.object({
+  freeBytes: z.number().min(0),
+  totalBytes: z.number().min(0),
+  /** less than a tenth is free */
+  low: z.boolean(),
+});
+export type DiskState = z.infer<typeof DiskState>;
+
 /** A person of the demo data, offered on the sign-in page of a demo server only. */
 export const DemoPerson = z.object({ id: Id, name: z.string(), role: Role, note: z.string() });
 export type DemoPerson = z.infer<typeof DemoPerson>;

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
+import { warnOfDisk } from './disk/freeDisk.ts';
 import { tellOfTime } from './live/tellOfTime.ts';
 import { mailRound } from './mail/mailRound.ts';
 import { type PictureWork, sharedWork } from './pictures/pictureWork.ts';
@@ -27,7 +28,7 @@ const IDLE_ROUND_MS = 100;
  * Who closes first has to be the one who asks, or a request and the end of its connection cross on the way.
  */
 const KEEP_ALIVE_MS = 75_000;
-/** How often the bin is looked through. */
+/** How often the bin is looked through, and the disk. */
 const BIN_ROUND_MS = 6 * 3600 * 1000;
 /** How long it rests between two looks for letters. */
 const MAIL_ROUND_MS = 20_000;
@@ -48,8 +49,10 @@ export async function startServer(
     if (isStopping) res.setHeader('Connection', 'close');
   });
   server.on('request', createApp(context));
-  const emptied = () =>
-    emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
+  const emptied = async () => {
+    await emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
+    await warnOfDisk(settings.dataFolder, log);
+  };
   await emptied();
   const binTimer = setInterval(emptied, BIN_ROUND_MS).unref();
   const mail = repeat(

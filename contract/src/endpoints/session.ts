@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { LinkUse, LinkView, Password } from '../courses.ts';
 import type { Endpoint } from '../endpoint.ts';
-import { Credentials, DemoPerson, Me } from '../session.ts';
+import { Credentials, DemoPerson, DiskState, Me } from '../session.ts';
 import { Id } from '../shared.ts';
 
 /** Who one is. */
@@ -68,6 +68,19 @@ export const sessionEndpoints = {
     summary: 'Sets another password; every other session of the person ends.',
     body: z.object({ before: z.string().max(200), password: Password }),
     response: Me,
+  },
+  signOutElsewhere: {
+    method: 'post',
+    path: '/api/session/elsewhere',
+    access: 'person',
+    summary: 'Ends every other session of the person; this one goes on.',
+  },
+  disk: {
+    method: 'get',
+    path: '/api/disk',
+    access: 'admin',
+    summary: 'Says how full the disk of the server is.',
+    response: DiskState,
   },
   signingKeys: {
     method: 'get',

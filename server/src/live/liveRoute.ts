@@ -33,7 +33,12 @@ export function liveRoute(context: Context, readActor: ReadActor) {
     if (!place || !(await mayWatch(context.db, actor, place))) throw notFound(WHAT[kind]);
     const names = await namesOf(context.db, [actor.personId]);
     // Not compressed: each event is to arrive by itself.
-    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
+    res.set({
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store, no-transform',
+      // Proxies that collect answers before they send them on leave this one alone.
+      'X-Accel-Buffering': 'no',
+    });
     res.flushHeaders();
     const write = (text: string) => {
       // It may have ended a moment ago.

@@ -1,5 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import type { Context } from '../context.ts';
+import { readDisk } from '../disk/freeDisk.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { fullName } from '../people/names.ts';
@@ -10,7 +11,16 @@ import { createSignInLimits } from './signInLimits.ts';
 
 type SessionHandlers = Pick<
   Handlers,
-  'signIn' | 'signOut' | 'me' | 'demoPeople' | 'demoSignIn' | 'readLink' | 'useLink' | 'changePassword'
+  | 'signIn'
+  | 'signOut'
+  | 'signOutElsewhere'
+  | 'disk'
+  | 'me'
+  | 'demoPeople'
+  | 'demoSignIn'
+  | 'readLink'
+  | 'useLink'
+  | 'changePassword'
 >;
 
 export function sessionHandlers(context: Context): SessionHandlers {
@@ -38,6 +48,12 @@ export function sessionHandlers(context: Context): SessionHandlers {
       await endSession(context, req, res);
       return undefined;
     },
+    async signOutElsewhere({ actor, res }) {
+      await db.deleteFrom('sessions').where('person_id', '=', actor.personId).execute();
+      await startSession(context, res, actor.personId);
+      return undefined;
+    },
+    disk: () => readDisk(settings.dataFolder),
     me: ({ actor }) => readMe(context, actor.personId),
     readLink: ({ params }) => readLink(context, params.token),
     async useLink({ params, body, req, res }) {

@@ -69,6 +69,15 @@ describe('signing in', () => {
     await agent.delete('/api/session').expect(204);
     await server().nobody().get('/api/session').set('Cookie', cookie).expect(401);
   });
+  it('ends everywhere else when that is asked for, and goes on here', async () => {
+    const person = await server().addPerson();
+    const [here, elsewhere] = [await server().signedIn(person), await server().signedIn(person)];
+    const other = await server().signedIn(await server().addPerson());
+    await here.post('/api/session/elsewhere').expect(204);
+    await here.get('/api/session').expect(200);
+    await elsewhere.get('/api/session').expect(401);
+    await other.get('/api/session').expect(200);
+  });
   it('offers no demo people on a server that is no demo', async () => {
     const person = await server().addPerson();
     await server().context.db.updateTable('people').set({ demo_note: 'x' }).execute();

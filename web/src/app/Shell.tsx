@@ -1,6 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import { UserRound } from 'lucide-react';
-import { type ReactNode, Suspense, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -20,6 +20,8 @@ import { useKeyHelp } from './useKeyHelp.ts';
 import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
 import { useReconnect } from './useReconnect.ts';
 
+/** Only administrators need it, and without a connection nobody. */
+const DiskWarning = lazy(() => import('./DiskWarning.tsx').catch(() => ({ default: () => null })));
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
@@ -71,6 +73,11 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         Skip to the page
       </a>
       <Header me={me} onKeys={help.ask} />
+      {me.admin && (
+        <Suspense fallback={null}>
+          <DiskWarning />
+        </Suspense>
+      )}
       {!reached && (
         <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
           No connection to the server. What you add is kept in this browser and sent when it is back.

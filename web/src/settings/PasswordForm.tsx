@@ -27,6 +27,16 @@ export function PasswordForm(): ReactNode {
       setProblem(sentenceOf(error));
     }
   };
+  const signOutElsewhere = async () => {
+    setSaid('');
+    setProblem('');
+    try {
+      await callApi('signOutElsewhere', {});
+      setSaid('Everywhere else you are signed out.');
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
   return (
     <form onSubmit={(event) => void change(event)} className="grid max-w-md gap-3" noValidate>
       <Field label="Password until now">
@@ -40,9 +50,12 @@ export function PasswordForm(): ReactNode {
       </Field>
       <Problem>{problem}</Problem>
       <p role="status">{said}</p>
-      <Button type="submit" className="justify-self-start">
-        Change the password
-      </Button>
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit">Change the password</Button>
+        <Button look="quiet" onClick={() => void signOutElsewhere()}>
+          Sign out everywhere else
+        </Button>
+      </div>
     </form>
   );
 }
