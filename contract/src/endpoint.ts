@@ -42,8 +42,8 @@ export interface Endpoint {
   summary: string;
   params?: z.ZodType<Record<string, string>>;
   query?: z.ZodType;
-  /** `'picture'`: the raw bytes of a picture */
-  body?: z.ZodType | 'picture';
+  /** `'bytes'`: the raw bytes of a picture or another file */
+  body?: z.ZodType | 'bytes';
   /** absent: 204 without content */
   response?: z.ZodType;
 }

@@ -13,6 +13,7 @@ import { secondMarkingEndpoints } from './endpoints/secondMarking.ts';
 import { sessionEndpoints } from './endpoints/session.ts';
 import { sharingEndpoints } from './endpoints/sharing.ts';
 import { termsEndpoints } from './endpoints/terms.ts';
+import { workFileEndpoints } from './endpoints/workFiles.ts';
 
 /** Every JSON endpoint of the server. */
 export const endpoints = {
@@ -31,6 +32,7 @@ export const endpoints = {
   ...mailEndpoints,
   ...markSetEndpoints,
   ...sharingEndpoints,
+  ...workFileEndpoints,
 } as const;
 
 export type EndpointName = keyof typeof endpoints;

@@ -36,3 +36,4 @@ export * from './session.ts';
 export { Id, Level, Told } from './shared.ts';
 export * from './sharing.ts';
 export * from './terms.ts';
+export * from './workFiles.ts';

@@ -15,3 +15,5 @@ export const MOST_ASKED = 3;
 
 /** How many reference pictures a proof point may have. */
 export const MOST_REFERENCES = 6;
+/** Files of one assignment beside its brief. */
+export const MOST_WORK_FILES = 30;

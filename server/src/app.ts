@@ -28,6 +28,7 @@ import { reviewHandlers } from './reviews/routes.ts';
 import { secondMarkingHandlers } from './secondMarking/routes.ts';
 import { sessionHandlers } from './sessions/routes.ts';
 import { readActor } from './sessions/sessions.ts';
+import { workFileHandlers } from './workFiles/routes.ts';
 
 /** Builds the whole server without listening, so that tests can ask it directly. */
 export function createApp(context: Context): Express {
@@ -63,6 +64,7 @@ function handlers(context: Context): Handlers {
     ...captureHandlers(context),
     ...presetHandlers(context),
     ...markSetHandlers(context),
+    ...workFileHandlers(context),
     ...knownHandlers(context),
     ...evidenceHandlers(context),
     ...reviewHandlers(context),

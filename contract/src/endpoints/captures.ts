@@ -20,7 +20,7 @@ export const captureEndpoints = {
     summary: 'Takes a picture in. Asking again with the same id and bytes changes nothing.',
     params: z.object({ captureId: Id }),
     query: CaptureQuery,
-    body: 'picture',
+    body: 'bytes',
     response: Capture,
   },
   listCaptures: {

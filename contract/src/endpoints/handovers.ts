@@ -40,7 +40,7 @@ export const handoverEndpoints = {
     summary: 'Takes the one picture in for whom it was asked for. The same bytes again change nothing.',
     params: tokenParams,
     query: z.object({ name: z.string().max(1000).default('') }),
-    body: 'picture',
+    body: 'bytes',
     response: HandoverView,
   },
 } as const satisfies Record<string, Endpoint>;

@@ -318,7 +318,8 @@ export type FileKind =
   | 'reference'
   | 'reference-thumb'
   | 'remark-picture'
-  | 'remark-picture-thumb';
+  | 'remark-picture-thumb'
+  | 'work-file';
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
@@ -337,6 +338,15 @@ export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id
       .executeTakeFirst();
     const role = row ? await roleInAssignment(db, actor, row.assignment_id) : null;
     return role === 'student' ? row?.shown === 1 && row.removed_at === null : role !== null;
+  }
+  if (kind === 'work-file') {
+    const row = await db
+      .selectFrom('work_files')
+      .select(['assignment_id', 'removed_at'])
+      .where('id', '=', id)
+      .executeTakeFirst();
+    const role = row ? await roleInAssignment(db, actor, row.assignment_id) : null;
+    return role !== null && (row?.removed_at === null || STAFF.includes(role));
   }
   if (kind === 'remark-picture' || kind === 'remark-picture-thumb')
     return mayFetchRemarkPicture(db, actor, id);

@@ -287,6 +287,12 @@ async function world(s: TestServer) {
     .put(`/api/assignments/${room.assignment.id}/remark-pictures/${pictureId}`)
     .send({ captureId: shown.id })
     .expect(200);
+  const workFileId = randomUUID();
+  await room.instructor
+    .put(`/api/assignments/${room.assignment.id}/work-files/${workFileId}?name=a.csv`)
+    .set('Content-Type', 'application/octet-stream')
+    .send(Buffer.from('a;b'))
+    .expect(200);
   const stockId = randomUUID();
   await agents.own.put(`/api/remark-stock/${stockId}`).send({ text: 'x' }).expect(204);
   // A remark that its student sees, so that it can be answered by both sides.
@@ -328,6 +334,7 @@ async function world(s: TestServer) {
       referenceId,
       pictureId,
       stockId,
+      workFileId,
       // Has judged it, so that nothing is left to be marked a second time and nobody becomes blind by asking.
       markerId: room.instructorPerson.id,
       entryId: randomUUID(),
@@ -409,8 +416,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     ],
   };
   const call = agent[endpoint.method](endpoint.query ? `${path}?source=clipboard&words=ab` : path);
-  if (endpoint.body === 'picture')
-    return call.set('Content-Type', 'image/png').send(Buffer.from('no picture'));
+  if (endpoint.body === 'bytes') return call.set('Content-Type', 'image/png').send(Buffer.from('no picture'));
   return endpoint.body ? call.send(body) : call;
 }
 

@@ -80,6 +80,7 @@ async function leaveUnheldBlobs(trx: DbOrTrx): Promise<void> {
     WHERE NOT EXISTS (SELECT 1 FROM captures WHERE sha256 = b.sha256)
       AND NOT EXISTS (SELECT 1 FROM reference_pictures WHERE sha256 = b.sha256)
       AND NOT EXISTS (SELECT 1 FROM remark_pictures WHERE sha256 = b.sha256)
+      AND NOT EXISTS (SELECT 1 FROM work_files WHERE sha256 = b.sha256)
       AND NOT EXISTS (SELECT 1 FROM hand_in_items WHERE base_sha256 = b.sha256)
       AND NOT EXISTS (SELECT 1 FROM hand_in_items WHERE file_sha256 = b.sha256)
       AND NOT EXISTS (SELECT 1 FROM renderings WHERE base_sha256 = b.sha256)

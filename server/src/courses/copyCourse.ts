@@ -7,6 +7,7 @@ import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { enterMember } from '../people/enterMember.ts';
 import { copyReferences } from '../references/references.ts';
+import { copyWorkFiles } from '../workFiles/workFiles.ts';
 
 /**
  * Makes a course for another term: its assignments as drafts with all their times moved, and its staff; no students,
@@ -59,6 +60,7 @@ export async function copyCourse(
       };
       const copy = await insertAssignment(trx, id, moved, at, { by, stage: 'draft' });
       await copyReferences(trx, assignment, copy);
+      await copyWorkFiles(trx, assignment.id, copy.id);
     }
   });
 }

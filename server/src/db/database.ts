@@ -25,6 +25,7 @@ import * as handovers from './migrations/0018_handovers.ts';
 import * as references from './migrations/0019_references.ts';
 import * as remarkPictures from './migrations/0020_remark_pictures.ts';
 import * as markSets from './migrations/0021_mark_sets.ts';
+import * as workFiles from './migrations/0022_work_files.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -54,6 +55,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0019_references': references,
   '0020_remark_pictures': remarkPictures,
   '0021_mark_sets': markSets,
+  '0022_work_files': workFiles,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

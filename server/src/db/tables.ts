@@ -90,6 +90,18 @@ export interface Tables extends EventTables {
     added_at: string;
     removed_at: string | null;
   };
+  work_files: {
+    seq: Generated<number>;
+    id: string;
+    assignment_id: string;
+    name: string;
+    sha256: string;
+    bytes: number;
+    media_type: string;
+    added_by: string;
+    added_at: string;
+    removed_at: string | null;
+  };
   blobs: { sha256: string; bytes: number; media_type: string; created_at: string };
   /** bytes that nothing holds any more and whose files have still to go */
   leaving_blobs: { sha256: string };

@@ -11,6 +11,7 @@ const LETTERS: Readonly<Record<FileKind, string>> = {
   'reference-thumb': 'q',
   'remark-picture': 'm',
   'remark-picture-thumb': 'n',
+  'work-file': 'w',
 };
 const KINDS = new Map(Object.entries(LETTERS).map(([kind, letter]) => [letter, kind as FileKind]));
 

@@ -1,5 +1,5 @@
 import { pipeline } from 'node:stream/promises';
-import { FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from '@nachweis/core';
+import { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from '@nachweis/core';
 import type { Request, Response } from 'express';
 import { type Actor, mayFetchFile } from '../access/access.ts';
 import type { ByteRange } from '../blobs/blobStore.ts';
@@ -7,6 +7,7 @@ import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { ReadActor } from '../http/router.ts';
 import { isRemarkPictureShown } from '../reviews/remarkPictures.ts';
+import { NO_PICTURE } from '../workFiles/workFiles.ts';
 import { parseFileId } from './hrefs.ts';
 import type { StoredFile } from './storedFile.ts';
 import { readThumbnail } from './thumbnails.ts';
@@ -30,7 +31,7 @@ export function filesRoute(context: Context, readActor: ReadActor) {
       'Accept-Ranges': 'bytes',
       // Each use asks again, which costs a 304: a right that was taken away or a sign-out takes effect at once.
       'Cache-Control': 'private, no-cache',
-      'Content-Disposition': `${'download' in req.query ? 'attachment' : 'inline'}; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'Content-Disposition': `${'download' in req.query || file.isToBeSaved ? 'attachment' : 'inline'}; filename*=UTF-8''${encodeURIComponent(name)}`,
       'Content-Security-Policy': "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox",
     });
     await send(req, res, file);
@@ -67,6 +68,7 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
   if (!parsed || !(await mayFetchFile(context.db, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
   if (kind === 'base' || kind === 'file' || kind === 'thumb') return handedIn(context, actor, kind, id);
+  if (kind === 'work-file') return workFile(context, id);
   const isOfRemark = kind === 'remark-picture' || kind === 'remark-picture-thumb';
   if (isOfRemark && !(await isRemarkPictureShown(context, actor, id))) return null;
   const stored =
@@ -109,6 +111,24 @@ async function handedIn(
     sha256,
     PICTURE_FORMATS.find((f) => FORMAT_FACTS[f].mediaType === media_type) ?? 'png',
   );
+}
+
+async function workFile({ db, blobs }: Context, id: string): Promise<StoredFile> {
+  const row = await db
+    .selectFrom('work_files')
+    .select(['name', 'sha256', 'media_type'])
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow();
+  const size = await blobs.size(row.sha256);
+  if (size === null) throw notFound('file');
+  return {
+    size,
+    etag: `"${row.sha256}"`,
+    mediaType: row.media_type,
+    extensions: [extensionOf(row.name)],
+    isToBeSaved: row.media_type === NO_PICTURE,
+    open: (range?: ByteRange) => blobs.stream(row.sha256, range),
+  };
 }
 
 async function picture({ blobs }: Context, sha256: string, format: PictureFormat): Promise<StoredFile> {

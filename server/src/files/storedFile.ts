@@ -7,5 +7,7 @@ export interface StoredFile {
   etag: string;
   mediaType: string;
   extensions: readonly string[];
+  /** it is saved by a browser, and never shown as a page of this server */
+  isToBeSaved?: boolean;
   open(range?: ByteRange): Promise<Readable>;
 }

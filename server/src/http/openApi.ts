@@ -26,7 +26,7 @@ function operation(name: string, endpoint: Endpoint): object {
       requestBody: {
         required: true,
         content:
-          endpoint.body === 'picture'
+          endpoint.body === 'bytes'
             ? { 'image/*': { schema: { type: 'string', format: 'binary' } } }
             : { 'application/json': { schema: jsonSchema(endpoint.body, 'input') } },
       },

@@ -86,6 +86,7 @@ export type Thing =
   | 'remark'
   | 'preset'
   | 'mark-set'
+  | 'file'
   | 'question'
   | 'stock';
 

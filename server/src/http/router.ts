@@ -20,7 +20,7 @@ import { HttpProblem, notFound } from './problem.ts';
 
 type Endpoints = typeof endpoints;
 type Part<E, K extends string> = E extends { [P in K]: infer S }
-  ? S extends 'picture'
+  ? S extends 'bytes'
     ? Readable
     : Output<S>
   : undefined;
@@ -70,7 +70,7 @@ export function mountEndpoints(
   const methods = new Map<string, string[]>();
   for (const [name, endpoint] of Object.entries(endpoints) as Array<[EndpointName, Endpoint]>) {
     const body: RequestHandler[] =
-      endpoint.body === 'picture'
+      endpoint.body === 'bytes'
         ? [checkPictureHead]
         : endpoint.body
           ? [endpoint.access === 'public' ? publicJson : json]
@@ -80,12 +80,12 @@ export function mountEndpoints(
       const actor = res.locals.actor as Actor | null;
       const params = parsePart(endpoint.params, req.params, 'address') as Record<string, string>;
       const query = parsePart(endpoint.query, req.query, 'query');
-      const parsedBody = endpoint.body === 'picture' ? req : parsePart(endpoint.body, req.body, 'body');
+      const parsedBody = endpoint.body === 'bytes' ? req : parsePart(endpoint.body, req.body, 'body');
       await authorise(context, endpoint, {
         actor,
         params: params ?? {},
         query,
-        body: endpoint.body === 'picture' ? undefined : parsedBody,
+        body: endpoint.body === 'bytes' ? undefined : parsedBody,
       });
       // The handler map is checked against the contract where it is made; here the names are only known at run time.
       const handler = handlers[name] as unknown as (call: Call<Endpoint>) => Promise<unknown>;

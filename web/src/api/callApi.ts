@@ -18,7 +18,7 @@ import { noteServerTime } from './serverClock.ts';
 
 type Endpoints = typeof endpoints;
 type Part<E, K extends string, V> = E extends { [P in K]: infer S }
-  ? { [P in K]: S extends 'picture' ? Blob : V extends 'in' ? Input<S> : Output<S> }
+  ? { [P in K]: S extends 'bytes' ? Blob : V extends 'in' ? Input<S> : Output<S> }
   : unknown;
 /** What a call needs: exactly the parts its endpoint has. */
 export type CallArgs<N extends EndpointName> = Part<Endpoints[N], 'params', 'in'> &

@@ -6,6 +6,7 @@ const KEPT: ReadonlySet<EndpointName> = new Set<EndpointName>([
   'me',
   'listAssignments',
   'proofSheet',
+  'workFiles',
   'handInView',
   'listPresets',
 ]);

@@ -1,4 +1,4 @@
-import type { AssignmentDefinition, CourseView } from '@nachweis/contract';
+import type { AssignmentDefinition, CourseView, WorkFile } from '@nachweis/contract';
 import { criterionUnits, formatPoints, parsePoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
@@ -23,6 +23,8 @@ interface BuilderFormProps {
   course: CourseView;
   /** @throws ApiProblem @returns what was saved; null where somebody decided otherwise */
   onSave: (definition: AssignmentDefinition) => Promise<AssignmentDefinition | null>;
+  /** that the brief can refer to */
+  files: readonly WorkFile[];
   /** stands beside the fields */
   aside: ReactNode;
 }
@@ -35,6 +37,7 @@ export function BuilderForm({
   restored,
   course,
   onSave,
+  files,
   aside,
 }: BuilderFormProps): ReactNode {
   const form = useForm<Form>({ defaultValues: first });
@@ -86,7 +89,7 @@ export function BuilderForm({
         <Field label="Title" fault={formState.errors.title?.message}>
           <input {...register('title')} className={control} autoComplete="off" />
         </Field>
-        <Brief form={form} />
+        <Brief form={form} files={files} />
         <PointList form={form} />
         <CriterionList form={form} />
         <TermsFields form={form} course={course} />
@@ -117,11 +120,17 @@ export function BuilderForm({
 type FormProps = { form: ReturnType<typeof useForm<Form>> };
 
 /** The brief as it is written, and as students read it. */
-function Brief({ form: { register, control: fields } }: FormProps): ReactNode {
+function Brief({
+  form: { register, control: fields },
+  files,
+}: FormProps & { files: readonly WorkFile[] }): ReactNode {
   const brief = useWatch({ control: fields, name: 'brief' });
   return (
     <div className="flex flex-col gap-2">
-      <Field label="Brief" hint="Markdown: **bold**, *italic*, lists, tables, links">
+      <Field
+        label="Brief"
+        hint="Markdown: **bold**, *italic*, lists, tables, links; files/name is a file of this assignment"
+      >
         <textarea rows={5} {...register('brief')} className={`${control} py-1.5`} />
       </Field>
       {brief.trim() !== '' && (
@@ -130,7 +139,7 @@ function Brief({ form: { register, control: fields } }: FormProps): ReactNode {
             As students read it
           </summary>
           <div className="border border-rule bg-card p-3">
-            <BriefText text={brief} />
+            <BriefText text={brief} files={files} />
           </div>
         </details>
       )}

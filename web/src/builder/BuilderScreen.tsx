@@ -7,6 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { ReferencePanel } from '../references/ReferencePanel.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { WorkFilePanel } from '../workFiles/WorkFilePanel.tsx';
 import { BuilderForm } from './BuilderForm.tsx';
 import { ChangeDialog } from './ChangeDialog.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
@@ -44,6 +45,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
   const version = useRef(start.version);
+  const files = useApi('workFiles', { params: { assignmentId: id } }).data?.files ?? [];
   const [conflict, setConflict] = useState<((keep: 'mine' | 'theirs' | 'neither') => void) | null>(null);
   if (!course.data)
     return course.error ? (
@@ -103,9 +105,11 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         restored={start.restored}
         course={course.data}
         onSave={save}
+        files={files}
         aside={
           <>
             <StagePanel view={view} onChanged={onChanged} />
+            <WorkFilePanel assignmentId={id} />
             <ReferencePanel view={view} />
           </>
         }

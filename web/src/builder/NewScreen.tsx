@@ -85,6 +85,8 @@ function New({ course }: { course: CourseView }): ReactNode {
         restored={start.restored}
         course={course}
         onSave={save}
+        // They belong to one that is saved.
+        files={[]}
         aside={
           <section
             aria-label="Begin with another"

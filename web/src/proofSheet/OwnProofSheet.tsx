@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useApi } from '../api/useApi.ts';
 import { useReferences } from '../references/useReferences.ts';
 import { GroupLine } from '../sheet/GroupLine.tsx';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
@@ -15,6 +16,7 @@ import { CriteriaText } from '../ui/CriteriaText.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { lateRuleWords } from '../words/late.ts';
+import { WorkFileList } from '../workFiles/WorkFileList.tsx';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
 import { TrialLine } from './TrialLine.tsx';
@@ -34,6 +36,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const { chosenId, refused } = taking;
   const left = whatIsLeft(own);
   const referencesOf = useReferences(assignment.id);
+  const files = useApi('workFiles', { params: { assignmentId: assignment.id } }).data?.files ?? [];
   useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
@@ -42,7 +45,8 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
         <div className="min-w-0 flex-1 basis-80">
           <h1 className="text-2xl">{assignment.title}</h1>
           <div className="max-w-prose">
-            <BriefText text={assignment.brief} />
+            <BriefText text={assignment.brief} files={files} />
+            <WorkFileList files={files} />
             <GroupLine sheet={sheet} />
             <CriteriaText criteria={assignment.criteria} />
           </div>

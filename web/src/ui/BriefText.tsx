@@ -1,9 +1,16 @@
+import type { WorkFile } from '@nachweis/contract';
 import { lazy, type ReactNode, Suspense } from 'react';
+
+interface BriefTextProps {
+  text: string;
+  /** that it can refer to */
+  files?: readonly WorkFile[];
+}
 
 /** Comes after the page; until then, and where it cannot be fetched, the text is read as it was written. */
 const Brief = lazy(() => import('./Brief.tsx').catch(() => ({ default: Plain })));
 
-function Plain({ text }: { text: string }): ReactNode {
+function Plain({ text }: BriefTextProps): ReactNode {
   return (
     <p className="written" dir="auto">
       {text}
@@ -12,8 +19,8 @@ function Plain({ text }: { text: string }): ReactNode {
 }
 
 /** The brief of an assignment. */
-export const BriefText = ({ text }: { text: string }): ReactNode => (
+export const BriefText = ({ text, files = [] }: BriefTextProps): ReactNode => (
   <Suspense fallback={<Plain text={text} />}>
-    <Brief text={text} />
+    <Brief text={text} files={files} />
   </Suspense>
 );

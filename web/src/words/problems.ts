@@ -25,6 +25,7 @@ const THINGS: Readonly<Record<string, string>> = {
   remark: 'The remark was not found, or it is not yours to see.',
   stock: 'These kept words were not found, or they are not yours to see.',
   preset: 'The preset was not found, or it is not yours to see.',
+  file: 'The file was not found, or it is not yours to see.',
   'mark-set': 'This look was not found, or it is not yours to see.',
 };
 
@@ -34,6 +35,7 @@ const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
   answers: (most) => `This remark has ${most} answers. Say the rest in person.`,
   pictures: (most) => `A proof point takes ${most} ${most === 1 ? 'picture' : 'pictures'}. Leave some out.`,
   presets: (most) => `There are ${most} presets. Remove one first.`,
+  'work-files': (most) => `An assignment has at most ${most} files. Take one away first.`,
   'mark-sets': (most) => `You keep ${most} looks. Remove one first.`,
   references: (most) => `A proof point has at most ${most} reference pictures. Take one away first.`,
 };
