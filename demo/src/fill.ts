@@ -23,6 +23,7 @@ import {
 import { demoAssignments } from './assignments.ts';
 import { type DemoCourse, type DemoStudent, enterCourse, seededIds } from './course.ts';
 import { type DemoPicture, type Mistake, probePictures, ratingPictures } from './evidence.ts';
+import { addGaugeFile } from './gaugeFile.ts';
 import { addRatingReferences } from './references.ts';
 import {
   PROBE_MISTAKES,
@@ -73,6 +74,7 @@ export async function fillDemo(
     gap: await enterAssignment(context, course.id, definitions.gap, { newId }),
   };
   await addRatingReferences(context, course, assignments.rating);
+  await addGaugeFile(context, course, assignments.gap);
   const story: Story = { context, clock, newId, course };
 
   say('Probe start-up: hand-ins, verdicts, release');

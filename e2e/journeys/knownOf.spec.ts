@@ -1,9 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+
+const ADMIN = join(import.meta.dirname, '../../server/dist/adminMain.js');
 
 test('a student sees what is known of them, and takes all of their own away', async ({ page, school }) => {
   await signIn(page, school, school.student);
@@ -34,7 +37,7 @@ test('an administrator finds a person, sees what goes and stays, and removes the
   await theirs.goto('/');
   await theirs.getByRole('heading', { name: 'Assignments' }).waitFor();
   // As it is done on a server: by a command, while it runs.
-  execFileSync(process.execPath, ['../server/dist/adminMain.js', school.instructor.email], {
+  execFileSync(process.execPath, [ADMIN, school.instructor.email], {
     env: { NACHWEIS_DATA: school.dataFolder },
   });
   await signIn(page, school, school.instructor);

@@ -26,3 +26,4 @@ export { type RunningServer, startServer } from './server.ts';
 export { hashPassword } from './sessions/passwords.ts';
 export { readSettings, type Settings, SettingsError } from './settings.ts';
 export { StartError } from './startError.ts';
+export { addWorkFile } from './workFiles/workFiles.ts';

@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { useApi } from '../api/useApi.ts';
 import { useProofSheet } from '../sheet/useProofSheet.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -9,6 +10,8 @@ import { OwnProofSheet } from './OwnProofSheet.tsx';
 export default function ProofSheetScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { own, sheet, error, lacks, retry } = useProofSheet(assignmentId);
+  // Asked for along with the sheet, so that its list is there with it and moves nothing a moment later.
+  useApi('workFiles', { params: { assignmentId } });
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it is found to be missing
   useEffect(() => {
     if (lacks) retry();
