@@ -20,9 +20,9 @@ test('data and a picture are added to an assignment, named in its brief, found b
     { name: 'setup.png', mimeType: 'image/png', buffer: await testPicture(320, 200) },
   ]);
   await expect(panel.getByRole('listitem')).toHaveCount(2);
-  const brief = page.getByLabel('Brief');
+  const brief = page.getByRole('textbox', { name: 'Brief' });
   for (const name of ['gaugings (1).csv', 'setup.png']) {
-    await panel.getByRole('button', { name: `Copy what the brief says for ${name}` }).click();
+    await panel.getByRole('button', { name: `Copy the link to ${name}` }).click();
     await brief.press('End');
     await brief.press('Control+End');
     await page.keyboard.type(' ');

@@ -79,7 +79,7 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
             <Button
               small
               look="quiet"
-              aria-label={`Copy what the brief says for ${file.name}`}
+              aria-label={`Copy the link to ${file.name}`}
               onClick={() => void copy(file)}
             >
               Copy link
@@ -97,12 +97,11 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
       </ul>
       {data && files.length < MOST_WORK_FILES && (
         <label className="font-semibold">
-          Add files, 25 MB each
+          Add files, 25 MB each{busy && ' (adding …)'}
           <input
             ref={chooser}
             type="file"
             multiple
-            disabled={busy}
             className="block w-full text-sm font-normal"
             onChange={({ target }) => {
               void add([...(target.files ?? [])]);
