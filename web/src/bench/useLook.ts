@@ -22,11 +22,14 @@ export interface Look {
 
 const keyOf = (personId: string) => `nachweis-look/${personId}`;
 
+const AS_IT_IS = { revalidateIfStale: false, revalidateOnFocus: false, revalidateOnReconnect: false };
+
 /** @param assignmentId whose course may have an ink of its own */
 export function useLook(assignmentId: string): Look {
   const me = useMe();
   const { data: sets = [], mutate } = useApi('listMarkSets', {});
-  const { data: sheet } = useApi('proofSheet', { params: { assignmentId } });
+  // As the sheet below has read it: opening the bench asks for nothing of it anew.
+  const { data: sheet } = useApi('proofSheet', { params: { assignmentId } }, AS_IT_IS);
   const [chosen, setChosen] = useState(() => localStorage.getItem(keyOf(me.id)));
   const houseInk = sheet?.houseInk ?? null;
   const used = sets.find((one) => one.id === chosen);

@@ -1,6 +1,6 @@
 import type { Preparation, PresetSettings, ProofPoint } from '@nachweis/contract';
 import { carryTrims, type Framing, isPinOf } from '@nachweis/core';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -9,6 +9,8 @@ import { useLoaded } from '../ui/useLoaded.ts';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
 import type { PrepareStep } from './prepareStep.ts';
+import { useOnlyHere } from './useOnlyHere.ts';
+import { WorkedOnElsewhere } from './WorkedOnElsewhere.tsx';
 
 /** Fetched while the picture is framed. */
 const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.BenchStep);
@@ -80,6 +82,14 @@ export default function PrepareDialog({
     },
   });
   const stepBack = useRef<(() => boolean) | null>(null);
+  const { held, takeOver } = useOnlyHere(picture.evidenceId);
+  const close = useRef(onClose);
+  close.current = onClose;
+  useEffect(() => {
+    if (held !== 'taken') return;
+    toast.info('This picture is worked on in another tab now. Everything you did to it is kept.');
+    close.current();
+  }, [held]);
   const takeFrame = (framing: Framing) => {
     const trims = carryTrims(picture.trims, picture.framing, framing, picture);
     void happen(picture, { kind: 'prepared', changes: { framing, trims } });
@@ -113,7 +123,8 @@ export default function PrepareDialog({
         </span>
       }
     >
-      {step === 'frame' && (
+      {held === 'elsewhere' && <WorkedOnElsewhere onTakeOver={takeOver} onBack={onClose} />}
+      {held === 'here' && step === 'frame' && (
         <FrameStep
           picture={picture}
           point={point}
@@ -126,7 +137,7 @@ export default function PrepareDialog({
           stepBack={stepBack}
         />
       )}
-      {step === 'pin' && BenchStep && (
+      {held === 'here' && step === 'pin' && BenchStep && (
         <BenchStep
           picture={picture}
           point={point}
@@ -138,7 +149,7 @@ export default function PrepareDialog({
           stepBack={stepBack}
         />
       )}
-      {step === 'format' && FormatStep && (
+      {held === 'here' && step === 'format' && FormatStep && (
         <FormatStep
           picture={picture}
           point={point}
