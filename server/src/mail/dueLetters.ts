@@ -3,6 +3,7 @@ import { readCourseAssignments } from '../assignments/documents.ts';
 import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
+import { readRemoved } from '../people/removedEmail.ts';
 import { readExempt } from '../reviews/exemptions.ts';
 import { afterRelease, NOT_RELEASED } from '../reviews/releases.ts';
 
@@ -27,7 +28,16 @@ const REMIND_MS = 24 * 3_600_000;
 export async function readDueLetters(db: DbOrTrx, at: string, start: string): Promise<DueLetter[]> {
   const back = new Date(Date.parse(at) - LOOK_BACK_MS).toISOString();
   const since = start > back ? start : back;
-  return [...(await receipts(db, since)), ...(await returns(db, at, since)), ...(await reminders(db, at))];
+  const letters = [
+    ...(await receipts(db, since)),
+    ...(await returns(db, at, since)),
+    ...(await reminders(db, at)),
+  ];
+  const removed = await readRemoved(
+    db,
+    letters.map((letter) => letter.personId),
+  );
+  return letters.filter((letter) => !removed.has(letter.personId));
 }
 
 async function receipts(db: DbOrTrx, since: string): Promise<DueLetter[]> {

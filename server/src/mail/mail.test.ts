@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { type ParsedMail, simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { removePerson } from '../known/removePerson.ts';
 import {
   addEvidence,
   classroom,
@@ -157,6 +158,19 @@ describe('letters', () => {
     expect(subjects()).toEqual([]);
   });
 
+  it('go to nobody who was removed, and are not noted for them again', async () => {
+    const s = server();
+    const context = sending(s);
+    await mailRound(context);
+    const { studentPerson, instructorPerson } = await handedIn(s);
+    await mailRound(context);
+    expect(letters).toHaveLength(1);
+    const { id: personId, email } = studentPerson;
+    await removePerson(context, { personId, email, by: instructorPerson.id });
+    await mailRound(context);
+    expect(letters).toHaveLength(1);
+    expect(await context.db.selectFrom('mails').selectAll().execute()).toEqual([]);
+  });
   it('are tried again when the mail server is away, and given up when it refuses for good', async () => {
     const context = sending(server());
     await mailRound(context);
