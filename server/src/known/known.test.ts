@@ -7,6 +7,7 @@ import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import {
   addEvidence,
+  giveVerdicts,
   handedIn,
   PASSWORD,
   picture,
@@ -180,6 +181,15 @@ describe('removing a person', () => {
     expect((await admin.get('/api/people?words=a_a').expect(200)).body).toEqual([]);
     await admin.get('/api/people?words=a').expect(400);
   });
+});
+
+it('does not tell a student how far their hand-in is judged', async () => {
+  const { student, instructor, handInId, exponent } = await furnished(server());
+  const { body: before } = await student.get('/api/known-of-me').expect(200);
+  await giveVerdicts(instructor, handInId, { [exponent]: 'shown' });
+  const remark = { itemId: null, x: null, y: null, text: 'x' };
+  await instructor.put(`/api/hand-ins/${handInId}/remarks/${randomUUID()}`).send(remark).expect(200);
+  expect((await student.get('/api/known-of-me').expect(200)).body).toEqual(before);
 });
 
 describe('all of one’s own', () => {

@@ -41,8 +41,6 @@ const removeFrom =
 
 const HANDED_IN = 'AND EXISTS (SELECT 1 FROM hand_in_items i WHERE i.capture_id = captures.id)';
 const NOT_HANDED_IN = 'AND NOT EXISTS (SELECT 1 FROM hand_in_items i WHERE i.capture_id = captures.id)';
-/** Of events `v`, to whose hand-ins they belong. */
-const WHOSE = 'hand_in_people p ON p.hand_in_id = v.hand_in_id';
 
 /** In the order in which they go: evidence before the captures that it is made of. */
 export const KNOWN: readonly KnownKind[] = [
@@ -121,12 +119,8 @@ export const KNOWN: readonly KnownKind[] = [
   {
     kind: 'grades',
     columns: [],
-    count: summed(
-      counted(`verdict_events v JOIN ${WHOSE}`, 'p.person_id'),
-      counted(`level_events v JOIN ${WHOSE}`, 'p.person_id'),
-      counted(`adjustment_events v JOIN ${WHOSE}`, 'p.person_id'),
-      counted(`remark_events v JOIN ${WHOSE}`, 'p.person_id', 'AND v.text IS NOT NULL'),
-    ),
+    // By hand-in: how much of one is judged already is not for its student before it is released.
+    count: counted('hand_in_people', 'person_id'),
   },
   {
     kind: 'said',

@@ -64,7 +64,7 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
     becomes: 'With the hand-in that they belong to.',
   },
   grades: {
-    what: 'Verdicts, points and remarks on hand-ins of this person',
+    what: 'Verdicts, points and remarks, by hand-in',
     seenBy: 'Instructors and markers of the course; the person, once they are released.',
     becomes: 'They are the record of the course.',
   },
