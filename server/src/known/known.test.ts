@@ -161,6 +161,20 @@ describe('removing a person', () => {
     await enter();
     expect((await admin.get('/api/people?words=quirin')).body).toHaveLength(1);
   });
+  it('leaves the name of somebody who did nothing but hand in for others', async () => {
+    const s = server();
+    const { admin, handInId } = await furnished(s);
+    const helper = await s.addPerson('Hilde', 'Helferin');
+    await s.context.db
+      .updateTable('hand_ins')
+      .set({ made_by: helper.id })
+      .where('id', '=', handInId)
+      .execute();
+    await admin.post(`/api/people/${helper.id}/removal`).send({ email: helper.email }).expect(204);
+    const { body: left } = await admin.get(`/api/people/${helper.id}/known`).expect(200);
+    expect(left).toMatchObject({ nameStays: true, person: { name: 'Hilde Helferin', email: '' } });
+    expect(linesOf(left)).toMatchObject({ given: 1, 'hand-ins': 0 });
+  });
   it('is refused for oneself, with another e-mail, and to who is no administrator', async () => {
     const { admin, adminPerson, student, studentPerson, instructor } = await furnished(server());
     const path = `/api/people/${studentPerson.id}/removal`;

@@ -41,6 +41,8 @@ const removeFrom =
 
 const HANDED_IN = 'AND EXISTS (SELECT 1 FROM hand_in_items i WHERE i.capture_id = captures.id)';
 const NOT_HANDED_IN = 'AND NOT EXISTS (SELECT 1 FROM hand_in_items i WHERE i.capture_id = captures.id)';
+const FOR_OTHERS =
+  'AND NOT EXISTS (SELECT 1 FROM hand_in_people p WHERE p.hand_in_id = hand_ins.id AND p.person_id = made_by)';
 
 /** In the order in which they go: evidence before the captures that it is made of. */
 export const KNOWN: readonly KnownKind[] = [
@@ -108,7 +110,7 @@ export const KNOWN: readonly KnownKind[] = [
   },
   {
     kind: 'hand-ins',
-    columns: ['hand_in_people.person_id', 'hand_ins.made_by'],
+    columns: ['hand_in_people.person_id'],
     count: counted('hand_in_people', 'person_id'),
   },
   {
@@ -152,6 +154,7 @@ export const KNOWN: readonly KnownKind[] = [
       'exemption_events.given_by',
       'share_events.given_by',
       'share_events.marker_id',
+      'hand_ins.made_by',
     ],
     count: summed(
       counted('verdict_events', 'given_by'),
@@ -167,6 +170,7 @@ export const KNOWN: readonly KnownKind[] = [
       counted('exemption_events', 'given_by'),
       counted('share_events', 'given_by'),
       counted('share_events', 'marker_id', 'AND marker_id <> given_by'),
+      counted('hand_ins', 'made_by', FOR_OTHERS),
     ),
   },
   {

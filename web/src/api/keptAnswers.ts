@@ -9,6 +9,7 @@ const KEPT: ReadonlySet<EndpointName> = new Set<EndpointName>([
   'workFiles',
   'handInView',
   'listPresets',
+  'listMarkSets',
 ]);
 /** Older answers are shown to nobody: a session does not last longer either, unless a school wants it to. */
 const KEPT_MS = 12 * 3_600_000;

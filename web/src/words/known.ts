@@ -79,7 +79,7 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
     becomes: 'Whether something was late depends on them.',
   },
   given: {
-    what: 'Verdicts, points, remarks and decisions given by this person',
+    what: 'Verdicts, points, remarks and decisions given by this person, and hand-ins made for others',
     seenBy: 'Instructors and markers of the course; of remarks and answers, their students too.',
     becomes: 'A grade must say who gave it.',
   },
