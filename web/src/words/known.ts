@@ -18,7 +18,7 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
   },
   sessions: {
     what: 'Browsers that are or were signed in',
-    seenBy: 'Nobody. No address and no name of a browser is kept, only a hash.',
+    seenBy: 'Nobody. No address and no name of a browser is kept, only a hash and when.',
     becomes: 'The person is signed out everywhere.',
   },
   courses: {
