@@ -1,6 +1,7 @@
 import { reportConnection } from '../api/connection.ts';
 import { type BrowserDatabase, openBrowserDatabase } from './database.ts';
 import { createKeptStore } from './keptStore.ts';
+import { createLedge } from './ledge.ts';
 import { createShelf } from './shelf.ts';
 
 /** The browser's store of this page: one database, three kinds of entries, one bell between the tabs. */
@@ -28,9 +29,20 @@ export const pictureEntries = createKeptStore(
   createShelf(database, 'pictures'),
   (one) => one.evidenceId,
   bell,
+  createLedge('pictures'),
 );
-export const statementEntries = createKeptStore(createShelf(database, 'statements'), (one) => one.key, bell);
-export const judgementEntries = createKeptStore(createShelf(database, 'judgements'), (one) => one.key, bell);
+export const statementEntries = createKeptStore(
+  createShelf(database, 'statements'),
+  (one) => one.key,
+  bell,
+  createLedge('statements'),
+);
+export const judgementEntries = createKeptStore(
+  createShelf(database, 'judgements'),
+  (one) => one.key,
+  bell,
+  createLedge('judgements'),
+);
 
 /** Reads what an earlier visit left, for one person; another person's is left alone. */
 export async function openStore(personId: string): Promise<void> {
@@ -39,4 +51,9 @@ export async function openStore(personId: string): Promise<void> {
     statementEntries.open(personId),
     judgementEntries.open(personId),
   ]);
+}
+
+/** The page goes, perhaps for good: what the disk has not taken yet is left for the next one. */
+export function leaveStore(): void {
+  for (const entries of [pictureEntries, statementEntries, judgementEntries]) entries.leave();
 }

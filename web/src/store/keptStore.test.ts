@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Bell, createKeptStore, type Kept, type KeptStore, type Shelf } from './keptStore.ts';
+import {
+  type Bell,
+  createKeptStore,
+  type Kept,
+  type KeptStore,
+  type Ledge,
+  type LeftChange,
+  type Shelf,
+} from './keptStore.ts';
 import { nextRevision } from './nextRevision.ts';
 
 /** A counter that several tabs write to: `done` is what was ever added, so that nothing can be lost unseen. */
@@ -22,9 +30,13 @@ function disk() {
   const steps: Array<() => void> = [];
   const bells: Array<() => void> = [];
   const state = { full: false };
-  const step = <T>(work: () => T) =>
+  const closed = new Set<number>();
+  let tabs = 0;
+  const step = <T>(of: number, work: () => T) =>
     new Promise<T>((resolve, reject) => {
       steps.push(() => {
+        // What a page had not written when it went is never written, and it hears of nothing.
+        if (closed.has(of)) return;
         try {
           resolve(work());
         } catch (error) {
@@ -32,17 +44,28 @@ function disk() {
         }
       });
     });
-  const shelf: Shelf<Note> = {
-    all: () => step(() => [...entries.values()].map((note) => structuredClone(note))),
+  const shelfOf = (of: number): Shelf<Note> => ({
+    all: () => step(of, () => [...entries.values()].map((note) => structuredClone(note))),
     change: (key, decide) =>
-      step(() => {
+      step(of, () => {
         const next = decide(structuredClone(entries.get(key)));
         if (state.full && next) throw new DOMException('full', 'QuotaExceededError');
         if (next) entries.set(key, structuredClone(next));
         else entries.delete(key);
       }),
+  });
+  const onLedge = new Map<string, LeftChange<Note>>();
+  const ledge: Ledge<Note> = {
+    leave: (change) => void onLedge.set(change.key, structuredClone(change)),
+    left: () => [...onLedge.values()],
+    clear: (key) => void onLedge.delete(key),
   };
-  function tab(): KeptStore<Note> {
+  const close = (tab: KeptStore<Note> & { of: number }) => {
+    tab.leave();
+    closed.add(tab.of);
+  };
+  function tab(): KeptStore<Note> & { of: number } {
+    const of = tabs++;
     const own: Array<() => void> = [];
     const bell: Bell = {
       // Every other tab hears it.
@@ -52,7 +75,7 @@ function disk() {
         bells.push(listener);
       },
     };
-    return createKeptStore(shelf, (note) => note.key, bell);
+    return { ...createKeptStore(shelfOf(of), (note) => note.key, bell, ledge), of };
   }
   const settle = async () => {
     for (let quiet = 0; quiet < 3; ) {
@@ -68,7 +91,7 @@ function disk() {
     for (const one of tabs) void one.open('me');
     await settle();
   };
-  return { entries, steps, state, tab, settle, opened };
+  return { entries, steps, state, tab, settle, opened, close, onLedge };
 }
 
 describe('entries that several tabs keep', () => {
@@ -164,6 +187,84 @@ describe('entries that several tabs keep', () => {
     await d.settle();
     expect(d.entries.get('n')?.done).toEqual(['b', 'a', 'c']);
     expect(one.isOnDisk('n')).toBe(true);
+  });
+  it('that a page could not write before it went are there in the next one', async () => {
+    const d = disk();
+    const tab = d.tab();
+    await d.opened(tab);
+    void tab.change('n', add('a'));
+    await d.settle();
+    void tab.change('n', add('b'));
+    d.close(tab);
+    const next = d.tab();
+    await d.opened(next);
+    expect(next.get('n')?.done).toEqual(['a', 'b']);
+    expect(d.entries.get('n')?.done).toEqual(['a', 'b']);
+    expect(d.onLedge.size).toBe(0);
+  });
+  it('that a page left, and that another one went on from, are as the other one has them', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    await d.settle();
+    void one.change('n', add('b'));
+    d.close(one);
+    void two.change('n', () => null);
+    await d.settle();
+    const next = d.tab();
+    await d.opened(next);
+    expect(next.get('n')).toBeUndefined();
+  });
+  it('of a page that comes back after it was told that it goes are not written twice', async () => {
+    const d = disk();
+    const tab = d.tab();
+    await d.opened(tab);
+    void tab.change('n', add('a'));
+    tab.leave();
+    await d.settle();
+    expect(d.onLedge.size).toBe(0);
+  });
+  it('lose nothing where one page after the other goes in the middle of writing', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.constantFrom('add', 'add', 'step', 'step', 'send', 'go'), {
+          minLength: 1,
+          maxLength: 30,
+        }),
+        async (acts) => {
+          const d = disk();
+          let tab = d.tab();
+          await d.opened(tab);
+          const added: string[] = [];
+          const arrivedAtServer: string[] = [];
+          for (const [index, act] of acts.entries()) {
+            if (act === 'add') {
+              added.push(`${index}`);
+              void tab.change('n', add(`${index}`));
+            } else if (act === 'go') {
+              d.close(tab);
+              tab = d.tab();
+              await d.opened(tab);
+            } else if (act === 'send') {
+              const sent = tab.get('n');
+              if (!sent) continue;
+              arrivedAtServer.push(...sent.done);
+              void tab.change('n', (current) => (current?.revision === sent.revision ? null : current));
+            } else {
+              d.steps.shift()?.();
+              await new Promise((resolve) => setTimeout(resolve));
+            }
+          }
+          d.close(tab);
+          const last = d.tab();
+          await d.opened(last);
+          for (const what of added)
+            expect([...(last.get('n')?.done ?? []), ...arrivedAtServer]).toContain(what);
+        },
+      ),
+      { numRuns: 200 },
+    );
   });
   it('that were taken away are not brought back by a reading begun before', async () => {
     const d = disk();

@@ -14,6 +14,22 @@ export interface Shelf<T> {
   change(key: string, decide: (onDisk: T | undefined) => T | null): Promise<void>;
 }
 
+/** A change that a page could not write before it went, and what it was made on. */
+export interface LeftChange<T> {
+  key: string;
+  personId: string;
+  entry: T | null;
+  /** revisions that may be on disk if nobody else has written since; null where there was nothing */
+  on: ReadonlyArray<number | null>;
+}
+
+/** Takes changes at once, for a page that goes before the disk has them, and gives them to the next one. */
+export interface Ledge<T> {
+  leave(change: LeftChange<T>): void;
+  left(personId: string): ReadonlyArray<LeftChange<T>>;
+  clear(key: string): void;
+}
+
 /** Tells the other tabs, and hears of them. */
 export interface Bell {
   ring(): void;
@@ -36,8 +52,10 @@ export interface KeptStore<T extends Kept> {
   change(key: string, decide: Decide<T>): Promise<boolean>;
   /** whether everything about an entry is on disk, so that it outlives this page */
   isOnDisk(key: string): boolean;
-  /** Reads what lies on disk for a person. */
+  /** Reads what lies on disk for a person, with what a page that went could not write any more. */
   open(personId: string): Promise<void>;
+  /** The page goes: what is not on disk yet is left for the next one. */
+  leave(): void;
   subscribe(listener: () => void): () => void;
 }
 
@@ -48,17 +66,21 @@ export function createKeptStore<T extends Kept>(
   shelf: Shelf<T>,
   keyOf: (entry: T) => string,
   bell: Bell,
+  ledge: Ledge<T>,
 ): KeptStore<T> {
   let entries: readonly T[] = [];
   let owner: string | null = null;
   const listeners = new Set<() => void>();
   /** changes that are not on disk yet, by key, in order; those that the disk did not take stay among them */
   const unwritten = new Map<string, ReadonlyArray<Decide<T>>>();
-  /** revision on disk as this tab last saw it; another one was written by another tab */
-  const seen = new Map<string, number>();
+  /** revisions of this tab's since the last that is known to be on disk; another one there was written by another tab */
+  const lineage = new Map<string, ReadonlyArray<number | null>>();
   /** what was taken away here, so that a reading begun before does not bring it back */
   const gone = new Map<string, number>();
+  /** the page has been told that it goes; it may come back */
+  let leaving = false;
 
+  const seen = (key: string) => lineage.get(key)?.at(-1) ?? null;
   const get = (key: string) => entries.find((entry) => keyOf(entry) === key);
 
   function show(next: readonly T[]): void {
@@ -103,15 +125,26 @@ export function createKeptStore<T extends Kept>(
     show(next);
   }
 
+  /** Writes what a page left that went too soon, unless another one has gone on since. */
+  async function takeUp(personId: string): Promise<void> {
+    // All at once, so that nothing this page does comes before them.
+    await Promise.all(
+      ledge.left(personId).map(async ({ key, entry, on }) => {
+        await shelf.change(key, (disk) => (on.includes(disk?.revision ?? null) ? entry : (disk ?? null)));
+        ledge.clear(key);
+      }),
+    );
+  }
+
   /** What is shown of an entry that has changes which are not on disk: they are made on what another tab wrote. */
   function onTopOf(disk: T, shown: T | null): T | null {
     const key = keyOf(disk);
-    return disk.revision === seen.get(key) ? shown : fold(adopted(disk), unwritten.get(key) ?? []);
+    return disk.revision === seen(key) ? shown : fold(adopted(disk), unwritten.get(key) ?? []);
   }
 
   /** Only what is shown here too counts as seen: this tab's next change is made on it. */
   function adopted(disk: T): T {
-    seen.set(keyOf(disk), disk.revision);
+    lineage.set(keyOf(disk), [disk.revision]);
     return disk;
   }
 
@@ -126,17 +159,21 @@ export function createKeptStore<T extends Kept>(
       unwritten.set(key, [...(unwritten.get(key) ?? []), decide].slice(-MOST_UNWRITTEN));
       let onDisk = true;
       let written: ReadonlyArray<Decide<T>> = [];
+      let revision: number | null = null;
       try {
         await shelf.change(key, (disk) => {
           written = unwritten.get(key) ?? [];
-          const foreign = disk !== undefined && disk.revision !== seen.get(key);
+          const foreign = disk !== undefined && disk.revision !== seen(key);
           // Another tab has gone on from a state that this one has not heard of: the changes are made on that.
           if (foreign) put(key, fold(disk, written));
           const mine = get(key) ?? null;
-          if (mine) seen.set(key, mine.revision);
-          else seen.delete(key);
+          revision = mine?.revision ?? null;
+          lineage.set(key, [...(lineage.get(key) ?? [null]), revision].slice(-MOST_UNWRITTEN));
           return mine;
         });
+        const line = lineage.get(key) ?? [];
+        lineage.set(key, line.slice(line.indexOf(revision)));
+        if (leaving) ledge.clear(key);
         const left = (unwritten.get(key) ?? []).filter((one) => !written.includes(one));
         if (left.length > 0) unwritten.set(key, left);
         else unwritten.delete(key);
@@ -150,7 +187,16 @@ export function createKeptStore<T extends Kept>(
     async open(personId) {
       if (owner === null) bell.onRing(() => void read().catch(() => undefined));
       owner = personId;
+      await takeUp(personId);
       await read();
+    },
+    leave() {
+      leaving = true;
+      for (const key of unwritten.keys()) {
+        const entry = get(key) ?? null;
+        const whose = entry?.personId ?? owner;
+        if (whose) ledge.leave({ key, personId: whose, entry, on: lineage.get(key) ?? [null] });
+      }
     },
     subscribe(listener) {
       listeners.add(listener);

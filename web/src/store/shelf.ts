@@ -1,24 +1,24 @@
 import type { BrowserDatabase } from './database.ts';
 import type { Shelf } from './keptStore.ts';
 
-type Table = 'pictures' | 'statements' | 'judgements';
-type EntryOf = {
+/** What is kept, by kind. */
+export type KeptEntries = {
   pictures: import('./pictureDocument.ts').PictureDocument;
   statements: import('./statement.ts').KeptStatement;
   judgements: import('./judgement.ts').KeptJudgement;
 };
 
 /** Entries of one kind in IndexedDB. A picture whose bytes the server has, or that is gone, lets go of its bytes. */
-export function createShelf<K extends Table>(
+export function createShelf<K extends keyof KeptEntries>(
   open: () => Promise<BrowserDatabase>,
   table: K,
-): Shelf<EntryOf[K]> {
+): Shelf<KeptEntries[K]> {
   return {
-    all: async () => (await (await open()).getAll(table)) as Array<EntryOf[K]>,
+    all: async () => (await (await open()).getAll(table)) as Array<KeptEntries[K]>,
     async change(key, decide) {
       const transaction = (await open()).transaction([table, 'bytes'], 'readwrite', { durability: 'strict' });
       const store = transaction.objectStore(table);
-      const onDisk = (await store.get(key)) as EntryOf[K] | undefined;
+      const onDisk = (await store.get(key)) as KeptEntries[K] | undefined;
       const next = decide(onDisk);
       if (next) await store.put(next);
       else if (onDisk) await store.delete(key);
