@@ -426,17 +426,17 @@ describe('sending verdicts that were kept', () => {
   it('one given while another was on its way is made on what has just been entered', async () => {
     told.length = 0;
     const room = await handedIn(server());
-    const { id } = room.instructorPerson;
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
     await page(room.instructorPerson);
     const give = (verdict: 'shown' | 'partly' | null) =>
-      keepVerdicts(id, room.handInId, { [room.exponent]: verdict }, () => 0);
+      keepVerdicts(judged, { [room.exponent]: verdict }, () => 0);
     await give('shown');
-    await keepAdjustment(id, room.handInId, { units: 10, reason: 'neat', baseVersion: 0 });
+    await keepAdjustment(judged, { units: 10, reason: 'neat', baseVersion: 0 });
     befall = async (address, when) => {
       if (when === 'after' && address.includes('/adjustment')) {
         befall = async () => undefined;
         await give('partly');
-        await keepAdjustment(id, room.handInId, { units: 20, reason: 'very neat', baseVersion: 0 });
+        await keepAdjustment(judged, { units: 20, reason: 'very neat', baseVersion: 0 });
       }
       return undefined;
     };
@@ -458,11 +458,62 @@ describe('sending verdicts that were kept', () => {
     expect(after.judgement.verdicts[room.exponent].verdict).toBeNull();
     expect(after.judgement.grade.adjustment).toBe(20);
   });
+  it('one whose answer was lost is no change of somebody else: the next one is made on it', async () => {
+    told.length = 0;
+    const room = await handedIn(server());
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+    await page(room.instructorPerson);
+    befall = async (_, when) => {
+      if (when === 'after') throw new TypeError('the line is cut');
+      return undefined;
+    };
+    await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
+    expect(await sendAll(hooks)).toBe('later');
+    await keepVerdicts(judged, { [room.exponent]: 'partly' }, () => 0);
+    await keepAdjustment(judged, { units: 10, reason: 'neat', baseVersion: 0 });
+    expect(await sendAll(hooks)).toBe('later');
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes('/adjustment')) throw new TypeError('the line is cut');
+      return undefined;
+    };
+    expect(await sendAll(hooks)).toBe('later');
+    await keepAdjustment(judged, { units: 20, reason: 'very neat', baseVersion: 0 });
+    befall = async () => undefined;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(told).toEqual([]);
+    const { body: review } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`);
+    expect(review.judgement.verdicts[room.exponent].verdict).toBe('partly');
+    expect(review.judgement.grade).toMatchObject({ adjustment: 20, reason: 'very neat' });
+  });
+  it('one whose answer was lost is told where somebody else has judged since', async () => {
+    told.length = 0;
+    const room = await handedIn(server());
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+    await page(room.instructorPerson);
+    befall = async (_, when) => {
+      if (when === 'after') throw new TypeError('the line is cut');
+      return undefined;
+    };
+    await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
+    expect(await sendAll(hooks)).toBe('later');
+    befall = async () => undefined;
+    const address = `/api/hand-ins/${room.handInId}`;
+    const { body: now } = await room.instructor.get(`${address}/review`);
+    const on = now.judgement.verdicts[room.exponent].version;
+    const other = { id: crypto.randomUUID(), verdicts: { [room.exponent]: { verdict: 'not-shown', on } } };
+    await room.instructor.put(`${address}/verdicts`).send(other).expect(200);
+    await keepVerdicts(judged, { [room.exponent]: 'partly' }, () => 0);
+    expect(await sendAll(hooks)).toBe('done');
+    expect(told).toEqual(['stale-version']);
+    const { body: after } = await room.instructor.get(`${address}/review`);
+    expect(after.judgement.verdicts[room.exponent].verdict).toBe('not-shown');
+  });
   it('one that somebody else changed meanwhile is let go, and told', async () => {
     told.length = 0;
     const room = await handedIn(server());
     await page(room.instructorPerson);
-    await keepVerdicts(room.instructorPerson.id, room.handInId, { [room.exponent]: 'shown' }, () => 0);
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+    await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
     const other = { id: crypto.randomUUID(), verdicts: { [room.exponent]: { verdict: 'not-shown', on: 0 } } };
     await room.instructor.put(`/api/hand-ins/${room.handInId}/verdicts`).send(other).expect(200);
     expect(await sendAll(hooks)).toBe('done');

@@ -156,6 +156,9 @@ export const Comparables = z.object({
 });
 export type Comparables = z.infer<typeof Comparables>;
 
+/** Writes that were sent before and had no answer: what they changed is no change of somebody else. */
+const AskedWrites = z.array(Id).max(4).default([]);
+
 /** Verdicts and levels, each with the version of the one it takes the place of; null clears. All are entered or none. */
 export const VerdictsWrite = z.object({
   /** made by the browser, so that sending it again changes nothing */
@@ -163,6 +166,7 @@ export const VerdictsWrite = z.object({
   verdicts: z.record(Id, z.object({ verdict: VerdictName.nullable(), on: z.int().min(0) })),
   /** by criterion */
   levels: z.record(Id, z.object({ level: z.int().min(0).nullable(), on: z.int().min(0) })).default({}),
+  asked: AskedWrites,
 });
 export type VerdictsWrite = z.infer<typeof VerdictsWrite>;
 
@@ -184,6 +188,7 @@ export const AdjustmentWrite = z
     units: Units.min(-100_000).max(100_000),
     reason: z.string().trim().max(2000),
     baseVersion: z.int().min(0),
+    asked: AskedWrites,
   })
   .refine((a) => a.units === 0 || a.reason !== '', { path: ['reason'], message: 'reason-missing' });
 export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;

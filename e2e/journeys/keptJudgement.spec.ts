@@ -49,3 +49,23 @@ test('a verdict given after the session has ended waits for signing in again', a
   await expect(page.getByText('kept in this browser, not sent yet')).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^shown/ })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('what is given in the moment before the page goes is there in the next one, on a slow computer too', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await signIn(page, school, school.instructor);
+  const cdp = await page.context().newCDPSession(page);
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.goto(`/hand-ins/${handInId}/review`);
+  for (const word of ['partly', 'not shown', 'shown']) {
+    await pictureSeen(page);
+    await page.keyboard.press({ partly: '2', 'not shown': '3', shown: '1' }[word] as string);
+    await page.reload();
+    await expect(page.getByRole('button', { name: new RegExp(`^${word}`) })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+  }
+});

@@ -314,3 +314,21 @@ async function holdAnswers(page: Page): Promise<() => void> {
   });
   return release;
 }
+
+test('the last word of a statement is there although the page was reloaded in the same moment', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  const cdp = await page.context().newCDPSession(page);
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.goto(`/assignments/${school.curve.id}/hand-in`);
+  const statement = page.getByLabel('Your own statement');
+  const words = ['The', ' curve', ' is', ' my', ' own.'];
+  for (const [index, word] of words.entries()) {
+    await statement.press('End');
+    await page.keyboard.insertText(word);
+    await page.reload();
+    await expect(statement).toHaveValue(words.slice(0, index + 1).join(''));
+  }
+});

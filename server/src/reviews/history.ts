@@ -7,7 +7,7 @@ import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readHandIn } from '../handIns/handInRows.ts';
 import { namesOf } from '../people/names.ts';
-import { FIRST_ROUND, gradeOf, type JudgementEvents, UNJUDGED } from './judgements.ts';
+import { FIRST_ROUND, givenIn, gradeOf, type JudgementEvents, UNJUDGED } from './judgements.ts';
 import { latenessOf } from './lateness.ts';
 import { NOT_RELEASED } from './releases.ts';
 
@@ -98,14 +98,14 @@ async function judged(db: DbOrTrx, handInId: string, codes: ReadonlyMap<string, 
     .execute();
   return [
     ...verdicts.map(
-      ({ must_show_id, verdict, seq, given_by, given_at }): Step => ({
-        at: given_at,
-        by: given_by,
+      (row): Step => ({
+        at: row.given_at,
+        by: row.given_by,
         reason: '',
         apply({ verdicts: standing }) {
-          const from: Verdict | null = standing.get(must_show_id)?.verdict ?? null;
-          standing.set(must_show_id, { verdict, version: seq, givenBy: given_by, at: given_at });
-          return { kind: 'verdict', code: codes.get(must_show_id) ?? '', from, to: verdict };
+          const from: Verdict | null = standing.get(row.must_show_id)?.verdict ?? null;
+          standing.set(row.must_show_id, { verdict: row.verdict, ...givenIn(row) });
+          return { kind: 'verdict', code: codes.get(row.must_show_id) ?? '', from, to: row.verdict };
         },
       }),
     ),
@@ -132,7 +132,8 @@ async function levelled(db: DbOrTrx, handInId: string, { criteria }: Assignment)
     .where('round', '=', FIRST_ROUND)
     .orderBy('seq')
     .execute();
-  return rows.map(({ criterion_id, level, seq, given_by, given_at }) => {
+  return rows.map((row) => {
+    const { criterion_id, level, given_by, given_at } = row;
     const criterion = criteria.find((one) => one.id === criterion_id);
     const words = (place: number | null) => (place === null ? null : (criterion?.levels[place]?.text ?? ''));
     return {
@@ -141,7 +142,7 @@ async function levelled(db: DbOrTrx, handInId: string, { criteria }: Assignment)
       reason: '',
       apply({ levels }) {
         const from = levels.get(criterion_id)?.level ?? null;
-        levels.set(criterion_id, { level, version: seq, givenBy: given_by, at: given_at });
+        levels.set(criterion_id, { level, ...givenIn(row) });
         return { kind: 'level', title: criterion?.title ?? '', from: words(from), to: words(level) };
       },
     };

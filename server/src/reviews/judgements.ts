@@ -1,7 +1,8 @@
 import type { Assignment, GradeDocument, LevelNow, ReviewState, VerdictNow } from '@nachweis/contract';
 import { gradeHandIn } from '@nachweis/core';
-import { type RawBuilder, sql } from 'kysely';
+import { type RawBuilder, type Selectable, sql } from 'kysely';
 import type { DbOrTrx } from '../db/database.ts';
+import type { Tables } from '../db/tables.ts';
 import { type Names, namesOf } from '../people/names.ts';
 import { afterRelease, NOT_RELEASED } from './releases.ts';
 import { type RemarkState, readRemarkEvents } from './remarkStates.ts';
@@ -24,6 +25,8 @@ export interface JudgementEvents {
 export interface VerdictEvent {
   verdict: VerdictNow['verdict'];
   version: number;
+  /** of the write that it came with, as the browser calls it */
+  writeId: string;
   givenBy: string;
   at: string;
 }
@@ -31,6 +34,16 @@ export interface VerdictEvent {
 export interface LevelEvent extends Omit<VerdictEvent, 'verdict'> {
   level: LevelNow['level'];
 }
+
+/** What the row of a verdict or a level says of its giving. */
+export const givenIn = (
+  row: Pick<Selectable<Tables['verdict_events']>, 'seq' | 'write_id' | 'given_by' | 'given_at'>,
+) => ({
+  version: row.seq,
+  writeId: row.write_id,
+  givenBy: row.given_by,
+  at: row.given_at,
+});
 
 /** Which hand-ins are meant: one, or all of an assignment. */
 export type Scope = { handInId: string } | { assignmentId: string };
@@ -81,9 +94,8 @@ export async function readJudgements(
     .execute();
   for (const row of verdicts) {
     const judgement = of(row.hand_in_id);
-    const { verdict, seq: version, given_by: givenBy, given_at: at } = row;
-    judgement.verdicts.set(row.must_show_id, { verdict, version, givenBy, at });
-    said(judgement, at);
+    judgement.verdicts.set(row.must_show_id, { verdict: row.verdict, ...givenIn(row) });
+    said(judgement, row.given_at);
   }
   const levels = await db
     .selectFrom('level_events')
@@ -94,9 +106,8 @@ export async function readJudgements(
     .execute();
   for (const row of levels) {
     const judgement = of(row.hand_in_id);
-    const { level, seq: version, given_by: givenBy, given_at: at } = row;
-    judgement.levels.set(row.criterion_id, { level, version, givenBy, at });
-    said(judgement, at);
+    judgement.levels.set(row.criterion_id, { level: row.level, ...givenIn(row) });
+    said(judgement, row.given_at);
   }
   // Points by hand, remarks and the release belong to the judgement that the student sees.
   if (round !== FIRST_ROUND) return of;

@@ -29,7 +29,7 @@ export async function writeVerdicts(
   { db, now }: Context,
   personId: string,
   handInId: string,
-  write: VerdictsWrite,
+  write: AppendedWrite,
 ): Promise<VerdictsNow> {
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
@@ -49,6 +49,10 @@ export interface Judging {
   round: number;
 }
 
+/** What a browser writes, or the server itself, which has no unanswered writes. */
+type Told<Write> = Omit<Write, 'asked'> & { asked?: readonly string[] };
+export type AppendedWrite = Told<VerdictsWrite>;
+
 /**
  * Adds the events of a write, of what it changes only; the same write again adds none.
  * @throws HttpProblem `not-found`, `stale-version`
@@ -57,7 +61,7 @@ export async function appendVerdicts(
   trx: DbOrTrx,
   assignment: Assignment,
   { personId, handInId, at, round }: Judging,
-  { id, verdicts, levels }: VerdictsWrite,
+  { id, verdicts, levels, asked = [] }: AppendedWrite,
 ): Promise<void> {
   requireKnown(assignment, { verdicts, levels });
   const current = (await readJudgements(trx, { handInId }, at, round))(handInId);
@@ -68,9 +72,12 @@ export async function appendVerdicts(
     ([criterionId, { level }]) => (current.levels.get(criterionId)?.level ?? null) !== level,
   );
   if (await isWritten(trx, id)) return;
+  // What a write of one's own has changed, whose answer was lost, is what this one was made on.
+  const isStale = (now: { version: number; writeId: string } | undefined, on: number) =>
+    (now?.version ?? 0) !== on && !(now && asked.includes(now.writeId));
   const stale = [
-    ...newVerdicts.filter(([key, { on }]) => (current.verdicts.get(key)?.version ?? 0) !== on),
-    ...newLevels.filter(([key, { on }]) => (current.levels.get(key)?.version ?? 0) !== on),
+    ...newVerdicts.filter(([key, { on }]) => isStale(current.verdicts.get(key), on)),
+    ...newLevels.filter(([key, { on }]) => isStale(current.levels.get(key), on)),
   ];
   if (stale.length > 0)
     throw new HttpProblem('stale-version', { of: 'verdicts', mustShowIds: stale.map(([key]) => key) });
@@ -139,7 +146,7 @@ export async function writeAdjustment(
   { db, now }: Context,
   personId: string,
   handInId: string,
-  { id, units, reason, baseVersion }: AdjustmentWrite,
+  { id, units, reason, baseVersion, asked = [] }: Told<AdjustmentWrite>,
 ): Promise<VerdictsNow> {
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
@@ -152,7 +159,8 @@ export async function writeAdjustment(
       .executeTakeFirst();
     const same = last ? last.units === units && last.reason === reason : units === 0 && reason === '';
     if (!same) {
-      if ((last?.seq ?? 0) !== baseVersion) throw new HttpProblem('stale-version', { of: 'adjustment' });
+      if ((last?.seq ?? 0) !== baseVersion && !asked.includes(last?.id ?? ''))
+        throw new HttpProblem('stale-version', { of: 'adjustment' });
       const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
       const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
       const late = latenessOf(judged, await readGrants(trx, assignment.id), handIn);

@@ -1,4 +1,4 @@
-import type { OwnSecondMarkings, Review, VerdictsNow, VerdictsWrite } from '@nachweis/contract';
+import type { OwnSecondMarkings, Review, VerdictsNow } from '@nachweis/contract';
 import type { Actor } from '../access/access.ts';
 import { secondMarkerOf } from '../access/secondMarkers.ts';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
@@ -9,7 +9,7 @@ import { readHandIn } from '../handIns/handInRows.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { SECOND_ROUND } from '../reviews/judgements.ts';
 import { readReview } from '../reviews/review.ts';
-import { appendVerdicts, verdictsNow } from '../reviews/writeVerdicts.ts';
+import { type AppendedWrite, appendVerdicts, verdictsNow } from '../reviews/writeVerdicts.ts';
 import { appendTask, readOwnSecondMarkings, readOwnTasks } from './tasks.ts';
 
 /** One hand-in as its second marker sees it: what was handed in and found, and of judgements their own alone. */
@@ -54,7 +54,7 @@ export async function writeSecondVerdicts(
   { db, now }: Context,
   personId: string,
   handInId: string,
-  write: VerdictsWrite,
+  write: AppendedWrite,
 ): Promise<VerdictsNow> {
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {

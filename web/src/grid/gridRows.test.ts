@@ -37,8 +37,14 @@ it('shows whose hand-ins they are to judge', () => {
 
 it('lays verdicts that are not sent yet over those of the server', () => {
   const kept = [
-    { key: judgementKey('me', 'a'), verdicts: { 'a-0-0': { verdict: 'shown', on: 0 } } },
-    { key: judgementKey('other', 'b'), verdicts: { 'b-0-0': { verdict: 'shown', on: 0 } } },
+    {
+      key: judgementKey({ personId: 'me', handInId: 'a' }),
+      verdicts: { 'a-0-0': { verdict: 'shown', on: 0 } },
+    },
+    {
+      key: judgementKey({ personId: 'other', handInId: 'b' }),
+      verdicts: { 'b-0-0': { verdict: 'shown', on: 0 } },
+    },
   ] as never[];
   const [a, b] = withKept([row('a', [[null]]), row('b', [[null]])], 'me', kept);
   expect([a?.cells[0]?.verdicts[0]?.verdict, b?.cells[0]?.verdicts[0]?.verdict]).toEqual(['shown', null]);

@@ -9,7 +9,7 @@ export function withKept(
 ): GridRow[] {
   const kept = new Map(judgements.map((one) => [one.key, one.verdicts]));
   return rows.map((row) => {
-    const given = kept.get(judgementKey(personId, row.handInId));
+    const given = kept.get(judgementKey({ personId, handInId: row.handInId }));
     if (!given) return row;
     const cells = row.cells.map((cell) => ({
       ...cell,

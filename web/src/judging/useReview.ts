@@ -43,7 +43,7 @@ export function useReview(handInId: string) {
   );
   const { data, mutate } = query;
   const stand: Stand | null = useMemo(() => {
-    const key = judgementKey(me.id, handInId);
+    const key = judgementKey({ personId: me.id, handInId });
     return data
       ? standOf(
           data,
@@ -55,6 +55,7 @@ export function useReview(handInId: string) {
   const levels = data?.judgement.levels;
   const actions = useMemo<ReviewActions>(() => {
     const params = { handInId };
+    const judged = { personId: me.id, handInId };
     const told = async (work: () => Promise<unknown>) => {
       try {
         await work();
@@ -70,10 +71,9 @@ export function useReview(handInId: string) {
         revalidate: false,
       });
     return {
-      setVerdicts: (given) => void keepVerdicts(me.id, handInId, given, (id) => verdicts?.[id]?.version ?? 0),
-      setLevels: (given) => void keepLevels(me.id, handInId, given, (id) => levels?.[id]?.version ?? 0),
-      adjust: (units, reason, baseVersion) =>
-        void keepAdjustment(me.id, handInId, { units, reason, baseVersion }),
+      setVerdicts: (given) => void keepVerdicts(judged, given, (id) => verdicts?.[id]?.version ?? 0),
+      setLevels: (given) => void keepLevels(judged, given, (id) => levels?.[id]?.version ?? 0),
+      adjust: (units, reason, baseVersion) => void keepAdjustment(judged, { units, reason, baseVersion }),
       putRemark: (remarkId, body) =>
         told(async () => withRemarks(await callApi('putRemark', { params: { ...params, remarkId }, body }))),
       answerRemark: (remarkId, entryId, body) =>

@@ -72,12 +72,15 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
     setToPin(0);
   };
   const give = (verdicts: Record<string, Verdict | null>) => {
-    if (review.mayJudge && mayBeJudged(me.id, item)) second.give({ verdicts });
+    if (review.mayJudge && mayBeJudged(me.id, item)) second.setVerdicts(verdicts);
   };
   const finish = async () => {
     if (busy || open > 0 || !review.mayJudge) return;
     setBusy(true);
-    await second.sent();
+    if (!(await second.sent())) {
+      toast.warning('Not all that you gave is sent yet; it is kept in this browser. Try again in a moment.');
+      return setBusy(false);
+    }
     try {
       await callApi('finishSecondMarking', { params: { handInId: review.handInId } });
       void mutateAny(addressOf('ownSecondMarkings', {}));
@@ -161,7 +164,7 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
               point={point}
               findings={item ? (review.findings[item.id] ?? []) : null}
               verdicts={stand.verdicts}
-              unsent={new Set()}
+              unsent={stand.unsent}
               given={{}}
               locked={!review.mayJudge}
               pinned={pictures.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
@@ -173,10 +176,10 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
           <CriteriaPanel
             criteria={assignment.criteria}
             levels={stand.levels}
-            unsent={new Set()}
+            unsent={stand.unsent}
             given={{}}
             locked={!review.mayJudge}
-            onLevels={(levels) => second.give({ levels })}
+            onLevels={second.setLevels}
           />
           {review.statement && (
             <section className="border-b border-rule p-3">

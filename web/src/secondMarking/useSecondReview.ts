@@ -1,98 +1,59 @@
-import type { VerdictsNow } from '@nachweis/contract';
 import type { Verdict } from '@nachweis/core';
-import { useMemo, useRef, useState } from 'react';
-import { sentenceOf } from '../api/apiProblem.ts';
-import { callApi } from '../api/callApi.ts';
+import { useMemo } from 'react';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { type Stand, standOf } from '../judging/standOf.ts';
-import { toast } from '../ui/notices.ts';
+import { judgementEntries } from '../store/browserStore.ts';
+import { type Judged, judgementKey } from '../store/judgement.ts';
+import { keepLevels, keepVerdicts } from '../store/judgementStore.ts';
+import { useStore } from '../store/pictureStore.ts';
 
-type Given = { verdicts: Record<string, Verdict | null>; levels: Record<string, number | null> };
-const NOTHING: Given = { verdicts: {}, levels: {} };
+/** As long as one waits for what was given last before one is told. */
+const LONGEST_WAIT_MS = 10_000;
 
-/**
- * The second marking of a hand-in. What is given is shown at once and sent one after the other; what could not be sent is
- * told, and what the server has is shown again.
- */
+/** The second marking of a hand-in. What is given is kept in the browser at once, and sent as soon as it can be. */
 export function useSecondReview(handInId: string) {
+  const me = useMe();
+  const { judgements } = useStore();
   const query = useApi('secondReview', { params: { handInId } }, { keepPreviousData: false });
-  const { data, mutate } = query;
-  const [unsent, setUnsent] = useState<Given>(NOTHING);
-  const queue = useRef(Promise.resolve());
-  /** of the last answer, which may not be on the page yet */
-  const known = useRef<Known>({ verdicts: {}, levels: {} });
-  if (data) known.current = newer(known.current, data.judgement);
-
-  const stand: Stand | null = useMemo(() => {
-    if (!data) return null;
-    const { verdicts, levels } = unsent;
-    return standOf(data, {
-      verdicts: Object.fromEntries(Object.entries(verdicts).map(([id, verdict]) => [id, { verdict, on: 0 }])),
-      levels: Object.fromEntries(Object.entries(levels).map(([id, level]) => [id, { level, on: 0 }])),
-      adjustment: null,
-    });
-  }, [data, unsent]);
-
-  const send = async (given: Given) => {
-    const { verdicts, levels } = known.current;
-    try {
-      const now = await callApi('writeSecondVerdicts', {
-        params: { handInId },
-        body: {
-          id: crypto.randomUUID(),
-          verdicts: Object.fromEntries(
-            Object.entries(given.verdicts).map(([id, verdict]) => [
-              id,
-              { verdict, on: verdicts[id]?.version ?? 0 },
-            ]),
-          ),
-          levels: Object.fromEntries(
-            Object.entries(given.levels).map(([id, level]) => [id, { level, on: levels[id]?.version ?? 0 }]),
-          ),
-        },
-      });
-      known.current = newer(known.current, now);
-      await mutate(
-        (old) =>
-          old && {
-            ...old,
-            state: now.state,
-            judgement: { ...old.judgement, verdicts: now.verdicts, levels: now.levels, grade: now.grade },
-          },
-        { revalidate: false },
-      );
-    } catch (error) {
-      toast.error(`${sentenceOf(error)} The last verdict was not entered.`, { duration: 10_000 });
-      await mutate().catch(() => undefined);
-    }
-    setUnsent((old) => without(old, given));
+  const { data } = query;
+  const judged: Judged = useMemo(() => ({ personId: me.id, handInId, second: true }), [me.id, handInId]);
+  const key = judgementKey(judged);
+  const stand: Stand | null = useMemo(
+    () =>
+      data
+        ? standOf(
+            data,
+            judgements.find((one) => one.key === key),
+          )
+        : null,
+    [data, judgements, key],
+  );
+  const verdicts = data?.judgement.verdicts;
+  const levels = data?.judgement.levels;
+  return {
+    ...query,
+    stand,
+    setVerdicts: (given: Record<string, Verdict | null>) =>
+      void keepVerdicts(judged, given, (id) => verdicts?.[id]?.version ?? 0),
+    setLevels: (given: Record<string, number | null>) =>
+      void keepLevels(judged, given, (id) => levels?.[id]?.version ?? 0),
+    /** @returns whether the server has all that was given */
+    sent: () => gone(key),
   };
-  const give = (given: Partial<Given>) => {
-    const whole = { ...NOTHING, ...given };
-    setUnsent((old) => ({
-      verdicts: { ...old.verdicts, ...whole.verdicts },
-      levels: { ...old.levels, ...whole.levels },
-    }));
-    queue.current = queue.current.then(() => send(whole));
-  };
-  return { ...query, stand, give, sent: () => queue.current };
 }
 
-type Known = Pick<VerdictsNow, 'verdicts' | 'levels'>;
-
-/** Of each the one that was given later: a page may still be drawn from an earlier answer. */
-function newer(known: Known, read: Known): Known {
-  const later = <V extends { version: number }>(a: Record<string, V>, b: Record<string, V>) => {
-    const all = { ...a };
-    for (const [id, one] of Object.entries(b)) if (one.version > (a[id]?.version ?? 0)) all[id] = one;
-    return all;
-  };
-  return { verdicts: later(known.verdicts, read.verdicts), levels: later(known.levels, read.levels) };
-}
-
-/** What is left when something has been sent: where it was given anew meanwhile, the newer stays. */
-function without(old: Given, sent: Given): Given {
-  const left = <V>(all: Record<string, V>, gone: Record<string, V>) =>
-    Object.fromEntries(Object.entries(all).filter(([id, value]) => !(id in gone) || gone[id] !== value));
-  return { verdicts: left(old.verdicts, sent.verdicts), levels: left(old.levels, sent.levels) };
+/** Waits until nothing of a judgement is left to be sent. */
+function gone(key: string): Promise<boolean> {
+  const isGone = () => judgementEntries.get(key) === undefined;
+  if (isGone()) return Promise.resolve(true);
+  return new Promise((resolve) => {
+    const end = () => {
+      unsubscribe();
+      clearTimeout(timer);
+      resolve(isGone());
+    };
+    const timer = setTimeout(end, LONGEST_WAIT_MS);
+    const unsubscribe = judgementEntries.subscribe(() => isGone() && end());
+  });
 }

@@ -1,12 +1,11 @@
 import type { Verdict } from '@nachweis/core';
 import { judgementEntries } from './browserStore.ts';
-import { judgementKey, type KeptJudgement } from './judgement.ts';
+import { type Judged, judgementKey, type KeptJudgement } from './judgement.ts';
 import { nextRevision } from './nextRevision.ts';
 
-const empty = (personId: string, handInId: string): KeptJudgement => ({
-  key: judgementKey(personId, handInId),
-  personId,
-  handInId,
+const empty = (judged: Judged): KeptJudgement => ({
+  ...judged,
+  key: judgementKey(judged),
   verdicts: {},
   levels: {},
   adjustment: null,
@@ -25,13 +24,12 @@ const changed = (before: KeptJudgement): KeptJudgement => ({
 
 /** Keeps verdicts until the server has them. @param versionOf the version each takes the place of */
 export function keepVerdicts(
-  personId: string,
-  handInId: string,
+  judged: Judged,
   verdicts: Record<string, Verdict | null>,
   versionOf: (mustShowId: string) => number,
 ): Promise<boolean> {
-  return judgementEntries.change(judgementKey(personId, handInId), (current) => {
-    const before = current ?? empty(personId, handInId);
+  return judgementEntries.change(judgementKey(judged), (current) => {
+    const before = current ?? empty(judged);
     const given = Object.entries(verdicts).map(([id, verdict]) => [
       id,
       { verdict, on: before.verdicts[id]?.on ?? versionOf(id) },
@@ -42,13 +40,12 @@ export function keepVerdicts(
 
 /** Keeps levels of criteria until the server has them. @param versionOf the version each takes the place of */
 export function keepLevels(
-  personId: string,
-  handInId: string,
+  judged: Judged,
   levels: Record<string, number | null>,
   versionOf: (criterionId: string) => number,
 ): Promise<boolean> {
-  return judgementEntries.change(judgementKey(personId, handInId), (current) => {
-    const before = current ?? empty(personId, handInId);
+  return judgementEntries.change(judgementKey(judged), (current) => {
+    const before = current ?? empty(judged);
     const given = Object.entries(levels).map(([id, level]) => [
       id,
       { level, on: before.levels?.[id]?.on ?? versionOf(id) },
@@ -58,12 +55,11 @@ export function keepLevels(
 }
 
 export function keepAdjustment(
-  personId: string,
-  handInId: string,
+  judged: Judged,
   adjustment: { units: number; reason: string; baseVersion: number },
 ): Promise<boolean> {
-  return judgementEntries.change(judgementKey(personId, handInId), (current) => {
-    const before = current ?? empty(personId, handInId);
+  return judgementEntries.change(judgementKey(judged), (current) => {
+    const before = current ?? empty(judged);
     return {
       ...before,
       adjustment: { id: crypto.randomUUID(), ...adjustment },

@@ -1,5 +1,6 @@
 import type { DraftDocument, VerdictsNow } from '@nachweis/contract';
 import type { ApiProblem } from '../api/apiProblem.ts';
+import type { Judged } from './judgement.ts';
 
 /** What the page does with what comes back while it sends. */
 export interface SendHooks {
@@ -8,7 +9,7 @@ export interface SendHooks {
   /** evidence that had to make room for new one */
   onTakenOut: (evidenceId: string, takenOut: string[]) => void;
   /** verdicts and points after they were sent */
-  onJudged: (now: VerdictsNow) => Promise<unknown>;
+  onJudged: (judged: Judged, now: VerdictsNow) => Promise<unknown>;
   /** somebody else's stand, or it cannot be judged any more: what was given here is let go, and said */
-  onNotJudged: (handInId: string, problem: ApiProblem) => Promise<unknown>;
+  onNotJudged: (judged: Judged, problem: ApiProblem) => Promise<unknown>;
 }

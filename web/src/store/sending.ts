@@ -84,10 +84,15 @@ async function sendStatement(statement: KeptStatement, hooks: SendHooks): Promis
 }
 
 async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promise<boolean> {
-  const { key, handInId, revision } = judgement;
+  const { key, revision, writeId, adjustment: sent } = judgement;
+  // Known also to the page after a reload, when the answer has nobody to come to.
+  const asked = [...new Set([...(judgement.asked ?? []), writeId, ...(sent ? [sent.id] : [])])].slice(
+    -MOST_ASKED,
+  );
+  await judgementEntries.change(key, (current) => current && { ...current, asked });
   try {
-    const now = await sendVerdicts(judgement);
-    if (now) await hooks.onJudged(now);
+    const now = await sendVerdicts({ ...judgement, asked });
+    if (now) await hooks.onJudged(judgement, now);
     await judgementEntries.change(key, (current) => {
       if (!current || current.revision === revision) return null;
       // What was given meanwhile takes the place of what has just been entered.
@@ -111,6 +116,7 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
         verdicts,
         levels,
         adjustment: onOwn ? { ...adjustment, baseVersion: now.adjustmentVersion } : adjustment,
+        asked: [],
         revision: nextRevision(current.revision),
       };
     });
@@ -119,7 +125,7 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
     const fate = fateOf(error);
     if (fate.kind === 'not-taken' || judgement.tries + 1 >= MOST_TRIES) {
       await judgementEntries.change(key, (current) => (current ? null : undefined));
-      await hooks.onNotJudged(handInId, error instanceof ApiProblem ? error : new ApiProblem('unreadable'));
+      await hooks.onNotJudged(judgement, error instanceof ApiProblem ? error : new ApiProblem('unreadable'));
       return true;
     }
     await judgementEntries.change(key, (current) => current && { ...current, tries: current.tries + 1 });

@@ -5,7 +5,8 @@ import { addressOf } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
 import { changeKept } from '../api/keptAnswers.ts';
 import { toast } from '../ui/notices.ts';
-import { openStore } from './browserStore.ts';
+import { leaveStore, openStore } from './browserStore.ts';
+import type { Judged } from './judgement.ts';
 import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
 import type { SendHooks } from './sendHooks.ts';
@@ -38,12 +39,18 @@ export function useStoreSync(personId: string): void {
   );
 
   useEffect(() => {
+    addEventListener('pagehide', leaveStore);
+    return () => removeEventListener('pagehide', leaveStore);
+  }, []);
+
+  useEffect(() => {
     if (fingerprint === '' || signedOut || outdated) return;
     let timer: ReturnType<typeof setTimeout>;
     let pause = FIRST_PAUSE_MS;
     let ended = false;
     const sheetKey = (assignmentId: string) => addressOf('proofSheet', { params: { assignmentId } });
-    const reviewKey = (handInId: string) => addressOf('review', { params: { handInId } });
+    const reviewKey = ({ handInId, second }: Judged) =>
+      addressOf(second ? 'secondReview' : 'review', { params: { handInId } });
     // What is on its way to the page is given up by a change; where nothing is there yet it has to be asked for again.
     const show = <T>(key: string, change: (shown: T) => T) =>
       cache.get(key)?.data === undefined
@@ -56,13 +63,15 @@ export function useStoreSync(personId: string): void {
         await show(sheetKey(assignmentId), withDraft);
       },
       onTakenOut: rememberTakenOut,
-      onJudged: async (now: VerdictsNow) => {
+      onJudged: async (of: Judged, now: VerdictsNow) => {
+        // What a second marker says is shown nowhere else.
+        if (of.second) return show<Review>(reviewKey(of), (review) => judged(review, now));
         await mutate<ReviewGrid>(
           (key) => typeof key === 'string' && key.endsWith('/grid'),
           (grid) => grid && inGrid(grid, now),
           { revalidate: false },
         );
-        await show<Review>(reviewKey(now.handInId), (review) => judged(review, now));
+        await show<Review>(reviewKey(of), (review) => judged(review, now));
         // What was opened before the verdict had arrived shows how it stands now: lists, and which one waits next. An
         // answer that is on its way is given up by the change above, so that the own page is asked for again, too.
         const follows = (key: unknown) =>
@@ -70,9 +79,9 @@ export function useStoreSync(personId: string): void {
           (/\/(hand-ins|ledger)$/.test(key) || (now.state !== 'waiting' && key.endsWith('/review')));
         void mutate(follows);
       },
-      onNotJudged: (handInId, problem) => {
+      onNotJudged: (of, problem) => {
         toast.error(problem.message, { duration: 15_000 });
-        return mutate(reviewKey(handInId));
+        return mutate(reviewKey(of));
       },
     };
     const run = async () => {
