@@ -85,6 +85,8 @@ export function sessionHandlers(context: Context): SessionHandlers {
         .selectFrom('people')
         .innerJoin('members', 'members.person_id', 'people.id')
         .select(['people.id', 'given_name', 'surname', 'demo_note', 'members.role'])
+        // Whoever is in several courses is one person.
+        .distinct()
         .where('demo_note', 'is not', null)
         .orderBy('members.role')
         .orderBy('surname')

@@ -11,6 +11,7 @@ const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
 const AssignmentsScreen = lazy(() => import('../assignments/AssignmentsScreen.tsx'));
 const ProofSheetScreen = lazy(() => import('../proofSheet/ProofSheetScreen.tsx'));
 const HandInScreen = lazy(() => import('../handIns/HandInScreen.tsx'));
+const AsReviewerScreen = lazy(() => import('../handIns/AsReviewerScreen.tsx'));
 const AsStudentScreen = lazy(() => import('../handIns/AsStudentScreen.tsx'));
 const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
 const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
@@ -84,6 +85,7 @@ export function App(): ReactNode {
               <Route path="capture" element={<StationScreen />} />
               <Route path="captures" element={<CapturesScreen />} />
               <Route path="assignments/:assignmentId/hand-in" element={<HandInScreen />} />
+              <Route path="assignments/:assignmentId/as-reviewer" element={<AsReviewerScreen />} />
               <Route path="assignments/:assignmentId/hand-ins" element={<ReviewListScreen />} />
               <Route path="assignments/:assignmentId/grid" element={<GridScreen />} />
               <Route path="hand-ins/:handInId" element={<HandInViewScreen />} />

@@ -6,7 +6,7 @@ import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { LookOver } from './LookOver.tsx';
 
-/** The look before handing in: everything as the instructor will see it. */
+/** The look before handing in. */
 export default function HandInScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { own, sheet, error, retry } = useProofSheet(assignmentId);

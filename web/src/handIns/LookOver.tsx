@@ -47,7 +47,13 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           Back to the proof sheet
         </Link>
         <h1 className="text-2xl">Hand in: {assignment.title}</h1>
-        <p className="text-faded">This is how your instructor will see it.</p>
+        <p className="text-faded">
+          Look it over before you hand it in, or see it{' '}
+          <Link to={`/assignments/${assignment.id}/as-reviewer`} className="text-verdigris-deep underline">
+            as your instructor sees it
+          </Link>
+          .
+        </p>
       </div>
       <div className="grid flex-1 content-start gap-6 p-4 sm:px-6 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <section

@@ -29,7 +29,8 @@ interface PictureStageProps {
   /** raised whenever the chosen letter's pin is to be gone to */
   toPin: number;
   remark: DraftRemark | null;
-  onPlace: (at: Point) => void;
+  /** absent where nothing can be said at a place */
+  onPlace?: (at: Point) => void;
   /** while a box or a ring is written about, a drag draws it */
   onDraw?: ((from: Point, to: Point) => void) | undefined;
   onChooseRemark: (id: string) => void;
@@ -83,11 +84,11 @@ export function PictureStage(props: PictureStageProps): ReactNode {
           key={`${item.proofPointId} ${item.width} ${item.height}`}
           picture={item}
           label={`Picture of ${review.student.name} for ${codeOf(review, item)}`}
-          className="cursor-copy"
+          className={onPlace ? 'cursor-copy' : ''}
           view={view}
           // Walking along one proof point shows the same place of every student's picture.
           keepAs={`review ${item.proofPointId}`}
-          onPick={onPlace}
+          {...(onPlace && { onPick: onPlace })}
           onDraw={onDraw}
           image={
             <FramedImage

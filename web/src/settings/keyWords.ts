@@ -111,6 +111,14 @@ export const KEY_PARTS: Readonly<Record<string, KeyPart>> = {
       ['Enter', 'done, once all is judged'],
     ],
   },
+  asReviewer: {
+    title: 'As your instructor sees it',
+    keys: [
+      ['a, b, c …', 'chooses that must-show; once more goes to its pin'],
+      ['← →', 'the proof point before and after'],
+      ['V', 'shows and hides pins and marks'],
+    ],
+  },
   compare: {
     title: 'Compare',
     keys: [

@@ -1,0 +1,147 @@
+import type { Review } from '@nachweis/contract';
+import { isPin, type Verdict } from '@nachweis/core';
+import { type ReactNode, useState } from 'react';
+import { useMe } from '../api/session.ts';
+import { StatementText } from '../ui/StatementText.tsx';
+import { CriteriaPanel } from './CriteriaPanel.tsx';
+import { PictureStage } from './PictureStage.tsx';
+import { Asked } from './PointParts.tsx';
+import { PointTabs } from './PointTabs.tsx';
+import { mayBeJudged } from './seenPictures.ts';
+import type { Stand } from './standOf.ts';
+import { useReviewKeys } from './useReviewKeys.ts';
+import { VerdictPanel } from './VerdictPanel.tsx';
+
+interface JudgingDeskProps {
+  review: Review;
+  stand: Stand;
+  /** names the keys of the page */
+  keys: string;
+  /** the row over the desk */
+  heading: ReactNode;
+  /** the line over what was asked */
+  note: ReactNode;
+  /** null where the checks have not been run, for nothing is handed in yet */
+  findings: Review['findings'] | null;
+  onVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+  onLevels: (levels: Record<string, number | null>) => void;
+  onStudent: (step: 1 | -1) => void;
+  onNextWaiting: () => void;
+  /** stands at the end of the column */
+  children?: ReactNode;
+}
+
+/** A hand-in on the desk of who judges it, without remarks and points: proof points, the large picture, verdicts. */
+export function JudgingDesk(props: JudgingDeskProps): ReactNode {
+  const { review, stand, keys, heading, note, findings, onVerdicts, onLevels, onStudent, onNextWaiting } =
+    props;
+  const me = useMe();
+  const { assignment, items } = review;
+  const points = assignment.proofPoints;
+  const [place, setPlace] = useState({ point: 0, picture: 0 });
+  const [pinsShown, setPinsShown] = useState(true);
+  const [toPin, setToPin] = useState(0);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const point = points[place.point];
+  const pictures = items.filter((item) => item.proofPointId === point?.id);
+  const item = pictures[Math.min(place.picture, pictures.length - 1)] ?? null;
+  const mustShows = point?.mustShows ?? [];
+  const chosen =
+    mustShows.find((one) => one.id === chosenId) ??
+    mustShows.find((one) => !stand.verdicts[one.id]) ??
+    mustShows[0] ??
+    null;
+  const goToPoint = (to: number, picture = 0) => {
+    setPlace({ point: Math.min(Math.max(to, 0), points.length - 1), picture });
+    setChosenId(null);
+    setToPin(0);
+  };
+  const give = (verdicts: Record<string, Verdict | null>) => {
+    if (review.mayJudge && mayBeJudged(me.id, item)) onVerdicts(verdicts);
+  };
+  useReviewKeys({
+    mustShows,
+    chosen,
+    verdicts: stand.verdicts,
+    onChoose: setChosenId,
+    onVerdicts: give,
+    onPoint: (step) => goToPoint(place.point + step),
+    onStudent,
+    onPins: () => setPinsShown((shown) => !shown),
+    onRemark: () => {},
+    onToPin: () => setToPin((count) => count + 1),
+    onNextWaiting,
+    onCompare: () => {},
+  });
+  return (
+    <main data-keys={keys} className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5">
+        {heading}
+      </div>
+      <div className="flex flex-1 flex-col lg:min-h-0 lg:flex-row">
+        <section aria-label="Pictures" className="flex min-w-0 flex-col lg:flex-1">
+          <PointTabs
+            points={points}
+            place={place.point}
+            pictures={pictures}
+            item={item}
+            stand={stand}
+            onGo={goToPoint}
+          />
+          {item ? (
+            <PictureStage
+              key={item.id}
+              item={item}
+              review={review}
+              pinsShown={pinsShown}
+              chosenRemark={null}
+              chosenLetter={chosen?.letter ?? null}
+              toPin={toPin}
+              remark={null}
+              onChooseRemark={() => {}}
+            />
+          ) : (
+            <p className="grid min-h-64 flex-1 place-items-center bg-grey text-card">
+              Nothing was handed in for this proof point.
+            </p>
+          )}
+        </section>
+        <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
+          <p className="border-b border-rule px-3 py-1.5 text-sm text-faded">{note}</p>
+          {point && <Asked assignment={assignment} point={point} />}
+          {point && (
+            <VerdictPanel
+              point={point}
+              findings={item && findings && (findings[item.id] ?? [])}
+              verdicts={stand.verdicts}
+              unsent={stand.unsent}
+              given={{}}
+              locked={!review.mayJudge}
+              pinned={pictures.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
+              chosen={chosen?.id ?? null}
+              onChoose={setChosenId}
+              onVerdicts={give}
+            />
+          )}
+          <CriteriaPanel
+            criteria={assignment.criteria}
+            levels={stand.levels}
+            unsent={stand.unsent}
+            given={{}}
+            locked={!review.mayJudge}
+            onLevels={onLevels}
+          />
+          {review.statement && (
+            <section className="border-b border-rule p-3">
+              <h2 className="text-sm text-faded">Own statement</h2>
+              <div className="max-h-40 overflow-auto">
+                <StatementText text={review.statement} />
+              </div>
+            </section>
+          )}
+          {props.children}
+        </aside>
+      </div>
+    </main>
+  );
+}
