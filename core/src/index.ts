@@ -57,6 +57,7 @@ export {
   type MissingData,
   missingForHandIn,
   type PointRequirements,
+  placeablesOf,
 } from './handIns/missingForHandIn.ts';
 export {
   ALIGNMENTS,
@@ -203,6 +204,14 @@ export {
 } from './settling/lookBack.ts';
 export { type Rest, SettlingWatch } from './settling/settling.ts';
 export type { Samples } from './settling/squares.ts';
+export {
+  type Placeable,
+  type Placed,
+  placedText,
+  placedWords,
+  type StatementPiece,
+  statementPieces,
+} from './statement/placed.ts';
 export {
   type Answer,
   joinAnswers,

@@ -7,6 +7,7 @@ import { isPin, isPinOf } from '../marks/pins.ts';
 import type { PictureFormat } from '../pictures/formats.ts';
 import { marksOnTrimmed, placingOf } from '../preparation/placing.ts';
 import type { Preparation } from '../preparation/preparation.ts';
+import { type Placeable, placedWords, placingFaults } from '../statement/placed.ts';
 import { type StatementForm, statementParts, unanswered } from '../statement/statementParts.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
@@ -76,6 +77,8 @@ export interface MissingData {
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
   'answers-missing': { headings: readonly string[] };
+  'not-placed': { places: readonly string[] };
+  'placed-astray': { places: readonly string[] };
 }
 export type Missing = ToldOf<MissingData>;
 
@@ -92,12 +95,32 @@ export function missingForHandIn(draft: Draft): Missing[] {
   return missing;
 }
 
-function statementMissing({ statement, statementForm, proofPoints }: Draft): Missing[] {
+function statementMissing({ statement, statementForm, proofPoints, pictures }: Draft): Missing[] {
   if (statement.trim() === '') return [tell('problem', 'statement-missing', {})];
   const points = proofPoints.map(({ code, title = '' }) => ({ code, title }));
   const headings = unanswered(statementParts(statementForm ?? { kind: 'free' }, points), statement);
-  return headings.length > 0 ? [tell('problem', 'answers-missing', { headings })] : [];
+  const { unplaced, astray } = placingFaults(statement, placeablesOf(proofPoints, pictures), proofPoints);
+  return [
+    ...(headings.length > 0 ? [tell('problem', 'answers-missing', { headings })] : []),
+    ...(astray.length > 0 ? [tell('to-check', 'placed-astray', { places: astray.map(placedWords) })] : []),
+    ...(unplaced.length > 0 ? [tell('to-check', 'not-placed', { places: unplaced.map(placedWords) })] : []),
+  ];
 }
+
+/** What can be placed in a statement: pictures in the order of the sheet, with their pins. */
+export const placeablesOf = (
+  points: ReadonlyArray<{ id: string; code: string }>,
+  pictures: ReadonlyArray<{ proofPointId: string; marks: readonly Mark[] }>,
+): Placeable[] =>
+  points.flatMap(({ id, code }) =>
+    pictures
+      .filter((picture) => picture.proofPointId === id)
+      .map(({ marks }, index) => ({
+        point: code,
+        picture: index + 1,
+        letters: marks.filter(isPin).map(({ letter }) => letter),
+      })),
+  );
 
 function missingAtPoint(
   { code, mustShows, requirements }: DraftPoint,

@@ -1,17 +1,28 @@
+import { type Placed, placedWords, statementPieces } from '@nachweis/core';
 import type { Printed } from './printed.ts';
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** A hand-in as a page of its own; its pictures lie beside it, so that it works unpacked, moved, and without a server. */
-export function handInPage({ title, particulars, sections, statement }: Printed): string {
+export function handInPage({ title, particulars, sections, statement, placeables }: Printed): string {
   const facts = particulars.map(([name, value]) => `<dt>${escaped(name)}</dt><dd>${escaped(value)}</dd>`);
+  let figures = 0;
+  const anchor = () => {
+    const place = placeables[figures++];
+    return place ? ` id="${anchorOf({ ...place, letter: null })}"` : '';
+  };
   const parts = sections.map(
     ({ heading, lines, pictures }) => `<section><h2>${escaped(heading)}</h2>
 <ul>${lines.map((line) => `<li>${escaped(line)}</li>`).join('')}</ul>
-${pictures.map(({ name, width, height }) => `<figure><img src="${encodeURIComponent(name)}" width="${width}" height="${height}" alt="${escaped(`${heading}, ${name}`)}"><figcaption>${escaped(name)}</figcaption></figure>`).join('\n')}
+${pictures.map(({ name, width, height }) => `<figure${anchor()}><img src="${encodeURIComponent(name)}" width="${width}" height="${height}" alt="${escaped(`${heading}, ${name}`)}"><figcaption>${escaped(name)}</figcaption></figure>`).join('\n')}
 </section>`,
   );
-  const own = statement ? `<section><h2>Own statement</h2><p>${escaped(statement)}</p></section>` : '';
+  const words = statementPieces(statement, placeables).map((piece) =>
+    piece.kind === 'words'
+      ? escaped(piece.text)
+      : `<a href="#${anchorOf(piece.placed)}">${escaped(placedWords(piece.placed))}</a>`,
+  );
+  const own = statement ? `<section><h2>Own statement</h2><p>${words.join('')}</p></section>` : '';
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>${escaped(title)}</title>
@@ -23,3 +34,5 @@ ${own}
 </body></html>
 `;
 }
+
+const anchorOf = ({ point, picture }: Placed): string => `${point}-${picture}`;

@@ -1,5 +1,5 @@
 import type { HandInView, Remark } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
+import { formatPoints, type Placeable, placeablesOf } from '@nachweis/core';
 import type { Actor } from '../access/access.ts';
 import type { Context } from '../context.ts';
 import { readHandInView } from '../pages/handInView.ts';
@@ -41,6 +41,8 @@ export interface Printed {
   /** criteria with the level that was given, and remarks to the whole */
   closing: PrintedWords[];
   statement: string;
+  /** what the statement can show, in the order of the pictures of all sections */
+  placeables: Placeable[];
   files: Array<{ name: string; sha256: string }>;
   jws: string | null;
 }
@@ -86,6 +88,7 @@ export async function readPrinted(context: Context, actor: Actor, handInId: stri
     }),
     closing: feedback ? closingOf(view, wordsOf) : [],
     statement: view.statement,
+    placeables: placeablesOf(assignment.proofPoints, view.items),
     files: receipt.files.flatMap(({ name, sha256 }) => (sha256 ? [{ name, sha256 }] : [])),
     jws: receipt.jws,
   };

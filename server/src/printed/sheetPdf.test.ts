@@ -21,6 +21,7 @@ const sheet: Printed = {
   ],
   closing: [],
   statement: '',
+  placeables: [],
   files: [],
   jws: null,
 };

@@ -99,7 +99,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
             onChooseRemark={() => {}}
           />
         ) : (
-          <p className="grid flex-1 place-items-center bg-grey text-card">
+          <p className="grid flex-1 place-items-center bg-grey-deep text-on-grey">
             Nothing was handed in for this proof point.
           </p>
         )}

@@ -59,7 +59,9 @@ export function GridCellView({
             className="absolute inset-0 size-full object-contain"
           />
         ) : (
-          <span className="text-sm text-card">{cell ? 'no picture' : 'not asked'}</span>
+          <span className="grid size-full place-items-center bg-grey-deep text-sm text-on-grey">
+            {cell ? 'no picture' : 'not asked'}
+          </span>
         )}
       </span>
       <span className="flex h-5 items-center gap-0.5">

@@ -1,6 +1,7 @@
 import { type HandInView, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
+import type { Placed } from '@nachweis/core';
 import type { ReactNode } from 'react';
-import { StatementText } from '../ui/StatementText.tsx';
+import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { AskAgain } from './AskAgain.tsx';
 import { FeedbackCard } from './FeedbackCard.tsx';
@@ -61,12 +62,23 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
         {view.statement && (
           <section>
             <h2 className="text-base">Your own statement</h2>
-            <StatementText text={view.statement} />
+            <StatementText
+              text={view.statement}
+              places={shownPlaces(assignment.proofPoints, view.items)}
+              onGo={(placed) => goToPicture(view, placed)}
+            />
           </section>
         )}
       </aside>
     </div>
   );
+}
+
+/** Puts the focus on a picture's article, which brings it into view. */
+function goToPicture({ assignment, items }: HandInView, { point, picture }: Placed): void {
+  const id = assignment.proofPoints.find((one) => one.code === point)?.id;
+  const item = items.filter((one) => one.proofPointId === id)[picture - 1];
+  if (item) document.getElementById(`picture-${item.id}`)?.focus();
 }
 
 /** What becomes of what was handed in. */

@@ -37,7 +37,7 @@ export function ReturnedPicture({
   const remarks = remarksOn(view, item.id);
   const frame = { x: 0, y: 0, width: item.width, height: item.height };
   return (
-    <article>
+    <article id={`picture-${item.id}`} tabIndex={-1}>
       <Mount
         code={point?.code ?? ''}
         name={item.fileName}

@@ -1,5 +1,5 @@
 import { MAX_TEXT } from '@nachweis/contract';
-import { statementParts } from '@nachweis/core';
+import { placeablesOf, statementParts } from '@nachweis/core';
 import { type ReactNode, useEffect, useId, useRef } from 'react';
 import { useLocation } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -11,6 +11,7 @@ import { keptProblem } from '../store/keptProblem.ts';
 import { nextRevision } from '../store/nextRevision.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
+import { PlaceInText } from './PlaceInText.tsx';
 import { StatementParts } from './StatementParts.tsx';
 
 /** The own statement: every letter is kept in the browser at once and sent a moment later. */
@@ -20,10 +21,19 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
   const { mutate } = useSWRConfig();
   const { hash, key: visit } = useLocation();
   const section = useRef<HTMLElement>(null);
+  const lastField = useRef<HTMLTextAreaElement | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each visit that is meant for the statement goes to it
   useEffect(() => {
     if (hash === '#statement') section.current?.querySelector<HTMLElement>('textarea, input')?.focus();
   }, [hash, visit]);
+  useEffect(() => {
+    const onFocus = ({ target }: FocusEvent) => {
+      if (target instanceof HTMLTextAreaElement) lastField.current = target;
+    };
+    const fields = section.current;
+    fields?.addEventListener('focusin', onFocus);
+    return () => fields?.removeEventListener('focusin', onFocus);
+  }, []);
   const { assignment } = own.sheet;
   const kept = own.keptStatement;
   const key = addressOf('proofSheet', { params: { assignmentId: assignment.id } });
@@ -72,6 +82,10 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
           className="border border-edge bg-card p-2"
         />
       )}
+      <PlaceInText
+        places={placeablesOf(assignment.proofPoints, own.pictures)}
+        field={() => lastField.current ?? section.current?.querySelector('textarea') ?? null}
+      />
       <p id={`${id}-state`} className="text-sm text-faded">
         {kept && (statementEntries.isOnDisk(kept.key) ? 'kept in this browser' : 'in this page only')}
         {!kept && own.draft.statementVersion > 0 && 'saved'}

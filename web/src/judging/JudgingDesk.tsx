@@ -2,7 +2,7 @@ import type { Review } from '@nachweis/contract';
 import { isPin, type Verdict } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { useMe } from '../api/session.ts';
-import { StatementText } from '../ui/StatementText.tsx';
+import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
 import { CriteriaPanel } from './CriteriaPanel.tsx';
 import { PictureStage } from './PictureStage.tsx';
 import { Asked } from './PointParts.tsx';
@@ -101,7 +101,7 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
               onChooseRemark={() => {}}
             />
           ) : (
-            <p className="grid min-h-64 flex-1 place-items-center bg-grey text-card">
+            <p className="grid min-h-64 flex-1 place-items-center bg-grey-deep text-on-grey">
               Nothing was handed in for this proof point.
             </p>
           )}
@@ -134,8 +134,17 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>
-              <div className="max-h-40 overflow-auto">
-                <StatementText text={review.statement} />
+              <div className="max-h-72 overflow-auto">
+                <StatementText
+                  text={review.statement}
+                  places={shownPlaces(points, items)}
+                  onGo={({ point: code, picture, letter }) => {
+                    const index = points.findIndex((one) => one.code === code);
+                    goToPoint(index, picture - 1);
+                    setChosenId(points[index]?.mustShows.find((one) => one.letter === letter)?.id ?? null);
+                    setToPin(letter ? toPin + 1 : 0);
+                  }}
+                />
               </div>
             </section>
           )}

@@ -23,7 +23,7 @@ export function FileLink({
 /** What stands in the place of a picture that is not there. */
 export function NoPicture({ item: { damaged } }: { item: Pick<HandInItem, 'damaged'> }): ReactNode {
   return (
-    <p role="status" className="grid size-full place-items-center p-4 text-center text-card">
+    <p role="status" className="grid size-full place-items-center bg-grey-deep p-4 text-center text-on-grey">
       {damaged
         ? 'The pixels of this picture cannot be read; there is no file of it.'
         : 'The files are being sealed; the picture follows in a moment.'}

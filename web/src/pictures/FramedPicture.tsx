@@ -65,7 +65,10 @@ export function FramedImage({
   }, [reached]);
   if (failed === url)
     return (
-      <p role="alert" className="absolute inset-0 grid place-items-center bg-grey p-2 text-center text-card">
+      <p
+        role="alert"
+        className="absolute inset-0 grid place-items-center bg-grey-deep p-2 text-center text-on-grey"
+      >
         {reached
           ? 'This picture cannot be fetched: its file is missing or damaged.'
           : 'The picture is on the server, which cannot be reached now.'}

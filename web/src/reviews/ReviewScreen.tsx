@@ -15,9 +15,9 @@ import { decodeAhead, usePreloaded } from '../judging/usePreloaded.ts';
 import { type ReviewActions, useReview } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
 import { VerdictPanel } from '../judging/VerdictPanel.tsx';
+import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
-import { StatementText } from '../ui/StatementText.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useStateOf } from '../ui/useStateOf.ts';
 import { useTitle } from '../ui/useTitle.ts';
@@ -195,7 +195,7 @@ function ReviewDesk({
               onChooseRemark={(id) => choose({ remark: id })}
             />
           ) : (
-            <p className="grid min-h-64 flex-1 place-items-center bg-grey text-card">
+            <p className="grid min-h-64 flex-1 place-items-center bg-grey-deep text-on-grey">
               Nothing was handed in for this proof point.
             </p>
           )}
@@ -248,8 +248,17 @@ function ReviewDesk({
           {review.statement && (
             <section className="border-b border-rule p-3">
               <h2 className="text-sm text-faded">Own statement</h2>
-              <div className="max-h-40 overflow-auto">
-                <StatementText text={review.statement} />
+              <div className="max-h-72 overflow-auto">
+                <StatementText
+                  text={review.statement}
+                  places={shownPlaces(points, items)}
+                  onGo={({ point: code, picture, letter }) => {
+                    const index = points.findIndex((one) => one.code === code);
+                    goToPoint(index, picture - 1);
+                    const mustShow = points[index]?.mustShows.find((one) => one.letter === letter);
+                    choose({ mustShow: mustShow?.id ?? null, toPin: letter ? chosen.toPin + 1 : 0 });
+                  }}
+                />
               </div>
             </section>
           )}

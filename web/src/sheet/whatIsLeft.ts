@@ -59,6 +59,8 @@ export function wayTo(
         atPoint.find((picture) => picture.fileBytes === missing.data.bytes),
       );
     case 'answers-missing':
+    case 'not-placed':
+    case 'placed-astray':
     case 'statement-missing':
       return { href: `${here}/hand-in#statement`, words: 'Write' };
     case 'picture-damaged':

@@ -92,6 +92,9 @@ const MISSING: Words<MissingData> = {
   'format-not-taken': ({ format, formats }, place) =>
     `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
   'statement-missing': () => 'Your own statement is missing.',
+  'not-placed': ({ places }) => `Your statement shows other pictures, but not ${places.join(', ')}`,
+  'placed-astray': ({ places }) =>
+    `Your statement points to ${places.join(', ')}: there is no such picture or pin`,
   'answers-missing': ({ headings }) => `Of your own statement, not answered: ${headings.join('; ')}`,
 };
 
