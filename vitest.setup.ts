@@ -14,7 +14,7 @@ export default async function setup(): Promise<void> {
     platform: 'node',
     format: 'esm',
     sourcemap: 'inline',
-    external: ['sharp', '@napi-rs/canvas'],
+    external: ['sharp', '@napi-rs/canvas', 'tesseract.js'],
     // What is CommonJS in it asks for Node's own modules.
     banner: {
       js: "import { createRequire as requiring } from 'node:module'; const require = requiring(import.meta.url);",

@@ -51,6 +51,8 @@ export const Requirements = z.object({
   needsText: z.boolean().default(false),
   /** marks beside pins and what hides */
   marks: z.enum(['any', 'asked', 'forbidden']).default('any'),
+  /** words that must be readable in one of the pictures at least; a column of the class list may stand in them in braces */
+  words: z.array(z.string().trim().min(1).max(80)).max(10).default([]),
 });
 export type Requirements = z.infer<typeof Requirements>;
 
@@ -166,6 +168,8 @@ export const Evidence = z.object({
   damaged: z.boolean(),
   /** of the file it makes; null while that is being made */
   fileBytes: z.int().nullable().default(null),
+  /** what a machine read in it, where its proof point asks for words; null while it is not read */
+  read: z.string().nullable().default(null),
 });
 export type Evidence = z.infer<typeof Evidence>;
 

@@ -10,6 +10,7 @@ export {
 } from './checks/checkPicture.ts';
 export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
 export { FACTS_VERSION, type PictureFacts, pictureFacts } from './checks/pictureFacts.ts';
+export { readingScale } from './checks/readingScale.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Displays, findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
@@ -58,6 +59,7 @@ export {
   missingForHandIn,
   type PointRequirements,
   placeablesOf,
+  wordsUnread,
 } from './handIns/missingForHandIn.ts';
 export {
   ALIGNMENTS,

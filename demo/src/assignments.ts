@@ -108,6 +108,7 @@ export function demoAssignments(
         {
           title: 'The gap',
           instructions: 'Show the Stage Table with the rows that have no value.',
+          words: ['{station}'],
           needsPins: true,
           mustShows: [
             { text: 'your own station code, {station}', units: 100 },

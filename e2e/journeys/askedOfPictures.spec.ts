@@ -56,3 +56,51 @@ test('a largest file and words of one’s own are asked for in the builder, said
   await expect(left).not.toContainText('60 kB');
   await expect(left).toContainText('write something of your own with it');
 });
+
+test('words that must be readable are asked for in the builder, read by the server, and said on the sheet and in review', async ({
+  page,
+  school,
+}) => {
+  /** A window as Chromium draws it. */
+  const windowWith = async (text: string): Promise<Buffer> => {
+    const window = await page.context().newPage();
+    await window.setViewportSize({ width: 480, height: 200 });
+    await window.setContent(`<body style="font: 15px sans-serif; background: #fff"><p>${text}</p></body>`);
+    const bytes = await window.screenshot();
+    await window.close();
+    return bytes;
+  };
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByText('What a picture of it has to be').click();
+  const words = page.getByLabel('Words that must be readable, one in each line');
+  await words.fill('x'.repeat(81));
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Give at most ten, each of at most 80 letters.')).toBeVisible();
+  await words.fill('Station TA-236\n\nself-test');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.reload();
+  await page.getByText('What a picture of it has to be').click();
+  await expect(words).toHaveValue('Station TA-236\nself-test');
+
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  const bytes = await windowWith('Station TA-236, twelve gaugings');
+  await dropFiles(page, [{ name: 'window.png', bytes, type: 'image/png' }]);
+  await page.getByTestId('frame-stage').waitFor();
+  await page.keyboard.press('Enter');
+  // Nobody reloads: the sheet asks until it is read. It is worth a look and stops nobody.
+  const left = page.getByTestId('left-P1');
+  await expect(left).toContainText('The machine did not read “self-test”. See whether a person can.');
+  await page.getByRole('button', { name: 'Hand in …' }).click();
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  const handIn = page.url();
+  await signIn(page, school, school.instructor);
+  await page.goto(`${handIn}/review`);
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText(
+    'The machine did not read “self-test”. See whether a person can.',
+  );
+  await expectClean(page, 'a finding of words');
+});

@@ -27,7 +27,7 @@ test('pictures and pins are put into the statement where the cursor is, and lead
   await page.keyboard.type(' and here');
   await expect(field).toHaveValue('Low water: see [P1 a] and here.');
   // What was not placed is only worth a look.
-  await expect(page.getByText('Your statement shows other pictures, but not P2')).toBeVisible();
+  await expect(page.getByText('Your statement shows other pictures, but not P2.')).toBeVisible();
   await field.press('Control+End');
   await field.press('Enter');
   await put.getByRole('button', { name: 'P2', exact: true }).click();
@@ -67,6 +67,6 @@ test('a pin that went is told of where the statement still points to it', async 
   await page.getByRole('button', { name: 'Hand in …' }).click();
   await page.getByLabel('Your own statement').fill('[P1 a], [P1 b] and [sic]');
   await expect(
-    page.getByText('Your statement points to P1 b: there is no such picture or pin'),
+    page.getByText('Your statement points to P1 b: there is no such picture or pin.'),
   ).toBeVisible();
 });

@@ -10,6 +10,7 @@ import { createWatchers } from './live/watchers.ts';
 import { createPost } from './mail/post.ts';
 import { inspectHandler } from './pictures/inspectJob.ts';
 import { createPictureWork, type PictureWork } from './pictures/pictureWork.ts';
+import { readHandler } from './pictures/readJob.ts';
 import { renewWork } from './pictures/renewWork.ts';
 import { openSigning } from './records/signing.ts';
 import type { Settings } from './settings.ts';
@@ -56,7 +57,7 @@ export async function createContext(
       now,
     };
     const seal = sealHandler(context);
-    await jobs.start({ seal, render: seal, inspect: inspectHandler(context) });
+    await jobs.start({ seal, render: seal, inspect: inspectHandler(context), read: readHandler(context) });
     await renewWork(context);
     return { ...context, close };
   } catch (error) {

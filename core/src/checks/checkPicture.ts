@@ -22,6 +22,10 @@ export interface FindingData {
   blurred: Nothing;
   /** other students who handed in exactly the same capture, byte for byte */
   'same-picture': { others: readonly string[] };
+  /** words that have to be readable and that a machine read in none of the proof point's pictures */
+  'words-not-read': { words: readonly string[] };
+  /** that is still to come */
+  'words-being-read': Nothing;
   'not-pinned': { letters: readonly string[] };
   'nothing-found': { width: number; height: number };
 }
@@ -37,6 +41,8 @@ export interface CheckedWith {
   letters?: readonly string[];
   pinned?: readonly string[];
   alsoHandedInBy?: readonly string[];
+  /** words that were not read; null as long as they are being read */
+  unreadWords?: readonly string[] | null;
 }
 
 /** From this share of one colour on nothing is to be seen: a line of 16 px text on a 1280 x 800 page covers more than the rest. */
@@ -77,6 +83,9 @@ export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Find
     found.push(tell('to-check', 'wrong-shape', { width, height, ratio: asked.ratio }));
   if (asked?.mostBytes && fileBytes && fileBytes > asked.mostBytes)
     found.push(tell('to-check', 'file-too-large', { bytes: fileBytes, most: asked.mostBytes }));
+  const { unreadWords = [] } = known;
+  if (unreadWords === null) found.push(tell('fine', 'words-being-read', {}));
+  else if (unreadWords.length > 0) found.push(tell('to-check', 'words-not-read', { words: unreadWords }));
   const unpinned = letters.filter((letter) => !pinned.includes(letter));
   if (unpinned.length > 0) found.push(tell('to-check', 'not-pinned', { letters: unpinned }));
   return worstFirst(found);

@@ -1,3 +1,4 @@
+import { unreadWords } from '../checks/readableWords.ts';
 import { type AskedShape, isWrongShape } from '../checks/shape.ts';
 import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
@@ -28,6 +29,8 @@ export interface PointRequirements extends AskedSize, AskedShape {
   needsText?: boolean;
   /** marks beside pins and what hides: asked for in one picture at least, or not wanted in any */
   marks?: 'any' | 'asked' | 'forbidden';
+  /** words that must be readable in one of the pictures at least */
+  words?: readonly string[];
 }
 
 export interface DraftPicture
@@ -39,6 +42,8 @@ export interface DraftPicture
   damaged?: boolean;
   /** of the file it makes; null while that is not made yet */
   fileBytes?: number | null;
+  /** what a machine read in it, where that is asked for; null while it is not read yet */
+  read?: string | null;
 }
 
 export interface DraftPoint {
@@ -72,6 +77,7 @@ export interface MissingData {
   'nothing-marked': Nothing;
   'nothing-written': Nothing;
   'marks-not-wanted': Nothing;
+  'words-not-read': { words: readonly string[] };
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'file-too-large': { bytes: number; most: number };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
@@ -144,6 +150,8 @@ function missingAtPoint(
     : [];
   if (pictures.length > 0 && unpinned.length > 0)
     missing.push(tell('problem', 'pins-missing', { letters: unpinned }, place));
+  const unread = wordsUnread(requirements, pictures);
+  if (unread && unread.length > 0) missing.push(tell('to-check', 'words-not-read', { words: unread }, place));
   missing.push(...marksMissing(pictures, requirements).map((code) => tell('problem', code, {}, place)));
   for (const picture of pictures) {
     if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
@@ -162,6 +170,17 @@ function missingAtPoint(
       missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
+}
+
+/** Which of the words that a proof point asks for were read in none of its pictures; null as long as one is not read yet. */
+export function wordsUnread(
+  { words = [] }: PointRequirements,
+  pictures: ReadonlyArray<Pick<DraftPicture, 'read' | 'damaged'>>,
+): string[] | null {
+  if (words.length === 0 || pictures.length === 0) return [];
+  const whole = pictures.filter((picture) => !picture.damaged);
+  const texts = whole.flatMap(({ read }) => (typeof read === 'string' ? [read] : []));
+  return texts.length < whole.length ? null : unreadWords(words, texts);
 }
 
 /** What is asked of marks, and not so. Pins are asked for by themselves. */

@@ -66,6 +66,13 @@ export const termsColumn = jsonColumn<Terms | null>({ version: 1, schema: Terms,
 
 export const grantColumn = jsonColumn<Grant>({ version: 1, schema: TermsGrant, fallback: () => ({}) });
 
+/** What a machine read in a picture. */
+export const wordsColumn = jsonColumn<{ text: string }>({
+  version: 1,
+  schema: z.object({ text: z.string() }),
+  fallback: () => ({ text: '' }),
+});
+
 const BoxOfPixels = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 /** The facts of one check; null stands for a picture whose pixels cannot be read. */
 export const factsColumn = jsonColumn<PictureFacts | null>({

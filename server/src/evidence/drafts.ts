@@ -3,9 +3,10 @@ import { distinctNames, PICTURE_FORMATS, usualEncoding } from '@nachweis/core';
 import { windowOf } from '../assignments/windowOf.ts';
 import { captureOf } from '../captures/captureOf.ts';
 import type { Context } from '../context.ts';
-import { evidenceColumn } from '../db/columns.ts';
+import { evidenceColumn, wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem } from '../http/problem.ts';
+import { WORDS_CHECK } from '../pictures/readJob.ts';
 import { pictureNamer } from './pictureNames.ts';
 import { prepareRendering, withFormat } from './rendering.ts';
 
@@ -51,6 +52,8 @@ export async function readDraft(
         fileName: nameOf(point.code, index + 1, format),
         damaged: row.failed === 1,
         fileBytes: row.file_bytes,
+        read:
+          row.words !== null && point.requirements.words.length > 0 ? wordsColumn.read(row.words).text : null,
       });
     }
     const full = here.length >= point.requirements.maxPictures;
@@ -77,6 +80,9 @@ function readEvidence(db: DbOrTrx, assignmentId: string, studentId: string) {
     .innerJoin('blobs', 'blobs.sha256', 'captures.sha256')
     .leftJoin('renderings', 'renderings.key', 'evidence.rendering_key')
     .leftJoin('blobs as file', 'file.sha256', 'renderings.file_sha256')
+    .leftJoin('facts as words', (join) =>
+      join.onRef('words.sha256', '=', 'renderings.base_sha256').on('words.check_name', '=', WORDS_CHECK),
+    )
     .selectAll('captures')
     .select([
       'evidence.id as evidence_id',
@@ -86,6 +92,7 @@ function readEvidence(db: DbOrTrx, assignmentId: string, studentId: string) {
       'blobs.bytes',
       'renderings.failed',
       'file.bytes as file_bytes',
+      'words.facts as words',
     ])
     .where('evidence.assignment_id', '=', assignmentId)
     .where('evidence.student_id', '=', studentId)

@@ -6,6 +6,7 @@ import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
+import { wantWords } from '../pictures/readJob.ts';
 import { readDraft, requireDraftable, touchDraft } from './drafts.ts';
 import { makeRoom } from './makeRoom.ts';
 import { formatsAt, prepareRendering, wantRendering, withFormat } from './rendering.ts';
@@ -76,6 +77,7 @@ export async function putEvidence(
         })
         .execute();
     }
+    await wantWords(context, trx, { assignment, proofPointId: point.id, key: rendering }, studentId);
     return { draft: await readDraft(context, trx, assignment, studentId), takenOut };
   });
   context.jobs.wake();

@@ -8,6 +8,7 @@ import { readAttempts, touchDraft } from '../evidence/drafts.ts';
 import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evidence/rendering.ts';
 import { notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
+import { wantWords } from '../pictures/readJob.ts';
 import { settleRendering } from './settle.ts';
 
 /** What becomes a hand-in. */
@@ -20,7 +21,7 @@ export interface Frozen {
   /** what holds for whom it belongs to */
   terms: Terms;
   statement: string;
-  pictures: ReadonlyArray<Omit<Evidence, 'id' | 'version' | 'damaged' | 'fileBytes'>>;
+  pictures: ReadonlyArray<Omit<Evidence, 'id' | 'version' | 'damaged' | 'fileBytes' | 'read'>>;
   madeBy: string;
   /** where somebody else made it for them: why, and when */
   brought?: { reason: string; at: string };
@@ -115,6 +116,7 @@ async function enterItems(
     const prepared = prepareRendering(document, from);
     keys.push(prepared.key);
     await wantRendering(context, trx, 'seal', prepared.key, document, capture.sha256, madeBy);
+    await wantWords(context, trx, { assignment, proofPointId, key: prepared.key }, madeBy);
     await trx
       .insertInto('hand_in_items')
       .values({

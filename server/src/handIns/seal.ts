@@ -8,6 +8,7 @@ import type { Job, JobHandler } from '../jobs/jobQueue.ts';
 import { keepFacts } from '../pictures/inspectJob.ts';
 import type { Rendered } from '../pictures/pictureTasks.ts';
 import { Unreadable } from '../pictures/pixelProcess.ts';
+import { wantWordsOf } from '../pictures/readJob.ts';
 import { settleRendering } from './settle.ts';
 
 /** Makes the picture of a draft ahead of its hand-in, or of a hand-in that was made before it was there. */
@@ -79,6 +80,7 @@ async function enterRendered(context: Context, { subject: key, owner }: Job, mad
       if (facts) await keepFacts(context, trx, base.sha256, facts);
       else await jobs.add(trx, 'inspect', base.sha256, owner);
       await settleRendering(context, trx, key);
+      await wantWordsOf(context, trx, key, owner);
     });
   // In the order of their names, so that two that need the same pair never wait for one another.
   const [first, second] = [base.sha256, file.sha256].sort() as [string, string];

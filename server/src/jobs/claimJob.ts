@@ -1,7 +1,10 @@
 import type { Db } from '../db/database.ts';
 
-/** `seal` and `render` make the pictures of a hand-in and of a draft, `inspect` thumbnail and facts of a capture. */
-export type JobKind = 'seal' | 'render' | 'inspect';
+/**
+ * `seal` and `render` make the pictures of a hand-in and of a draft, `inspect` thumbnail and facts of a capture, `read`
+ * reads the words in a picture.
+ */
+export type JobKind = 'seal' | 'render' | 'inspect' | 'read';
 
 export interface Job {
   id: number;

@@ -36,7 +36,7 @@ function handlers(
   giveUp?: (job: Job) => Promise<void>,
 ): JobHandlers {
   const handler = { version: 1, work, ...(giveUp && { giveUp }) };
-  return { seal: handler, render: handler, inspect: handler };
+  return { seal: handler, render: handler, inspect: handler, read: handler };
 }
 const nothing = handlers(async () => {});
 

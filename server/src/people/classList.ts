@@ -36,6 +36,7 @@ export function asAsked(assignment: Assignment, fields: Fields): Assignment {
       ...point,
       instructions: fill(point.instructions),
       mustShows: point.mustShows.map((mustShow) => ({ ...mustShow, text: fill(mustShow.text) })),
+      requirements: { ...point.requirements, words: point.requirements.words.map(fill) },
     })),
   };
 }

@@ -17,7 +17,13 @@ export interface ExamineTask {
 }
 
 /** Work on pixels, done in a process of its own. */
-export type PixelTask = { folder: string } & (RenderTask | InspectTask | ThumbnailTask | WeighTask);
+export type PixelTask = { folder: string } & (
+  | RenderTask
+  | InspectTask
+  | ThumbnailTask
+  | WeighTask
+  | ReadTask
+);
 
 export interface RenderTask {
   task: 'render';
@@ -44,6 +50,12 @@ export interface Rendered {
 /** Makes a thumbnail and says what the pixels say. */
 export interface InspectTask {
   task: 'inspect';
+  sha256: string;
+}
+
+/** Reads the words in a picture. */
+export interface ReadTask {
+  task: 'read';
   sha256: string;
 }
 

@@ -24,6 +24,8 @@ export interface PictureWork {
   inspect(folder: string, sha256: string, signal?: AbortSignal): Promise<PictureFacts>;
   /** Writes a thumbnail that somebody waits for. @throws Unreadable, BlobMissing */
   thumbnail(folder: string, owner: string, sha256: string, signal?: AbortSignal): Promise<void>;
+  /** Reads the words in a picture, line by line: seconds for each. @throws Unreadable, BlobMissing */
+  read(folder: string, sha256: string, signal?: AbortSignal): Promise<string>;
   /** Tries how a picture can be written, for somebody who waits. @throws Unreadable, BlobMissing */
   weigh(
     folder: string,
@@ -53,7 +55,8 @@ export function createPictureWork(entry?: URL): PictureWork {
   });
   const examiners = createFairQueue(EXAMINERS);
   const [viewers, weighers] = [createFairQueue(1), createFairQueue(1)];
-  const [sealing, looking, viewing, weighing] = [
+  const [sealing, looking, viewing, weighing, reading] = [
+    createPixelProcess(entry),
     createPixelProcess(entry),
     createPixelProcess(entry),
     createPixelProcess(entry),
@@ -66,10 +69,11 @@ export function createPictureWork(entry?: URL): PictureWork {
     inspect: (folder, sha256, signal) => looking.run({ folder, task: 'inspect', sha256 }, signal),
     thumbnail: (folder, owner, sha256, signal) =>
       viewers.run(owner, () => viewing.run({ folder, task: 'thumbnail', sha256 }, signal), signal),
+    read: (folder, sha256, signal) => reading.run({ folder, task: 'read', sha256 }, signal),
     weigh: (folder, owner, task, signal) =>
       weighers.run(owner, () => weighing.run({ folder, task: 'weigh', ...task }, signal), signal),
     async close() {
-      const processes = [sealing, looking, viewing, weighing];
+      const processes = [sealing, looking, viewing, weighing, reading];
       await Promise.all([threads.close({ force: true }), ...processes.map((one) => one.close())]);
     },
   };

@@ -40,6 +40,11 @@ async function work(task: PixelTask): Promise<PixelAnswer> {
         return { ok: true, value: await inspectPicture(blobs, task.sha256) };
       case 'weigh':
         return { ok: true, value: await weighFormats(blobs, task) };
+      case 'read': {
+        // Its library is loaded by the one process that reads.
+        const { readWords } = await import('./readWords.ts');
+        return { ok: true, value: await readWords(await blobs.bytes(task.sha256)) };
+      }
       case 'thumbnail':
         return { ok: true, value: await makeThumbnail(blobs, task.sha256, await blobs.bytes(task.sha256)) };
     }

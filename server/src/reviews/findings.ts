@@ -1,10 +1,20 @@
 import type { Assignment } from '@nachweis/contract';
-import { type Finding, findingsOf, isPin, type PictureFacts, tell } from '@nachweis/core';
+import {
+  type Fields,
+  type Finding,
+  fillFields,
+  findingsOf,
+  isPin,
+  type PictureFacts,
+  tell,
+  wordsUnread,
+} from '@nachweis/core';
 import { sql } from 'kysely';
-import { factsColumn, marksColumn } from '../db/columns.ts';
+import { factsColumn, fieldsColumn, marksColumn, wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { namesOf } from '../people/names.ts';
 import { PIXEL_CHECK } from '../pictures/inspectJob.ts';
+import { WORDS_CHECK } from '../pictures/readJob.ts';
 
 /** One handed-in picture with what its checks found; none while they still run. */
 export interface CheckedItem {
@@ -25,6 +35,8 @@ interface ItemRow {
   capture_sha256: string;
   facts: string | null;
   file_bytes: number | null;
+  /** what a machine read in it */
+  words: string | null;
 }
 
 /**
@@ -42,6 +54,7 @@ export async function readFindings(
   const rows = await readRows(db, assignmentId, handInId);
   const others = await sameCaptures(db, assignmentId, rows);
   const names = await namesOf(db, [...others.values()].flat());
+  const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
   return rows.map((row) => {
     const point = assignmentOf(row.hand_in_id)?.proofPoints.find((p) => p.id === row.proof_point_id);
     const base = { id: row.id, handInId: row.hand_in_id, proofPointId: row.proof_point_id };
@@ -51,6 +64,7 @@ export async function readFindings(
     const findings = findingsOf(facts, {
       asked: point.requirements,
       fileBytes: row.file_bytes,
+      unreadWords: unread(row),
       letters: point.requirements.needsPins ? point.mustShows.map((m) => m.letter) : [],
       pinned: marksColumn
         .read(row.marks)
@@ -62,6 +76,49 @@ export async function readFindings(
   });
 }
 
+/** Words that are asked for and were not read, said once: with the first picture of the proof point. */
+async function unreadOf(
+  db: DbOrTrx,
+  assignmentId: string,
+  assignmentOf: (handInId: string) => Assignment | undefined,
+  rows: readonly ItemRow[],
+): Promise<(row: ItemRow) => readonly string[] | null> {
+  const pointOf = (row: ItemRow) =>
+    assignmentOf(row.hand_in_id)?.proofPoints.find((point) => point.id === row.proof_point_id);
+  if (!rows.some((row) => (pointOf(row)?.requirements.words.length ?? 0) > 0)) return () => [];
+  const fields = await fieldsOfAll(db, assignmentId);
+  return (row) => {
+    const point = pointOf(row);
+    const siblings = rows.filter(
+      (one) => one.hand_in_id === row.hand_in_id && one.proof_point_id === row.proof_point_id,
+    );
+    if (!point || siblings[0] !== row) return [];
+    const own = fields.get(row.hand_in_id) ?? {};
+    const words = point.requirements.words.map((word) => fillFields(word, own));
+    return wordsUnread(
+      { ...point.requirements, words },
+      siblings.map((one) => ({
+        damaged: one.damaged === 1,
+        read: one.words === null ? null : wordsColumn.read(one.words).text,
+      })),
+    );
+  };
+}
+
+/** What the class list knew of each hand-in's people when it was made. */
+async function fieldsOfAll(db: DbOrTrx, assignmentId: string): Promise<Map<string, Fields>> {
+  const rows = await db
+    .selectFrom('hand_in_people')
+    .select(['hand_in_id', 'fields'])
+    .where('assignment_id', '=', assignmentId)
+    .orderBy('person_id', 'desc')
+    .execute();
+  const found = new Map<string, Fields>();
+  for (const row of rows)
+    found.set(row.hand_in_id, { ...found.get(row.hand_in_id), ...fieldsColumn.read(row.fields) });
+  return found;
+}
+
 function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefined): Promise<ItemRow[]> {
   let query = db
     .selectFrom('hand_ins')
@@ -70,10 +127,14 @@ function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefine
     .leftJoin('facts', (join) =>
       join.onRef('facts.sha256', '=', 'hand_in_items.base_sha256').on('facts.check_name', '=', PIXEL_CHECK),
     )
+    .leftJoin('facts as words', (join) =>
+      join.onRef('words.sha256', '=', 'hand_in_items.base_sha256').on('words.check_name', '=', WORDS_CHECK),
+    )
     .leftJoin('blobs as file', 'file.sha256', 'hand_in_items.file_sha256')
     .select(['hand_in_items.id', 'hand_in_items.hand_in_id', 'hand_in_items.proof_point_id'])
     .select(['hand_in_items.marks', 'hand_in_items.width', 'hand_in_items.height', 'hand_in_items.damaged'])
     .select(['captures.sha256 as capture_sha256', 'facts.facts', 'file.bytes as file_bytes'])
+    .select('words.facts as words')
     .where('hand_ins.assignment_id', '=', assignmentId);
   if (handInId !== undefined) query = query.where('hand_ins.id', '=', handInId);
   return query.orderBy('hand_in_items.position').execute();

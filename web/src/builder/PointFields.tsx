@@ -140,6 +140,13 @@ export function PointFields(props: PointFieldsProps): ReactNode {
             <Field label="Largest file in kB" hint="Empty: any" fault={errors?.mostKilobytes?.message}>
               <input inputMode="numeric" {...register(`${at}.mostKilobytes`)} className={control} />
             </Field>
+            <Field
+              label="Words that must be readable, one in each line"
+              hint="Read by a machine in Latin letters; {station} stands for that column of the class list"
+              fault={errors?.words?.message}
+            >
+              <textarea rows={2} {...register(`${at}.words`)} className={control} />
+            </Field>
             <Formats index={index} control={form} />
             <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
               <input type="checkbox" {...register(`${at}.needsPins`)} className="size-4 accent-verdigris" />

@@ -19,6 +19,7 @@ import {
   sizeOf,
   statementFields,
   statementFormOf,
+  wordsOf,
 } from './readFields.ts';
 
 /** An assignment as the fields of the builder hold it: times as wall times of the course, points as they are typed. */
@@ -86,6 +87,8 @@ export interface PointForm {
   needsHidden: boolean;
   needsText: boolean;
   marks: NonNullable<PointDefinition['marks']>;
+  /** one in each line; empty: none */
+  words: string;
   mustShows: MustShowForm[];
 }
 
@@ -111,6 +114,7 @@ export const EMPTY_POINT: PointForm = {
   needsHidden: false,
   needsText: false,
   marks: 'any',
+  words: '',
   mustShows: [{ text: '', points: '1' }],
 };
 
@@ -161,6 +165,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       needsHidden: point.needsHidden ?? false,
       needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
+      words: (point.words ?? []).join('\n'),
       mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
     })),
   };
@@ -211,6 +216,8 @@ export function fromForm(
     if (ratio === null) fault(`${at}.ratio`, 'ratio-unreadable');
     const mostBytes = mostBytesOf(point);
     if (mostBytes === undefined) fault(`${at}.mostKilobytes`, 'largest-unreadable');
+    const words = wordsOf(point);
+    if (words === null) fault(`${at}.words`, 'words-too-many');
     return {
       ...(point.id && { id: point.id }),
       title: point.title.trim(),
@@ -227,6 +234,7 @@ export function fromForm(
       ...(point.needsHidden && { needsHidden: true }),
       ...(point.needsText && { needsText: true }),
       ...(point.marks && point.marks !== 'any' && { marks: point.marks }),
+      ...(words && words.length > 0 && { words }),
       mustShows: point.mustShows.map((mustShow, j) => {
         const units = parsePoints(mustShow.points);
         if (units === null || units < 0) fault(`${at}.mustShows.${j}.points`, 'points-unreadable');

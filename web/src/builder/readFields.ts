@@ -117,3 +117,13 @@ export function ratioOf({ ratio }: PointForm): { width: number; height: number }
   const [width, height] = [Number(sides?.[1]), Number(sides?.[2])];
   return width > 0 && height > 0 ? { width, height } : null;
 }
+
+/** Words that have to be readable, one in each line; null where they are too many or too long. */
+export function wordsOf({ words }: Pick<PointForm, 'words'>): string[] | null {
+  // None in a form that was kept before they were asked for.
+  const lines = (words ?? '')
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
+  return lines.length <= 10 && lines.every((line) => line.length <= 80) ? lines : null;
+}

@@ -98,4 +98,6 @@ export function useReview(handInId: string) {
 /** Its files are still being sealed, or its checks still run. */
 const isUnderWay = (review: Review) =>
   review.items.some((item) => item.fileHref === null && !item.damaged) ||
-  Object.values(review.findings).some((findings) => findings.length === 0);
+  Object.values(review.findings).some(
+    (findings) => findings.length === 0 || findings.some((one) => one.code === 'words-being-read'),
+  );

@@ -1,9 +1,8 @@
-import { type Box, clampBox } from '@nachweis/core';
+import { type Box, clampBox, readingScale } from '@nachweis/core';
 import languageUrl from '@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz?url';
 import { createWorker, OEM, PSM } from 'tesseract.js';
 import workerUrl from 'tesseract.js/dist/worker.min.js?url';
 import coreUrl from 'tesseract.js-core/tesseract-core-simd-lstm.wasm.js?url';
-import { readingScale } from './readingScale.ts';
 
 /** What was read, and how sure the reading is: 0 to 100. */
 export interface ReadText {

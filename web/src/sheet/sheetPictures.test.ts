@@ -27,6 +27,7 @@ const POINT: ProofPoint = {
     needsHidden: false,
     needsText: false,
     marks: 'any',
+    words: [],
   },
 };
 
@@ -55,6 +56,7 @@ const saved = (id: string): Evidence => ({
   fileName: 'saved.png',
   damaged: false,
   fileBytes: null,
+  read: null,
 });
 const kept = (id: string, change: Partial<PictureDocument> = {}): PictureDocument => ({
   evidenceId: id,

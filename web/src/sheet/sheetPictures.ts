@@ -14,6 +14,8 @@ export interface SheetPicture extends PictureDocument {
   damaged: boolean;
   /** of the file it makes; null while that is being made, or it was changed here since */
   fileBytes: number | null;
+  /** what a machine read in it, as the server says; null while it is not read, or it was changed here since */
+  read: string | null;
 }
 
 /** Lays what waits in this browser over what the server has, in the order of the proof points. */
@@ -105,6 +107,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     status,
     damaged: evidence?.damaged ?? false,
     fileBytes: status === 'saved' ? (evidence?.fileBytes ?? null) : null,
+    read: status === 'saved' ? (evidence?.read ?? null) : null,
   };
 }
 

@@ -20,20 +20,23 @@ export interface OwnSheet {
   allSaved: boolean;
 }
 
-/** How soon it is asked how large a file has become, where there is a most; then half as often each time. */
-const SIZE_MS = 2000;
-const SIZE_SELDOM_MS = 30_000;
+/** How soon what follows from a picture is asked for, where it matters; then half as often each time. */
+const AFTER_MS = 2000;
+const AFTER_SELDOM_MS = 30_000;
 
-/** Whether a file is being made whose size is asked for. */
-function waitsForSize({ assignment, draft }: ProofSheet): boolean {
-  const bounded = assignment.proofPoints.filter((point) => point.requirements.mostBytes !== null);
-  return (draft?.evidence ?? []).some(
-    (one) => one.fileBytes === null && !one.damaged && bounded.some((point) => point.id === one.proofPointId),
-  );
+/** Whether a file is being made whose size is asked for, or a picture is read whose words are. */
+function waitsForMore({ assignment, draft }: ProofSheet): boolean {
+  return (draft?.evidence ?? []).some((one) => {
+    const asked = assignment.proofPoints.find((point) => point.id === one.proofPointId)?.requirements;
+    if (!asked || one.damaged) return false;
+    return (
+      (asked.mostBytes !== null && one.fileBytes === null) || (asked.words.length > 0 && one.read === null)
+    );
+  });
 }
 
-/** Reads the sheet anew by itself until it says how large its files are: those of a whole class may be in line before. */
-function useSizes(isWaiting: boolean, readAnew: () => unknown): void {
+/** Reads the sheet anew by itself until it says what is waited for: pictures of a whole class may be in line before. */
+function useWhatFollows(isWaiting: boolean, readAnew: () => unknown): void {
   const latest = useRef(readAnew);
   latest.current = readAnew;
   useEffect(() => {
@@ -42,10 +45,10 @@ function useSizes(isWaiting: boolean, readAnew: () => unknown): void {
     const ask = (pause: number) => {
       timer = setTimeout(() => {
         latest.current();
-        ask(Math.min(2 * pause, SIZE_SELDOM_MS));
+        ask(Math.min(2 * pause, AFTER_SELDOM_MS));
       }, pause);
     };
-    ask(SIZE_MS);
+    ask(AFTER_MS);
     return () => clearTimeout(timer);
   }, [isWaiting]);
 }
@@ -56,7 +59,7 @@ export function useProofSheet(assignmentId: string) {
   const store = useStore();
   useShownBytes();
   const { data: sheet, error, mutate, isValidating } = useApi('proofSheet', { params: { assignmentId } });
-  useSizes(sheet !== undefined && waitsForSize(sheet), () => mutate());
+  useWhatFollows(sheet !== undefined && waitsForMore(sheet), () => mutate());
   const setDraft = (draft: DraftDocument) =>
     mutateAny<ProofSheet>(
       addressOf('proofSheet', { params: { assignmentId } }),

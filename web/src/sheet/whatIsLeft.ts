@@ -37,6 +37,8 @@ export function wayTo(
       return open(here, 'pin', atPoint[0], 'Mark');
     case 'marks-not-wanted':
       return open(here, 'pin', atPoint.find(hasPlainMarks), 'Mark');
+    case 'words-not-read':
+      return open(here, 'frame', atPoint[0]);
     case 'wrong-shape':
     case 'picture-too-small': {
       const { width, height } = missing.data;

@@ -22,6 +22,7 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     needsHidden: false,
     needsText: false,
     marks: 'any',
+    words: [],
   },
 });
 const POINTS = [point('P1', 1), point('P2', 2), point('P3', 1)];

@@ -14,6 +14,8 @@ const FINDING_NAMES: Readonly<Record<keyof FindingData, string>> = {
   'file-too-large': 'file too large',
   blurred: 'blurred',
   'same-picture': 'same picture as another’s',
+  'words-not-read': 'words not read',
+  'words-being-read': 'words being read',
   'not-pinned': 'not pinned',
   'nothing-found': 'fine',
 };

@@ -95,6 +95,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   'points-missing': 'An assignment needs at least one proof point.',
   'point-title-missing': 'A proof point needs a title.',
   'most-below-least': 'At most has to be at least as many as at least.',
+  'words-too-many': 'Give at most ten, each of at most 80 letters.',
   'largest-unreadable': 'Give whole kilobytes from 1 to 25000, or nothing.',
   'size-half': 'Give both sides in whole pixels, or none.',
   'statement-form-missing':

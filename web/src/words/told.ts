@@ -50,6 +50,9 @@ function listed(names: readonly string[]): string {
   return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
 }
 
+const notRead = (words: readonly string[]): string =>
+  `The machine did not read ${words.map((word) => `“${word}”`).join(', ')}. See whether a person can.`;
+
 const shapes = ({ width, height, ratio }: FindingData['wrong-shape']): string =>
   `${width} x ${height} pixels; the shape asked for is ${ratio.width} : ${ratio.height}.`;
 
@@ -66,6 +69,8 @@ const FINDINGS: Words<FindingData> = {
   'file-too-large': (data) => tooLarge(data),
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,
+  'words-not-read': ({ words }) => notRead(words),
+  'words-being-read': () => 'The words in it are still being read by the machine.',
   'not-pinned': ({ letters }) => `Not pinned here: ${letters.join(', ')}.`,
   'nothing-found': ({ width, height }) => `${width} x ${height} pixels, not blank, not blurred.`,
 };
@@ -92,9 +97,10 @@ const MISSING: Words<MissingData> = {
   'format-not-taken': ({ format, formats }, place) =>
     `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
   'statement-missing': () => 'Your own statement is missing.',
-  'not-placed': ({ places }) => `Your statement shows other pictures, but not ${places.join(', ')}`,
+  'words-not-read': ({ words }, place) => `${atPoint(place)}${notRead(words)}`,
+  'not-placed': ({ places }) => `Your statement shows other pictures, but not ${places.join(', ')}.`,
   'placed-astray': ({ places }) =>
-    `Your statement points to ${places.join(', ')}: there is no such picture or pin`,
+    `Your statement points to ${places.join(', ')}: there is no such picture or pin.`,
   'answers-missing': ({ headings }) => `Of your own statement, not answered: ${headings.join('; ')}`,
 };
 

@@ -1,4 +1,4 @@
-import type { Size } from '@nachweis/core';
+import type { Size } from '../geometry/box.ts';
 
 /** Letters of a screen are 10 to 16 pixels high; the reader knows letters of printed pages, about 30 high at 300 dpi. */
 const MOST_SCALE = 3;
