@@ -5,6 +5,9 @@ import { Id, Instant } from './shared.ts';
 
 export const PRESET_SOURCES = ['screen-share', 'practice-desk', 'camera'] as const;
 
+export const COPY_TO = ['nowhere', 'folder', 'clipboard'] as const;
+export type CopyTo = (typeof COPY_TO)[number];
+
 /** A way of taking a picture, to be used again. */
 export const PresetSettings = z.object({
   source: z.enum(PRESET_SOURCES),
@@ -20,6 +23,8 @@ export const PresetSettings = z.object({
   width: z.int().min(16).max(20_000).nullable(),
   /** where pictures go: on to the next proof point, or all to the same */
   target: z.enum(['next', 'same']),
+  /** where a copy of each picture goes as well */
+  copyTo: z.enum(COPY_TO).default('nowhere'),
 });
 export type PresetSettings = z.infer<typeof PresetSettings>;
 

@@ -84,8 +84,14 @@ export function useTaking(
   const [leaving, setLeaving] = useState('');
   const latest = useRef({ own, again: (_: PictureDocument) => {} });
 
-  const tellAdded = useTellAdded(latest, full, actions, (evidenceId) =>
-    setPreparing({ evidenceId, step: 'pin' }),
+  // As the other things that the station was told, it acts there alone.
+  const copyTo = useCallback(() => (atStation ? takeSettings().copyTo : 'nowhere'), [atStation]);
+  const tellAdded = useTellAdded(
+    latest,
+    full,
+    actions,
+    (evidenceId) => setPreparing({ evidenceId, step: 'pin' }),
+    copyTo,
   );
   const onAdded = useCallback(
     (added: Added, howMany: number) => {

@@ -1,3 +1,4 @@
+import type { CopyTo } from '@nachweis/contract';
 import { type RefObject, useCallback, useRef } from 'react';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { storeContent } from '../store/pictureStore.ts';
@@ -13,6 +14,7 @@ const ANYTHING = { minWidth: null, minHeight: null, surface: 'any' } as const;
 
 /**
  * Says where a new picture went, once nothing lies over the page any more, with the way back.
+ * @param copyTo where a copy of it goes as well
  * @param latest the sheet as it is when the words are said, and how a picture is taken again
  */
 export function useTellAdded(
@@ -20,6 +22,7 @@ export function useTellAdded(
   full: ReturnType<typeof useFullPlace>,
   actions: PictureActions,
   onPin: (evidenceId: string) => void,
+  copyTo: () => CopyTo,
 ): (added: Added) => void {
   const pin = useRef(onPin);
   pin.current = onPin;
@@ -45,6 +48,14 @@ export function useTellAdded(
         fileName: latest.current.own.draft.nextNames[proofPointId] ?? '',
         asked: point?.requirements ?? ANYTHING,
       };
+      const to = copyTo();
+      if (to !== 'nowhere') {
+        const { fileName = taken.fileName } = latest.current.own.pictures.find(isIt) ?? {};
+        const url = URL.createObjectURL(blob);
+        void import('../copies/copyPicture.ts')
+          .then(({ copyPicture }) => copyPicture({ ...now, url }, { to, personId: now.personId, fileName }))
+          .finally(() => URL.revokeObjectURL(url));
+      }
       const onAgain = () => {
         forgetUndo();
         latest.current.again(document);
@@ -53,6 +64,6 @@ export function useTellAdded(
       const notice = <TakenNotice key={evidenceId} picture={taken} words={words} actions={ways} />;
       offerUndo(assignment.id, words, undo, notice);
     },
-    [latest, replacedNow, actions],
+    [latest, replacedNow, actions, copyTo],
   );
 }

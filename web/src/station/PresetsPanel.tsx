@@ -212,7 +212,7 @@ const SOURCE_WORDS = {
   camera: 'Camera',
 } as const;
 
-function inWords({ source, framing, box, delay, pointer, width, target }: PresetSettings): string {
+function inWords({ source, framing, box, delay, pointer, width, target, copyTo }: PresetSettings): string {
   return [
     SOURCE_WORDS[source],
     framing === 'region' && box ? `region ${box.width} × ${box.height} at ${box.x}, ${box.y}` : framing,
@@ -220,6 +220,7 @@ function inWords({ source, framing, box, delay, pointer, width, target }: Preset
     pointer ? 'with pointer' : null,
     width ? `${width} wide` : null,
     target === 'same' ? 'all to the same' : null,
+    copyTo === 'nowhere' ? null : `a copy to ${copyTo === 'folder' ? 'a folder' : 'the clipboard'}`,
   ]
     .filter((part) => part !== null)
     .join(' · ');

@@ -1,5 +1,6 @@
-import { PRESET_FRAMINGS } from '@nachweis/contract';
+import { COPY_TO, PRESET_FRAMINGS } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { CopyFolder } from '../copies/CopyFolder.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { changeTakeSettings, lastRegion, useTakeSettings } from '../waysIn/settings.ts';
@@ -35,6 +36,8 @@ const FRAMING_WORDS = {
   region: 'the same region',
   outline: 'an outline',
 } as const;
+
+const COPY_WORDS = { nowhere: 'nowhere', folder: 'to a folder', clipboard: 'to the clipboard' } as const;
 
 /** How the next pictures are taken; what a preset keeps. */
 export function TakeOptions(): ReactNode {
@@ -118,6 +121,21 @@ export function TakeOptions(): ReactNode {
           className={`${field} w-32 font-mono`}
         />
       </label>
+      <label className="flex items-center justify-between gap-2">
+        A copy also goes
+        <select
+          value={settings.copyTo}
+          onChange={(event) => change({ copyTo: event.target.value as typeof settings.copyTo })}
+          className={field}
+        >
+          {COPY_TO.map((to) => (
+            <option key={to} value={to}>
+              {COPY_WORDS[to]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {settings.copyTo === 'folder' && <CopyFolder />}
       <Check checked={settings.series} onChange={(series) => change({ series })}>
         Series: stay ready for the next picture
       </Check>

@@ -19,6 +19,7 @@ const FIRST: TakeSettings = {
   pointer: false,
   width: null,
   target: 'next',
+  copyTo: 'nowhere',
   sound: true,
   series: false,
 };
