@@ -33,6 +33,7 @@ test('a hand-in goes out in every form, by keys too', async ({ page, school }) =
   for (const [label, ending] of [
     ['Sheet to print (PDF)', /\.pdf$/],
     ['Document (.docx)', /\.docx$/],
+    ['Document (.odt)', /\.odt$/],
     ['Page with its pictures', /\.zip$/],
     ['Bag with checksums (BagIt)', /\.bag\.zip$/],
   ] as const) {

@@ -173,6 +173,38 @@ describe('a hand-in in other forms', () => {
     expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
   });
 
+  it('is an OpenDocument text that another library reads, with the picture, pixel for pixel', async () => {
+    const room = await handedIn(server());
+    const view = (await room.student.get(`/api/hand-ins/${room.handInId}`)).body;
+    const [file] = view.receipt.files;
+    const bytes = await fetchBytes(room.student, `/archives/hand-in/${room.handInId}.odt`);
+    // OASIS ODF 1.3, part 2, 3.3: the first file is "mimetype", stored, with nothing behind its name: the kind begins at 38.
+    expect(bytes.readUInt32LE(0)).toBe(0x04034b50);
+    expect(bytes.readUInt16LE(8)).toBe(0);
+    expect(bytes.readUInt16LE(28)).toBe(0);
+    expect(bytes.subarray(30, 38).toString()).toBe('mimetype');
+    const kind = 'application/vnd.oasis.opendocument.text';
+    expect(bytes.subarray(38, 38 + kind.length).toString()).toBe(kind);
+    const zip = await JSZip.loadAsync(bytes);
+    // 3.2: the manifest names every file but itself and the kind.
+    const manifest = (await zip.files['META-INF/manifest.xml']?.async('string')) ?? '';
+    const named = [...manifest.matchAll(/full-path="([^"]+)"/g)].map(([, name]) => name);
+    expect(named.filter((name) => name !== '/').sort()).toEqual(
+      Object.values(zip.files)
+        .filter(({ dir, name }) => !dir && name !== 'mimetype' && !name.startsWith('META-INF/'))
+        .map(({ name }) => name)
+        .sort(),
+    );
+    const { OfficeParser } = await import('officeparser');
+    const { value: words } = await (await OfficeParser.parseOffice(bytes)).to('text');
+    for (const word of [file.name, view.receipt.number, view.receipt.student, view.assignment.title])
+      expect(words).toContain(word);
+    const pixels = async (picture: Buffer) => sharp(picture).removeAlpha().raw().toBuffer();
+    const inside = await zip.files['Pictures/1.png']?.async('nodebuffer');
+    const original = await fetchBytes(room.student, file.href);
+    expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
+  });
+
   it('prints the pictures of remarks, at a place and to the whole, from the release on', async () => {
     const room = await handedIn(server());
     const { body: view } = await room.student.get(`/api/hand-ins/${room.handInId}`);
@@ -252,7 +284,7 @@ describe('a hand-in in other forms', () => {
     const s = server();
     const room = await handedIn(s);
     const stranger = await s.signedIn(await s.addPerson());
-    for (const form of ['pdf', 'docx', 'bag.zip', 'page.zip']) {
+    for (const form of ['pdf', 'docx', 'odt', 'bag.zip', 'page.zip']) {
       await s.nobody().get(`/archives/hand-in/${room.handInId}.${form}`).expect(401);
       await stranger.get(`/archives/hand-in/${room.handInId}.${form}`).expect(404);
       await room.student.get(`/archives/assignment/${room.assignment.id}.${form}`).expect(404);

@@ -21,11 +21,15 @@ const FORMS = {
   'bag.zip': 'application/zip',
   'page.zip': 'application/zip',
   'docx.zip': 'application/zip',
+  'odt.zip': 'application/zip',
   docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  odt: 'application/vnd.oasis.opendocument.text',
   pdf: 'application/pdf',
 } as const;
 type Form = keyof typeof FORMS;
-const ADDRESS = /^([0-9a-f-]{36})\.(zip|bag\.zip|page\.zip|docx\.zip|docx|pdf)$/;
+const ADDRESS = /^([0-9a-f-]{36})\.(zip|bag\.zip|page\.zip|docx\.zip|odt\.zip|docx|odt|pdf)$/;
+const DOCUMENTS: ReadonlySet<Form> = new Set(['docx', 'odt']);
+const CLASS_DOCUMENTS: ReadonlySet<Form> = new Set(['docx.zip', 'odt.zip']);
 
 /** A hand-in with the folder it lies in among others; an empty one where it is alone. */
 interface Meant {
@@ -35,7 +39,7 @@ interface Meant {
 
 /**
  * `GET /archives/hand-in/<id>.<form>`: what was handed in, with the signed receipt: its files (`zip`), the same as a bag of
- * RFC 8493 (`bag.zip`), as a page (`page.zip`), as a document (`docx`), or as a sheet to print (`pdf`), which has what
+ * RFC 8493 (`bag.zip`), as a page (`page.zip`), as a document (`docx`, `odt`), or as a sheet to print (`pdf`), which has what
  * was returned too. `GET /archives/assignment/<id>.<form>`: the same of a class, for its staff; its sheet has those that
  * were returned. `GET /archives/own/<person's id>.zip`: all of a person's own, for themselves. Each is written while it
  * is read, one hand-in at a time, so that a class of any size needs no room.
@@ -50,7 +54,8 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
     const form = ending as Form;
     if (!id || (kind !== 'hand-in' && kind !== 'assignment' && kind !== 'own')) throw notFound('address');
     if (kind === 'own' && form !== 'zip') throw notFound('address');
-    if (kind === 'assignment' ? form === 'docx' : form === 'docx.zip') throw notFound('address');
+    // One document is no archive, and a class's documents are.
+    if (kind === 'assignment' ? DOCUMENTS.has(form) : CLASS_DOCUMENTS.has(form)) throw notFound('address');
     if (!(await mayFetchArchive(context.db, actor, kind, id))) throw notFound('hand-in');
     if (kind === 'own') return sendOwn(context, actor, res);
     const meant = kind === 'hand-in' ? { handInId: id } : { assignmentId: id };
@@ -65,9 +70,10 @@ export function archivesRoute(context: Context, readActor: ReadActor) {
         const { writeSheets } = await import('../printed/sheetPdf.ts');
         const sheets = sheetsOf(context, actor, handIns, kind === 'assignment');
         await writeSheets(title, sheets, 'Nothing has been returned yet.', context.blobs, res);
-      } else if (form === 'docx') {
+      } else if (form === 'docx' || form === 'odt') {
         const [only] = handIns;
-        if (only) res.end(await docxOf(await readPrinted(context, actor, only.handInId), context.blobs));
+        if (only)
+          res.end(await documentOf(form, await readPrinted(context, actor, only.handInId), context.blobs));
       } else await writeZip(context.blobs, entriesOf(context, actor, form, handIns), res);
     });
   };
@@ -124,7 +130,7 @@ async function ofClass(context: Context, assignmentId: string): Promise<Wanted> 
 async function* entriesOf(
   context: Context,
   actor: Actor,
-  form: Exclude<Form, 'pdf' | 'docx'>,
+  form: Exclude<Form, 'pdf' | 'docx' | 'odt'>,
   handIns: readonly Meant[],
 ): AsyncGenerator<Entry> {
   for (const { handInId, folder } of handIns) {
@@ -153,14 +159,20 @@ async function entriesOfOne({ blobs }: Context, form: Form, printed: Printed): P
     case 'page.zip':
       return [{ name: 'index.html', text: handInPage(printed) }, ...all];
     case 'docx.zip':
-      return [{ name: `${number}.docx`, bytes: await docxOf(printed, blobs) }];
+      return [{ name: `${number}.docx`, bytes: await documentOf('docx', printed, blobs) }];
+    case 'odt.zip':
+      return [{ name: `${number}.odt`, bytes: await documentOf('odt', printed, blobs) }];
     default:
       return all;
   }
 }
 
 /** What writes documents is loaded with the first one, so that a server starts without it. */
-async function docxOf(printed: Printed, blobs: BlobStore): Promise<Buffer> {
+async function documentOf(form: 'docx' | 'odt', printed: Printed, blobs: BlobStore): Promise<Buffer> {
+  if (form === 'odt') {
+    const { handInOdt } = await import('../printed/handInOdt.ts');
+    return handInOdt(printed, blobs);
+  }
   const { handInDocx } = await import('../printed/handInDocx.ts');
   return handInDocx(printed, blobs);
 }

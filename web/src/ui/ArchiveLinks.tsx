@@ -10,12 +10,14 @@ const FORMS = {
   'hand-in': [
     ['pdf', 'Sheet to print (PDF)'],
     ['docx', 'Document (.docx)'],
+    ['odt', 'Document (.odt)'],
     ['page.zip', 'Page with its pictures'],
     ['bag.zip', 'Bag with checksums (BagIt)'],
   ],
   assignment: [
     ['pdf', 'Returned sheets to print (PDF)'],
     ['docx.zip', 'Documents (.docx)'],
+    ['odt.zip', 'Documents (.odt)'],
     ['page.zip', 'Pages with their pictures'],
     ['bag.zip', 'Bags with checksums (BagIt)'],
   ],
