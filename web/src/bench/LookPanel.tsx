@@ -4,6 +4,7 @@ import { flushSync } from 'react-dom';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import type { Look } from './useLook.ts';
 
 /** With what ink and style new marks begin. @param onGone told when the button that had the focus is gone */
@@ -51,8 +52,7 @@ export function KeepLook({ look, mark }: { look: Look; mark: Mark }): ReactNode 
     flushSync(() => setName(null));
     button.current?.focus();
   };
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
+  const keep = useOneAtATime(async () => {
     if (!name?.trim()) return;
     try {
       await look.keep(name, mark);
@@ -61,6 +61,10 @@ export function KeepLook({ look, mark }: { look: Look; mark: Mark }): ReactNode 
     } catch (error) {
       toast.error(sentenceOf(error));
     }
+  });
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault();
+    keep();
   };
   if (name === null)
     return (
@@ -69,7 +73,7 @@ export function KeepLook({ look, mark }: { look: Look; mark: Mark }): ReactNode 
       </Button>
     );
   return (
-    <form onSubmit={(event) => void keep(event)} className="flex flex-wrap items-center gap-2">
+    <form onSubmit={onSubmit} className="flex flex-wrap items-center gap-2">
       <label className="flex items-center gap-1">
         Name of this look
         <input

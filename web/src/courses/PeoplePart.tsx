@@ -7,6 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { BringList } from './BringList.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
 
@@ -146,9 +147,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
 
 function AddPerson({ course, onAdded }: { course: CourseView; onAdded: () => void }): ReactNode {
   const [problem, setProblem] = useState('');
-  const add = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
+  const add = useOneAtATime(async (form: HTMLFormElement) => {
     const text = (name: string) => String(new FormData(form).get(name) ?? '').trim();
     setProblem('');
     try {
@@ -168,12 +167,15 @@ function AddPerson({ course, onAdded }: { course: CourseView; onAdded: () => voi
     } catch (error) {
       setProblem(sentenceOf(error));
     }
-  };
+  });
   return (
     <details>
       <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">Add one person</summary>
       <form
-        onSubmit={(event) => void add(event)}
+        onSubmit={(event: FormEvent<HTMLFormElement>) => {
+          event.preventDefault();
+          add(event.currentTarget);
+        }}
         className="mt-2 grid items-end gap-3 sm:grid-cols-5"
         noValidate
       >

@@ -4,14 +4,13 @@ import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
 
 /** Sets another password; whoever is signed in elsewhere as this person is so no longer. */
 export function PasswordForm(): ReactNode {
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState('');
-  const change = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
+  const change = useOneAtATime(async (form: HTMLFormElement) => {
     const text = (name: string) => String(new FormData(form).get(name) ?? '');
     setSaid('');
     setProblem('');
@@ -26,6 +25,10 @@ export function PasswordForm(): ReactNode {
     } catch (error) {
       setProblem(sentenceOf(error));
     }
+  });
+  const onSubmit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    change(event.currentTarget);
   };
   const signOutElsewhere = async () => {
     setSaid('');
@@ -38,7 +41,7 @@ export function PasswordForm(): ReactNode {
     }
   };
   return (
-    <form onSubmit={(event) => void change(event)} className="grid max-w-md gap-3" noValidate>
+    <form onSubmit={onSubmit} className="grid max-w-md gap-3" noValidate>
       <Field label="Password until now">
         <input name="before" type="password" autoComplete="current-password" className={control} />
       </Field>

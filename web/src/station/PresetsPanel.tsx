@@ -13,6 +13,7 @@ import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
 import { presetFileSentence } from '../words/problems.ts';
 
@@ -65,14 +66,16 @@ export function PresetsPanel({
       toast.error(sentenceOf(error));
     }
   };
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    const settings = PresetSettings.parse(takeSettings());
-    void told(async () => {
-      await save([{ name, key: key.toLowerCase(), settings }]);
+  const keep = useOneAtATime(() =>
+    told(async () => {
+      await save([{ name, key: key.toLowerCase(), settings: PresetSettings.parse(takeSettings()) }]);
       setName('');
       setKey('');
-    }, `“${name}” is kept.`);
+    }, `“${name}” is kept.`),
+  );
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault();
+    keep();
   };
   const importFile = async (file: File) => {
     const read = readPresetFile(await file.text());

@@ -1,0 +1,45 @@
+import type { Page } from '@playwright/test';
+import { expect, signIn, test } from '../fixtures/school.ts';
+
+/** Presses Enter twice in a field, the second time while what the first one sent is on its way. */
+async function enterTwice(page: Page, label: string, address: RegExp): Promise<number> {
+  let sent = 0;
+  let letOn = () => {};
+  const pressed = new Promise<void>((done) => {
+    letOn = done;
+  });
+  await page.route(address, async (route) => {
+    if (route.request().method() === 'GET') return route.continue();
+    sent++;
+    await pressed;
+    await route.continue();
+  });
+  const field = page.getByLabel(label, { exact: true });
+  const first = page.waitForRequest((request) => address.test(request.url()) && request.method() !== 'GET');
+  await field.press('Enter');
+  await first;
+  await field.press('Enter');
+  letOn();
+  await page.waitForResponse((response) => address.test(response.url()));
+  return sent;
+}
+
+test('Enter pressed twice adds a person once', async ({ page, school }) => {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByText('Add one person').click();
+  await page.getByLabel('Given name', { exact: true }).fill('Ngozi');
+  await page.getByLabel('Surname', { exact: true }).fill('Okafor');
+  await page.getByLabel('E-mail').fill('okafor@school.example');
+  expect(await enterTwice(page, 'Surname', /\/api\/courses\/[^/]+\/people/)).toBe(1);
+  await expect(page.getByRole('row', { name: /Okafor/ })).toHaveCount(1);
+});
+
+test('Enter pressed twice keeps a preset once', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.curve.id}/capture`);
+  await page.getByLabel('Keep these settings as').fill('Mine');
+  expect(await enterTwice(page, 'Keep these settings as', /\/api\/presets\//)).toBe(1);
+  await expect(page.getByText('“Mine” is kept.')).toBeVisible();
+});
