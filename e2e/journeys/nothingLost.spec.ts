@@ -332,3 +332,19 @@ test('the last word of a statement is there although the page was reloaded in th
     await expect(statement).toHaveValue(words.slice(0, index + 1).join(''));
   }
 });
+
+test('a removal that the server refuses is not said to have been made', async ({ page, school }) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const problem = { type: '/problems/closed', title: 'Closed', status: 409, code: 'closed', data: {} };
+  await page.route('**/api/evidence/*', (route) =>
+    route.request().method() === 'DELETE'
+      ? route.fulfill({ status: 409, contentType: 'application/problem+json', json: problem })
+      : route.continue(),
+  );
+  await page.getByRole('button', { name: /^Remove/ }).click();
+  await expect(page.locator('[data-status=refused]')).toBeVisible();
+  await expect(page.getByTestId('last-change')).toBeEmpty();
+});

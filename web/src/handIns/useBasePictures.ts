@@ -36,17 +36,21 @@ export function useBasePictures(pictures: readonly SheetPicture[], tries: number
     const made = new Map<string, string>();
     let ended = false;
     const make = async () => {
+      let failed: unknown = null;
       for (const picture of all) {
         if (picture.damaged) continue;
-        const blob = await trimmed(picture.url, picture);
-        if (ended) return;
-        made.set(picture.evidenceId, URL.createObjectURL(blob));
-        setBases({ of: wanted, hrefs: new Map(made), error: null });
+        try {
+          const blob = await trimmed(picture.url, picture);
+          if (ended) return;
+          made.set(picture.evidenceId, URL.createObjectURL(blob));
+        } catch (error) {
+          // The others are made all the same.
+          failed = error;
+        }
+        if (!ended) setBases({ of: wanted, hrefs: new Map(made), error: failed });
       }
     };
-    make().catch((error: unknown) => {
-      if (!ended) setBases({ of: wanted, hrefs: new Map(made), error });
-    });
+    void make();
     return () => {
       ended = true;
       for (const href of made.values()) URL.revokeObjectURL(href);

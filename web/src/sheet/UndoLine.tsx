@@ -1,12 +1,19 @@
 import { type ReactNode, useEffect } from 'react';
+import { useStore } from '../store/pictureStore.ts';
 import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
-import { undoLast, useUndo } from './undoStore.ts';
+import { forgetUndo, undoLast, useUndo } from './undoStore.ts';
 
 /** What was changed last, and the way back: by its button or Ctrl Z. It stays until the next change. */
 export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode {
   const change = useUndo(assignmentId);
   const there = change !== null;
+  const { pictures } = useStore();
+  // What the server does not let go of was not removed.
+  const isRefused = pictures.some((p) => p.evidenceId === change?.removed && p.state === 'refused');
+  useEffect(() => {
+    if (isRefused) forgetUndo();
+  }, [isRefused]);
   useEffect(() => {
     if (!there) return;
     const onKeyDown = (event: KeyboardEvent) => {

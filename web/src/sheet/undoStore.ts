@@ -6,6 +6,8 @@ interface LastChange {
   words: string;
   /** shown in place of the words: the picture, what was found in it, what can be done with it at once */
   detail: ReactNode;
+  /** the picture that it removed; null for another change */
+  removed: string | null;
   undo: () => Promise<void>;
 }
 
@@ -22,8 +24,8 @@ export const offerUndo = (
   assignmentId: string,
   words: string,
   undo: () => Promise<void>,
-  detail: ReactNode = null,
-): void => set({ assignmentId, words, detail, undo });
+  { detail = null, removed = null }: Partial<Pick<LastChange, 'detail' | 'removed'>> = {},
+): void => set({ assignmentId, words, detail, removed, undo });
 
 export const forgetUndo = (): void => set(null);
 

@@ -51,7 +51,9 @@ export function usePictureActions(assignmentId: string): PictureActions {
         // What is kept no longer the server has taken out.
         const undo = () =>
           happen(keptOf(picture.evidenceId) ?? { ...picture, isOutThere: true }, { kind: 'put-back' });
-        offerUndo(assignmentId, `${picture.fileName || 'A picture'} was removed from ${code}.`, undo);
+        offerUndo(assignmentId, `${picture.fileName || 'A picture'} was removed from ${code}.`, undo, {
+          removed: picture.evidenceId,
+        });
         return undo;
       },
       move: (picture, to) =>
