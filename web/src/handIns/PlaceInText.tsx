@@ -24,7 +24,7 @@ export function PlaceInText({ places, field: fieldNow }: PlaceInTextProps): Reac
     <div
       role="group"
       aria-label="Put into the statement"
-      className="flex flex-wrap items-center gap-1 text-sm"
+      className="mt-1.5 flex flex-wrap items-center gap-1 text-sm"
     >
       <span className="text-faded">Put in at the cursor:</span>
       {places.flatMap(({ point, picture, letters }) =>
