@@ -10,6 +10,7 @@ export {
 } from './checks/checkPicture.ts';
 export { LEAST_LETTER, leastScale, letterHeight } from './checks/legibility.ts';
 export { FACTS_VERSION, type PictureFacts, pictureFacts } from './checks/pictureFacts.ts';
+export { wordsUnread } from './checks/readableWords.ts';
 export { readingScale } from './checks/readingScale.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Displays, findDisplays } from './finding/findDisplays.ts';
@@ -58,8 +59,6 @@ export {
   type MissingData,
   missingForHandIn,
   type PointRequirements,
-  placeablesOf,
-  wordsUnread,
 } from './handIns/missingForHandIn.ts';
 export {
   ALIGNMENTS,
@@ -209,6 +208,7 @@ export type { Samples } from './settling/squares.ts';
 export {
   type Placeable,
   type Placed,
+  placeablesOf,
   placedText,
   placedWords,
   type StatementPiece,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { foldedForReading, unreadWords } from './readableWords.ts';
+import { foldedForReading, unreadWords, wordsUnread } from './readableWords.ts';
 
 describe('words that have to be readable', () => {
   // As Tesseract 5 with its "best" English data read pictures of the practice desk; the words are what stands there.
@@ -36,5 +36,15 @@ describe('words that have to be readable', () => {
       expect(foldedForReading(word.normalize('NFD'))).toBe(foldedForReading(word.normalize('NFC')));
       expect(foldedForReading(word.toUpperCase().replace('SS', 'ß'))).toBe(foldedForReading(word));
     }
+  });
+});
+
+describe('words of a proof point', () => {
+  it('are told once all of its pictures were read, and never where there is none', () => {
+    expect(wordsUnread(['TA-236'], [{ read: 'x' }, { read: null }])).toBeNull();
+    expect(wordsUnread(['TA-236'], [{ read: 'x' }, { read: 'y' }])).toEqual(['TA-236']);
+    expect(wordsUnread(['TA-236'], [{ read: 'x' }, { read: null, damaged: true }])).toEqual(['TA-236']);
+    expect(wordsUnread(['TA-236'], [])).toEqual([]);
+    expect(wordsUnread([], [{ read: null }])).toEqual([]);
   });
 });

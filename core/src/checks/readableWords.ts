@@ -33,3 +33,19 @@ export function unreadWords(words: readonly string[], texts: readonly string[]):
     return wanted !== '' && !read.some((text) => text.includes(wanted));
   });
 }
+
+/**
+ * The same for all pictures of a proof point.
+ * @param words what it asks for
+ * @param pictures with what a machine read in each; null while it is not read yet
+ * @returns null as long as one is not read yet; none where there is no picture
+ */
+export function wordsUnread(
+  words: readonly string[],
+  pictures: ReadonlyArray<{ read?: string | null; damaged?: boolean }>,
+): string[] | null {
+  if (words.length === 0 || pictures.length === 0) return [];
+  const whole = pictures.filter((picture) => !picture.damaged);
+  const texts = whole.flatMap(({ read }) => (typeof read === 'string' ? [read] : []));
+  return texts.length < whole.length ? null : unreadWords(words, texts);
+}

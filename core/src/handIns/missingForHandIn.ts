@@ -1,4 +1,4 @@
-import { unreadWords } from '../checks/readableWords.ts';
+import { wordsUnread } from '../checks/readableWords.ts';
 import { type AskedShape, isWrongShape } from '../checks/shape.ts';
 import { type AskedSize, isTooSmall } from '../checks/tooSmall.ts';
 import type { Size } from '../geometry/box.ts';
@@ -8,7 +8,7 @@ import { isPin, isPinOf } from '../marks/pins.ts';
 import type { PictureFormat } from '../pictures/formats.ts';
 import { marksOnTrimmed, placingOf } from '../preparation/placing.ts';
 import type { Preparation } from '../preparation/preparation.ts';
-import { type Placeable, placedWords, placingFaults } from '../statement/placed.ts';
+import { placeablesOf, placedWords, placingFaults } from '../statement/placed.ts';
 import { type StatementForm, statementParts, unanswered } from '../statement/statementParts.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
 
@@ -113,21 +113,6 @@ function statementMissing({ statement, statementForm, proofPoints, pictures }: D
   ];
 }
 
-/** What can be placed in a statement: pictures in the order of the sheet, with their pins. */
-export const placeablesOf = (
-  points: ReadonlyArray<{ id: string; code: string }>,
-  pictures: ReadonlyArray<{ proofPointId: string; marks: readonly Mark[] }>,
-): Placeable[] =>
-  points.flatMap(({ id, code }) =>
-    pictures
-      .filter((picture) => picture.proofPointId === id)
-      .map(({ marks }, index) => ({
-        point: code,
-        picture: index + 1,
-        letters: marks.filter(isPin).map(({ letter }) => letter),
-      })),
-  );
-
 function missingAtPoint(
   { code, mustShows, requirements }: DraftPoint,
   pictures: readonly DraftPicture[],
@@ -150,7 +135,7 @@ function missingAtPoint(
     : [];
   if (pictures.length > 0 && unpinned.length > 0)
     missing.push(tell('problem', 'pins-missing', { letters: unpinned }, place));
-  const unread = wordsUnread(requirements, pictures);
+  const unread = wordsUnread(requirements.words ?? [], pictures);
   if (unread && unread.length > 0) missing.push(tell('to-check', 'words-not-read', { words: unread }, place));
   missing.push(...marksMissing(pictures, requirements).map((code) => tell('problem', code, {}, place)));
   for (const picture of pictures) {
@@ -170,17 +155,6 @@ function missingAtPoint(
       missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
-}
-
-/** Which of the words that a proof point asks for were read in none of its pictures; null as long as one is not read yet. */
-export function wordsUnread(
-  { words = [] }: PointRequirements,
-  pictures: ReadonlyArray<Pick<DraftPicture, 'read' | 'damaged'>>,
-): string[] | null {
-  if (words.length === 0 || pictures.length === 0) return [];
-  const whole = pictures.filter((picture) => !picture.damaged);
-  const texts = whole.flatMap(({ read }) => (typeof read === 'string' ? [read] : []));
-  return texts.length < whole.length ? null : unreadWords(words, texts);
 }
 
 /** What is asked of marks, and not so. Pins are asked for by themselves. */

@@ -1,3 +1,6 @@
+import type { Mark } from '../marks/mark.ts';
+import { isPin } from '../marks/pins.ts';
+
 /** A place in a statement that stands for a picture of a proof point, or for a pin in it. */
 export interface Placed {
   /** code of the proof point, "P1" */
@@ -15,6 +18,21 @@ export interface Placeable {
   picture: number;
   letters: readonly string[];
 }
+
+/** What can be placed in a statement: pictures in the order of the sheet, with their pins. */
+export const placeablesOf = (
+  points: ReadonlyArray<{ id: string; code: string }>,
+  pictures: ReadonlyArray<{ proofPointId: string; marks: readonly Mark[] }>,
+): Placeable[] =>
+  points.flatMap(({ id, code }) =>
+    pictures
+      .filter((picture) => picture.proofPointId === id)
+      .map(({ marks }, index) => ({
+        point: code,
+        picture: index + 1,
+        letters: marks.filter(isPin).map(({ letter }) => letter),
+      })),
+  );
 
 /** A piece of a statement: words as they stand, or what is placed there. */
 export type StatementPiece =

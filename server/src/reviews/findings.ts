@@ -96,7 +96,7 @@ async function unreadOf(
     const own = fields.get(row.hand_in_id) ?? {};
     const words = point.requirements.words.map((word) => fillFields(word, own));
     return wordsUnread(
-      { ...point.requirements, words },
+      words,
       siblings.map((one) => ({
         damaged: one.damaged === 1,
         read: one.words === null ? null : wordsColumn.read(one.words).text,

@@ -58,9 +58,9 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
       'Under the name: the school must be able to show what a grade was given for, and receipts must go on being right.',
   },
   'handed-in-captures': {
-    what: 'Captures of which something was handed in, and their records',
+    what: 'Captures of which something was handed in, their records, and words that the server read in them where an assignment asks for some',
     seenBy:
-      'The person. Of the record, instructors see how and when the picture was taken, what was shared, what was done to it, and its size; of the capture, what was handed in.',
+      'The person. Of the record, instructors see how and when the picture was taken, what was shared, what was done to it, and its size; of the capture, what was handed in; of the words, which of those asked for were not read.',
     becomes: 'With the hand-in that they belong to.',
   },
   grades: {
