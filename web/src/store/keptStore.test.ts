@@ -202,6 +202,28 @@ describe('entries that several tabs keep', () => {
     expect(d.entries.get('n')?.done).toEqual(['a', 'b']);
     expect(d.onLedge.size).toBe(0);
   });
+  it('that a full disk does not take are in the next page too', async () => {
+    const d = disk();
+    const tab = d.tab();
+    await d.opened(tab);
+    void tab.change('n', add('a'));
+    await d.settle();
+    d.state.full = true;
+    void tab.change('n', add('b'));
+    await d.settle();
+    d.close(tab);
+    const next = d.tab();
+    await d.opened(next);
+    expect(next.get('n')?.done).toEqual(['a', 'b']);
+    expect(next.isOnDisk('n')).toBe(false);
+    d.state.full = false;
+    void next.change('n', add('c'));
+    await d.settle();
+    expect(d.entries.get('n')?.done).toEqual(['a', 'b', 'c']);
+    // What is on disk by now is not left for another page to take up once more.
+    d.close(next);
+    expect(d.onLedge.size).toBe(0);
+  });
   it('that a page left, and that another one went on from, are as the other one has them', async () => {
     const d = disk();
     const [one, two] = [d.tab(), d.tab()];

@@ -77,8 +77,8 @@ export function createKeptStore<T extends Kept>(
   const lineage = new Map<string, ReadonlyArray<number | null>>();
   /** what was taken away here, so that a reading begun before does not bring it back */
   const gone = new Map<string, number>();
-  /** the page has been told that it goes; it may come back */
-  let leaving = false;
+  /** keys of what lies on the ledge, as far as this page knows: it was told that it goes and came back, or the disk is full */
+  const ledged = new Set<string>();
 
   const seen = (key: string) => lineage.get(key)?.at(-1) ?? null;
   const get = (key: string) => entries.find((entry) => keyOf(entry) === key);
@@ -130,8 +130,20 @@ export function createKeptStore<T extends Kept>(
     // All at once, so that nothing this page does comes before them.
     await Promise.all(
       ledge.left(personId).map(async ({ key, entry, on }) => {
-        await shelf.change(key, (disk) => (on.includes(disk?.revision ?? null) ? entry : (disk ?? null)));
-        ledge.clear(key);
+        let isMine = false;
+        try {
+          await shelf.change(key, (disk) => {
+            isMine = on.includes(disk?.revision ?? null);
+            return isMine ? entry : (disk ?? null);
+          });
+          ledge.clear(key);
+        } catch {
+          // The disk takes nothing: it is in this page, to be sent, and stays on the ledge.
+          if (!isMine || !entry) return;
+          put(key, entry);
+          unwritten.set(key, [() => entry]);
+          ledged.add(key);
+        }
       }),
     );
   }
@@ -173,7 +185,7 @@ export function createKeptStore<T extends Kept>(
         });
         const line = lineage.get(key) ?? [];
         lineage.set(key, line.slice(line.indexOf(revision)));
-        if (leaving) ledge.clear(key);
+        if (ledged.delete(key)) ledge.clear(key);
         const left = (unwritten.get(key) ?? []).filter((one) => !written.includes(one));
         if (left.length > 0) unwritten.set(key, left);
         else unwritten.delete(key);
@@ -191,11 +203,12 @@ export function createKeptStore<T extends Kept>(
       await read();
     },
     leave() {
-      leaving = true;
       for (const key of unwritten.keys()) {
         const entry = get(key) ?? null;
         const whose = entry?.personId ?? owner;
-        if (whose) ledge.leave({ key, personId: whose, entry, on: lineage.get(key) ?? [null] });
+        if (!whose) continue;
+        ledge.leave({ key, personId: whose, entry, on: lineage.get(key) ?? [null] });
+        ledged.add(key);
       }
     },
     subscribe(listener) {
