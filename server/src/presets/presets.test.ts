@@ -13,6 +13,7 @@ const settings = {
   pointer: false,
   width: null,
   target: 'next',
+  copyTo: 'nowhere',
 };
 const write = (over: object = {}) => ({ name: 'Curve, right half', key: 'c', settings, ...over });
 

@@ -5,7 +5,7 @@ import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { isToBeTakenOut } from '../store/pictureDocument.ts';
-import { useShownBytes, useStore } from '../store/pictureStore.ts';
+import { useShownBytes, useStore, useStoreOpen } from '../store/pictureStore.ts';
 import { type KeptStatement, statementKey } from '../store/statement.ts';
 import { type SheetPicture, sheetPictures } from './sheetPictures.ts';
 
@@ -58,6 +58,7 @@ export function useProofSheet(assignmentId: string) {
   const { mutate: mutateAny } = useSWRConfig();
   const store = useStore();
   useShownBytes();
+  const isOpen = useStoreOpen(me.id);
   const { data: sheet, error, mutate, isValidating } = useApi('proofSheet', { params: { assignmentId } });
   useWhatFollows(sheet !== undefined && waitsForMore(sheet), () => mutate());
   const setDraft = (draft: DraftDocument) =>
@@ -68,7 +69,9 @@ export function useProofSheet(assignmentId: string) {
     );
   // Handing in forgets the sheet; what was on its way then is thrown away when it comes, and nothing would come after it.
   const lacks = sheet === undefined && !error && !isValidating;
-  if (!sheet) return { own: null, sheet: null, error, lacks, retry: () => void mutate(), setDraft };
+  // Without what waits in this browser a full proof point would seem to have room, and the next picture take its place.
+  if (!sheet || !isOpen)
+    return { own: null, sheet: null, error, lacks, retry: () => void mutate(), setDraft };
   const own: OwnSheet | null = sheet.draft && ownSheet(sheet, sheet.draft);
   return { own, sheet, error: null, lacks, retry: () => void mutate(), setDraft };
 

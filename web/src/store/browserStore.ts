@@ -44,13 +44,37 @@ export const judgementEntries = createKeptStore(
   createLedge('judgements'),
 );
 
+/** A store that takes longer to open, as where another tab holds it, is gone on without. */
+const LONGEST_OPENING_MS = 5000;
+const openedFor = new Set<string>();
+const openListeners = new Set<() => void>();
+
 /** Reads what an earlier visit left, for one person; another person's is left alone. */
 export async function openStore(personId: string): Promise<void> {
-  await Promise.all([
-    pictureEntries.open(personId),
-    statementEntries.open(personId),
-    judgementEntries.open(personId),
-  ]);
+  const tell = () => {
+    if (openedFor.has(personId)) return;
+    openedFor.add(personId);
+    for (const listener of openListeners) listener();
+  };
+  const limit = setTimeout(tell, LONGEST_OPENING_MS);
+  try {
+    await Promise.all([
+      pictureEntries.open(personId),
+      statementEntries.open(personId),
+      judgementEntries.open(personId),
+    ]);
+  } finally {
+    clearTimeout(limit);
+    tell();
+  }
+}
+
+/** Whether what an earlier visit left has been read, or cannot be. */
+export const isStoreOpen = (personId: string): boolean => openedFor.has(personId);
+
+export function onStoreOpen(listener: () => void): () => void {
+  openListeners.add(listener);
+  return () => openListeners.delete(listener);
 }
 
 /** The page goes, perhaps for good: what the disk has not taken yet is left for the next one. */

@@ -1,6 +1,13 @@
 import { useSyncExternalStore } from 'react';
 import { toast } from '../ui/notices.ts';
-import { database, judgementEntries, pictureEntries, statementEntries } from './browserStore.ts';
+import {
+  database,
+  isStoreOpen,
+  judgementEntries,
+  onStoreOpen,
+  pictureEntries,
+  statementEntries,
+} from './browserStore.ts';
 import type { KeptJudgement } from './judgement.ts';
 import { nextRevision } from './nextRevision.ts';
 import {
@@ -38,6 +45,10 @@ const subscribe = (listener: () => void) => {
     for (const end of ends) end();
   };
 };
+
+/** Whether what an earlier visit left is in `useStore`: before, a picture that waits to be sent would seem not to be there. */
+export const useStoreOpen = (personId: string): boolean =>
+  useSyncExternalStore(onStoreOpen, () => isStoreOpen(personId));
 
 export const useStore = (): StoreContent => useSyncExternalStore(subscribe, storeContent);
 
