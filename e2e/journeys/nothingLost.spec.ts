@@ -348,3 +348,37 @@ test('a removal that the server refuses is not said to have been made', async ({
   await expect(page.locator('[data-status=refused]')).toBeVisible();
   await expect(page.getByTestId('last-change')).toBeEmpty();
 });
+
+test('right after a reload the next picture takes no place of one that still waits in the browser', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await page.route('**/api/evidence/*', (route) => route.abort());
+  await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=waiting]')).toBeVisible();
+  // The browser's store takes its time to be read, as on a busy computer.
+  await page.addInitScript(() => {
+    const slow = new WeakSet<EventTarget>();
+    const { getAll } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.getAll = function (...asked) {
+      const request = getAll.apply(this, asked);
+      slow.add(request);
+      return request;
+    };
+    const listen = EventTarget.prototype.addEventListener;
+    EventTarget.prototype.addEventListener = function (this: EventTarget, type, heard, options) {
+      if (type !== 'success' || !slow.has(this) || typeof heard !== 'function')
+        return listen.call(this, type, heard, options);
+      return listen.call(this, type, (event) => setTimeout(() => heard.call(this, event), 1500), options);
+    };
+  });
+  await copyPicture(page, await testPicture(300, 180));
+  await page.reload();
+  await page.getByText('The next picture goes to').waitFor();
+  await page.keyboard.press('Control+v');
+  // It is asked which one it replaces, and nothing is taken in unseen.
+  await expect(page.getByRole('dialog', { name: 'P1 is full' })).toBeVisible();
+  await expect(page.getByTestId('frame-stage')).toHaveCount(0);
+});

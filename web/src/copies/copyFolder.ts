@@ -47,8 +47,12 @@ export async function writeInto(
   // After a new start of the browser it has to be asked once more.
   if ((await (folder as Asked).requestPermission?.({ mode: 'readwrite' })) === 'denied')
     throw new DOMException('The folder may not be written to.', 'NotAllowedError');
-  const free = await freeName(folder, name);
-  const file = await (await folder.getFileHandle(free, { create: true })).createWritable();
+  // Two at once, also of two tabs, must not find the same name free.
+  const [free, handle] = await navigator.locks.request('nachweis-folder', async () => {
+    const found = await freeName(folder, name);
+    return [found, await folder.getFileHandle(found, { create: true })] as const;
+  });
+  const file = await handle.createWritable();
   try {
     await file.write(blob);
     await file.close();
