@@ -423,6 +423,13 @@ describe('sending what the browser kept', () => {
 });
 
 describe('sending verdicts that were kept', () => {
+  /** Requests to an address arrive, and their answers do not. */
+  const cutAfter = (part = '') => {
+    befall = async (address, when) => {
+      if (when === 'after' && address.includes(part)) throw new TypeError('the line is cut');
+      return undefined;
+    };
+  };
   it('one given while another was on its way is made on what has just been entered', async () => {
     told.length = 0;
     const room = await handedIn(server());
@@ -463,19 +470,13 @@ describe('sending verdicts that were kept', () => {
     const room = await handedIn(server());
     const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
     await page(room.instructorPerson);
-    befall = async (_, when) => {
-      if (when === 'after') throw new TypeError('the line is cut');
-      return undefined;
-    };
+    cutAfter();
     await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
     expect(await sendAll(hooks)).toBe('later');
     await keepVerdicts(judged, { [room.exponent]: 'partly' }, () => 0);
     await keepAdjustment(judged, { units: 10, reason: 'neat', baseVersion: 0 });
     expect(await sendAll(hooks)).toBe('later');
-    befall = async (address, when) => {
-      if (when === 'after' && address.includes('/adjustment')) throw new TypeError('the line is cut');
-      return undefined;
-    };
+    cutAfter('/adjustment');
     expect(await sendAll(hooks)).toBe('later');
     await keepAdjustment(judged, { units: 20, reason: 'very neat', baseVersion: 0 });
     befall = async () => undefined;
@@ -490,10 +491,7 @@ describe('sending verdicts that were kept', () => {
     const room = await handedIn(server());
     const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
     await page(room.instructorPerson);
-    befall = async (_, when) => {
-      if (when === 'after') throw new TypeError('the line is cut');
-      return undefined;
-    };
+    cutAfter();
     await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
     expect(await sendAll(hooks)).toBe('later');
     befall = async () => undefined;
