@@ -5,7 +5,7 @@ import type { Plugin } from 'vite';
 
 /** Of no use to a student, or only with a connection; what reads words is 7 MB and kept when it was used. */
 const NOT_KEPT =
-  /\.map$|^assets\/(worker\.min|tesseract-core|reading-)|^sw\.js|^\.vite\/|^assets\/(Builder|Course|Ledger|AssignmentLedger|Grid|Review|Compare|compare|New|Second)/;
+  /\.map$|^assets\/(worker\.min|tesseract-core|reading-)|^sw\.js|^\.vite\/|^assets\/(Builder|Course|Ledger|AssignmentLedger|ErrandStrip|Grid|Review|Compare|compare|New|Second)/;
 /** A name that holds its hash says by itself which version it is. */
 const HASHED = /^assets\//;
 

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Stage, WindowState } from './assignments.ts';
 import { AssignmentDefinition } from './definitions.ts';
+import { Errand } from './errands.ts';
 import { MAX_PEOPLE } from './limits.ts';
 import { Ink } from './marks.ts';
 import { Role } from './session.ts';
@@ -115,10 +116,15 @@ export const SignInLink = z.object({
   personId: Id,
   href: z.string(),
   expiresAt: Instant,
-  /** whether it went out by mail too; null where this server sends none */
-  mailed: z.boolean().nullable(),
 });
 export type SignInLink = z.infer<typeof SignInLink>;
+
+export const LinksMade = z.object({
+  links: z.array(SignInLink),
+  /** each of them gets one by mail too; null where this server sends none */
+  mailing: Errand.nullable(),
+});
+export type LinksMade = z.infer<typeof LinksMade>;
 
 /** What a link is for, as whoever opens it is told. */
 export const LinkView = z.object({

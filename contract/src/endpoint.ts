@@ -18,6 +18,7 @@ export const ACCESS = [
   'own-mark-set',
   'own-stock',
   'own-handover',
+  'own-errand',
   'own-evidence',
   'own-hand-in',
   'hand-in-party',

@@ -1,6 +1,7 @@
 import { assignmentEndpoints } from './endpoints/assignments.ts';
 import { captureEndpoints } from './endpoints/captures.ts';
 import { courseEndpoints } from './endpoints/courses.ts';
+import { errandEndpoints } from './endpoints/errands.ts';
 import { evidenceEndpoints } from './endpoints/evidence.ts';
 import { handoverEndpoints } from './endpoints/handovers.ts';
 import { knownEndpoints } from './endpoints/known.ts';
@@ -33,6 +34,7 @@ export const endpoints = {
   ...markSetEndpoints,
   ...sharingEndpoints,
   ...workFileEndpoints,
+  ...errandEndpoints,
 } as const;
 
 export type EndpointName = keyof typeof endpoints;

@@ -10,6 +10,7 @@ export * from './courses.ts';
 export * from './definitions.ts';
 export { ACCESS, type Access, type Endpoint, type Input, type Output } from './endpoint.ts';
 export { type EndpointName, endpoints } from './endpoints.ts';
+export * from './errands.ts';
 export * from './evidence.ts';
 export * from './figures.ts';
 export * from './framings.ts';

@@ -12,6 +12,7 @@ export const KNOWN_KINDS = [
   'settings',
   'kept-words',
   'letters',
+  'errands',
   'drafts',
   'captures',
   'hand-ins',

@@ -7,6 +7,8 @@ import { captureHandlers } from './captures/routes.ts';
 import type { Context } from './context.ts';
 import { courseHandlers } from './courses/routes.ts';
 import { LAST_MIGRATION } from './db/database.ts';
+import { madeRoute } from './errands/madeRoute.ts';
+import { errandHandlers } from './errands/routes.ts';
 import { evidenceHandlers } from './evidence/routes.ts';
 import { archivesRoute } from './files/archives.ts';
 import { filesRoute } from './files/routes.ts';
@@ -45,6 +47,7 @@ export function createApp(context: Context): Express {
   mountEndpoints(app, context, actor, handlers(context));
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
   app.get('/files/:fileId/:name', filesRoute(context, actor));
+  app.get('/archives/made/:name', madeRoute(context, actor));
   app.get('/archives/:kind/:name', archivesRoute(context, actor));
   app.get('/live/:kind/:id', liveRoute(context, actor));
   app.use(['/api', '/files', '/archives', '/live'], () => {
@@ -74,6 +77,7 @@ function handlers(context: Context): Handlers {
     ...mailHandlers(context),
     ...handoverHandlers(context),
     ...referenceHandlers(context),
+    ...errandHandlers(context),
   };
 }
 

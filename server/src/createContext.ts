@@ -4,6 +4,8 @@ import { createKeyedLock } from './blobs/keyedLock.ts';
 import type { Context } from './context.ts';
 import { openDatabase } from './db/database.ts';
 import { lockFolder } from './db/folderLock.ts';
+import { archiveHandler } from './errands/archiveJob.ts';
+import { mailingHandler } from './errands/mailingJob.ts';
 import { sealHandler } from './handIns/seal.ts';
 import { createJobQueue } from './jobs/jobQueue.ts';
 import { createWatchers } from './live/watchers.ts';
@@ -57,9 +59,16 @@ export async function createContext(
       now,
     };
     const seal = sealHandler(context);
-    await jobs.start({ seal, render: seal, inspect: inspectHandler(context), read: readHandler(context) });
+    await jobs.start({
+      seal,
+      render: seal,
+      inspect: inspectHandler(context),
+      read: readHandler(context),
+      archive: archiveHandler(context),
+      mailing: mailingHandler(context),
+    });
     await renewWork(context);
-    return { ...context, close };
+    return Object.assign(context, { close });
   } catch (error) {
     await close();
     throw explainStart(error, dataFolder);

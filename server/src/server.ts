@@ -5,6 +5,7 @@ import { createApp } from './app.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
 import { warnOfDisk } from './disk/freeDisk.ts';
+import { clearResults } from './errands/results.ts';
 import { tellOfTime } from './live/tellOfTime.ts';
 import { mailRound } from './mail/mailRound.ts';
 import { type PictureWork, sharedWork } from './pictures/pictureWork.ts';
@@ -51,6 +52,7 @@ export async function startServer(
   server.on('request', createApp(context));
   const emptied = async () => {
     await emptyBin(context).catch((error) => log.error({ err: error }, 'the bin was not emptied'));
+    await clearResults(context).catch((error) => log.error({ err: error }, 'old results were not cleared'));
     await warnOfDisk(settings.dataFolder, log);
   };
   await emptied();

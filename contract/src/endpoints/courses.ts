@@ -4,9 +4,9 @@ import {
   CourseLine,
   CourseView,
   CourseWrite,
+  LinksMade,
   PeopleAnswer,
   PeopleWrite,
-  SignInLink,
 } from '../courses.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { FiguresWrite, FiguresWritten } from '../figures.ts';
@@ -94,6 +94,6 @@ export const courseEndpoints = {
       'Makes sign-in links for people of the course. For who has a password only an administrator does.',
     params: z.object({ courseId: Id }),
     body: z.object({ personIds: z.array(Id).min(1).max(MAX_PEOPLE) }),
-    response: z.array(SignInLink),
+    response: LinksMade,
   },
 } as const satisfies Record<string, Endpoint>;

@@ -1,7 +1,7 @@
 import type { Access, Endpoint, Role } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { HttpProblem, notFound } from '../http/problem.ts';
+import { HttpProblem, notFound, type Thing } from '../http/problem.ts';
 import { roleInCourse } from './roles.ts';
 import { readOpenSecondMarkings, secondMarkerOf } from './secondMarkers.ts';
 
@@ -66,6 +66,26 @@ async function requireNotBlind(
 
 type Rule = (db: DbOrTrx, actor: Actor, question: Question) => Promise<void>;
 
+/**
+ * What is one person's alone.
+ * @param mayBeNew what is not there yet is made by whoever names it
+ */
+const own =
+  (
+    table: 'mark_sets' | 'presets' | 'stock_remarks' | 'handovers' | 'errands',
+    param: string,
+    what: Thing,
+    { mayBeNew = false } = {},
+  ): Rule =>
+  async (db, actor, q) => {
+    const row = await db
+      .selectFrom(table)
+      .select('person_id')
+      .where('id', '=', q.params[param] ?? '')
+      .executeTakeFirst();
+    if (row ? row.person_id !== actor.personId : !mayBeNew) throw notFound(what);
+  };
+
 const RULES: Record<Exclude<Access, 'public'>, Rule> = {
   person: async () => {},
   'course-member': (db, actor, q) => requireRole(db, actor, assignmentOf(q), ['student', ...STAFF]),
@@ -99,24 +119,6 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     if (assignmentId !== undefined) await requireRole(db, actor, assignmentId, ['student', ...STAFF]);
   },
 
-  async 'own-mark-set'(db, actor, q) {
-    const row = await db
-      .selectFrom('mark_sets')
-      .select('person_id')
-      .where('id', '=', q.params.markSetId ?? '')
-      .executeTakeFirst();
-    if (row && row.person_id !== actor.personId) throw notFound('mark-set');
-  },
-
-  async 'own-preset'(db, actor, q) {
-    const row = await db
-      .selectFrom('presets')
-      .select('person_id')
-      .where('id', '=', q.params.presetId ?? '')
-      .executeTakeFirst();
-    if (row && row.person_id !== actor.personId) throw notFound('preset');
-  },
-
   /** Evidence stays in the assignment it was made for, with its capture, and is written as long as one is a student there. */
   async 'own-evidence'(db, actor, q) {
     const row = await db
@@ -139,23 +141,11 @@ const RULES: Record<Exclude<Access, 'public'>, Rule> = {
     if (capture?.owner_id !== actor.personId) throw notFound('capture');
   },
 
-  async 'own-stock'(db, actor, q) {
-    const row = await db
-      .selectFrom('stock_remarks')
-      .select('person_id')
-      .where('id', '=', q.params.stockId ?? '')
-      .executeTakeFirst();
-    if (row && row.person_id !== actor.personId) throw notFound('stock');
-  },
-
-  async 'own-handover'(db, actor, q) {
-    const row = await db
-      .selectFrom('handovers')
-      .select('person_id')
-      .where('id', '=', q.params.handoverId ?? '')
-      .executeTakeFirst();
-    if (row?.person_id !== actor.personId) throw notFound('handover');
-  },
+  'own-mark-set': own('mark_sets', 'markSetId', 'mark-set', { mayBeNew: true }),
+  'own-preset': own('presets', 'presetId', 'preset', { mayBeNew: true }),
+  'own-stock': own('stock_remarks', 'stockId', 'stock', { mayBeNew: true }),
+  'own-handover': own('handovers', 'handoverId', 'handover'),
+  'own-errand': own('errands', 'errandId', 'errand'),
 
   async 'own-hand-in'(db, actor, q) {
     if (!(await isOwnHandIn(db, actor, q.params.handInId ?? ''))) throw notFound('hand-in');

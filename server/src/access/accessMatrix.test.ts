@@ -28,6 +28,16 @@ type Caller = (typeof CALLERS)[number];
 /** `in`: the door is open (whatever is said behind it); the numbers are refusals. */
 type Outcome = 'in' | 401 | 403 | 404;
 
+const OWNERS_ALONE: Record<Caller, Outcome> = {
+  nobody: 401,
+  own: 'in',
+  classmate: 404,
+  instructor: 404,
+  marker: 404,
+  strangerStudent: 404,
+  strangerInstructor: 404,
+};
+
 /** The whole of who may do what, written down once more, independently of the rules. */
 const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
   public: {
@@ -102,69 +112,14 @@ const EXPECTED: Record<Access, Record<Caller, Outcome>> = {
     strangerStudent: 403,
     strangerInstructor: 403,
   },
-  'own-capture': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-mark-set': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-preset': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-handover': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-stock': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-evidence': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
-  'own-hand-in': {
-    nobody: 401,
-    own: 'in',
-    classmate: 404,
-    instructor: 404,
-    marker: 404,
-    strangerStudent: 404,
-    strangerInstructor: 404,
-  },
+  'own-capture': OWNERS_ALONE,
+  'own-mark-set': OWNERS_ALONE,
+  'own-preset': OWNERS_ALONE,
+  'own-handover': OWNERS_ALONE,
+  'own-errand': OWNERS_ALONE,
+  'own-stock': OWNERS_ALONE,
+  'own-evidence': OWNERS_ALONE,
+  'own-hand-in': OWNERS_ALONE,
   'hand-in-party': {
     nobody: 401,
     own: 'in',
@@ -276,6 +231,15 @@ async function world(s: TestServer) {
     .post(`/api/assignments/${room.assignment.id}/handovers`)
     .send({ id: handoverId, proofPointId: room.assignment.points[0]?.id })
     .expect(200);
+  const errandId = randomUUID();
+  await db
+    .insertInto('errands')
+    .values({
+      ...{ id: errandId, person_id: room.studentPerson.id, kind: 'archive', course_id: room.courseId },
+      ...{ assignment_id: room.assignment.id, form: 'zip', state: 'ready', why: null, done: 1, total: 1 },
+      ...{ asked_at: '2026-11-05T10:00:00.000Z', ended_at: '2026-11-05T10:00:00.000Z', bytes: 1, fetched: 0 },
+    })
+    .execute();
   const referenceId = randomUUID();
   const { body: shown } = await putCapture(room.instructor, await picture());
   await room.instructor
@@ -331,6 +295,7 @@ async function world(s: TestServer) {
     ids: {
       askedId,
       handoverId,
+      errandId,
       referenceId,
       pictureId,
       stockId,
@@ -371,6 +336,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     text: 'x',
     look: { ink: null },
     ink: null,
+    form: 'zip',
     id: randomUUID(),
     draftVersion: 999,
     verdict: null,

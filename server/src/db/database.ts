@@ -26,6 +26,7 @@ import * as references from './migrations/0019_references.ts';
 import * as remarkPictures from './migrations/0020_remark_pictures.ts';
 import * as markSets from './migrations/0021_mark_sets.ts';
 import * as workFiles from './migrations/0022_work_files.ts';
+import * as errands from './migrations/0023_errands.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -56,6 +57,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0020_remark_pictures': remarkPictures,
   '0021_mark_sets': markSets,
   '0022_work_files': workFiles,
+  '0023_errands': errands,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

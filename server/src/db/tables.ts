@@ -1,4 +1,4 @@
-import type { MailKind, Role, Source, Stage, Surface } from '@nachweis/contract';
+import type { ClassForm, Errand, MailKind, Role, Source, Stage, Surface } from '@nachweis/contract';
 import type { PictureFormat } from '@nachweis/core';
 import type { Generated } from 'kysely';
 import type { EventTables } from './eventTables.ts';
@@ -231,6 +231,31 @@ export interface Tables extends EventTables {
     evidence_id: string;
     made_at: string;
     expires_at: string;
+  };
+  /** long work that somebody asked for */
+  errands: {
+    seq: Generated<number>;
+    id: string;
+    person_id: string;
+    kind: 'archive' | 'mailing';
+    /** null: a mailing */
+    assignment_id: string | null;
+    course_id: string;
+    form: ClassForm | null;
+    state: Errand['state'];
+    why: Errand['why'];
+    done: number;
+    total: number;
+    asked_at: string;
+    ended_at: string | null;
+    bytes: number | null;
+    fetched: number;
+  };
+  /** whom a mailing is for, and whether it has reached them */
+  errand_people: {
+    errand_id: string;
+    person_id: string;
+    state: 'waiting' | 'sent' | 'refused';
   };
   /** a judgement that a student asked for again, and what was answered; the two have one id */
   asked_again_events: {

@@ -1,7 +1,7 @@
-import { once } from 'node:events';
-import type { Response } from 'express';
+import type { Writable } from 'node:stream';
 import { Zip, ZipPassThrough } from 'fflate';
 import type { BlobStore } from '../blobs/blobStore.ts';
+import { readFurther } from './readFurther.ts';
 
 /** A file of an archive: its name in it, and where its bytes come from. */
 export interface Entry {
@@ -15,21 +15,21 @@ export interface Entry {
 export async function writeZip(
   blobs: BlobStore,
   entries: AsyncIterable<Entry>,
-  res: Response,
+  out: Writable,
 ): Promise<void> {
   let failed: Error | null = null;
   const zip = new Zip((error, chunk, final) => {
     if (error) failed = error;
-    else if (final) res.end(chunk);
-    else res.write(chunk);
+    else if (final) out.end(chunk);
+    else out.write(chunk);
   });
   const flushed = async () => {
     if (failed) throw failed;
-    if (res.writableNeedDrain && !res.destroyed) await Promise.race([once(res, 'drain'), once(res, 'close')]);
+    if (out.writableNeedDrain && !out.destroyed) await readFurther(out);
   };
   for await (const { name, sha256, text, bytes } of entries) {
     // Whoever waited for it has left.
-    if (res.destroyed) return;
+    if (out.destroyed) return;
     const file = new ZipPassThrough(name);
     zip.add(file);
     if (text !== undefined) file.push(new TextEncoder().encode(text));

@@ -88,7 +88,8 @@ export type Thing =
   | 'mark-set'
   | 'file'
   | 'question'
-  | 'stock';
+  | 'stock'
+  | 'errand';
 
 /** The same whether it is not there or not the caller's to see. */
 export const notFound = (thing: Thing) => new HttpProblem('not-found', { thing });

@@ -2,9 +2,9 @@ import type { Db } from '../db/database.ts';
 
 /**
  * `seal` and `render` make the pictures of a hand-in and of a draft, `inspect` thumbnail and facts of a capture, `read`
- * reads the words in a picture.
+ * reads the words in a picture; `archive` and `mailing` are long work that somebody asked for.
  */
-export type JobKind = 'seal' | 'render' | 'inspect' | 'read';
+export type JobKind = 'seal' | 'render' | 'inspect' | 'read' | 'archive' | 'mailing';
 
 export interface Job {
   id: number;

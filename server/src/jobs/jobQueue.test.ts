@@ -4,7 +4,14 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterEach, describe, expect, it } from 'vitest';
 import { type Db, openDatabase } from '../db/database.ts';
-import { createJobQueue, JOB_PAUSES_MS, type Job, type JobHandlers, type JobQueue } from './jobQueue.ts';
+import {
+  createJobQueue,
+  JOB_PAUSES_MS,
+  type Job,
+  type JobHandlers,
+  type JobKind,
+  type JobQueue,
+} from './jobQueue.ts';
 
 const log = pino({ level: 'silent' });
 const open: Array<() => Promise<void>> = [];
@@ -36,7 +43,8 @@ function handlers(
   giveUp?: (job: Job) => Promise<void>,
 ): JobHandlers {
   const handler = { version: 1, work, ...(giveUp && { giveUp }) };
-  return { seal: handler, render: handler, inspect: handler, read: handler };
+  const kinds: JobKind[] = ['seal', 'render', 'inspect', 'read', 'archive', 'mailing'];
+  return Object.fromEntries(kinds.map((kind) => [kind, handler])) as JobHandlers;
 }
 const nothing = handlers(async () => {});
 

@@ -14,7 +14,13 @@ export interface JobHandler {
 export type JobHandlers = Record<JobKind, JobHandler>;
 
 /** What is worked on at the same time; in a lane, a kind goes before those behind it. */
-const LANES: ReadonlyArray<readonly JobKind[]> = [['seal', 'render'], ['inspect'], ['read']];
+const LANES: ReadonlyArray<readonly JobKind[]> = [
+  ['seal', 'render'],
+  ['inspect'],
+  ['read'],
+  ['archive'],
+  ['mailing'],
+];
 /** Pauses between the tries of a job that fails, in milliseconds. */
 export const JOB_PAUSES_MS: readonly number[] = [1000, 2000, 4000, 8000];
 

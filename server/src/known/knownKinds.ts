@@ -92,6 +92,16 @@ export const KNOWN: readonly KnownKind[] = [
     remove: removeFrom('mails'),
   },
   {
+    kind: 'errands',
+    columns: ['errands.person_id', 'errand_people.person_id'],
+    count: summed(counted('errands', 'person_id'), counted('errand_people', 'person_id')),
+    async remove(trx, id) {
+      // What was made for them goes with the next look for results that nobody waits for.
+      await trx.deleteFrom('errand_people').where('person_id', '=', id).execute();
+      await trx.deleteFrom('errands').where('person_id', '=', id).execute();
+    },
+  },
+  {
     kind: 'drafts',
     columns: ['drafts.student_id', 'evidence.student_id', 'handovers.person_id'],
     count: counted('drafts', 'student_id'),

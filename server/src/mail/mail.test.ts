@@ -1,8 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { AddressInfo } from 'node:net';
-import { type ParsedMail, simpleParser } from 'mailparser';
-import { SMTPServer } from 'smtp-server';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { removePerson } from '../known/removePerson.ts';
 import {
   addEvidence,
@@ -12,60 +9,24 @@ import {
   handInSealed,
   joinCourse,
   serverPerTest,
-  type TestServer,
 } from '../testServer.testing.ts';
 import { mailRound } from './mailRound.ts';
-import { createPost } from './post.ts';
+import { mailServerPerTest } from './mailServer.testing.ts';
 
 const server = serverPerTest();
 
-/** A real mail server. */
-let smtp: SMTPServer;
-let letters: ParsedMail[];
-/** what it answers instead of taking a letter, as a code of RFC 5321 */
-let refuses: number | null;
-beforeEach(async () => {
-  letters = [];
-  refuses = null;
-  smtp = new SMTPServer({
-    authOptional: true,
-    disabledCommands: ['AUTH', 'STARTTLS'],
-    disableReverseLookup: true,
-    onRcptTo(_address, _session, done) {
-      done(refuses === null ? null : Object.assign(new Error('Not now.'), { responseCode: refuses }));
-    },
-    onData(stream, _session, done) {
-      simpleParser(stream).then((letter) => {
-        letters.push(letter);
-        done();
-      }, done);
-    },
-  });
-  await new Promise<void>((resolve) => smtp.listen(0, '127.0.0.1', resolve));
-});
-afterEach(async () => {
-  // Its open connections go first, or the mail server waits for them.
-  server().context.post.close();
-  await new Promise<void>((resolve) => smtp.close(() => resolve()));
-});
-
-/** The server of the test, sending through that mail server. */
-function sending(s: TestServer): TestServer['context'] {
-  const { port } = (smtp as unknown as { server: { address(): AddressInfo } }).server.address();
-  s.context.post = createPost({ smtp: `smtp://127.0.0.1:${port}`, mailFrom: 'nachweis@school.example' });
-  return s.context;
-}
-const subjects = () => letters.map((letter) => letter.subject);
+const mail = mailServerPerTest(server);
+const subjects = () => mail().letters.map((letter) => letter.subject);
 
 describe('letters', () => {
   it('tell of a receipt and of a return once, without points, and lead to the page', async () => {
-    const context = sending(server());
+    const context = mail().sending(server());
     await mailRound(context);
     const room = await handedIn(server());
     await mailRound(context);
     await mailRound(context);
     expect(subjects()).toEqual(['Handed in: Rating curve, H-00001']);
-    const [receipt] = letters;
+    const [receipt] = mail().letters;
     expect(receipt?.from?.text).toBe('"Nachweis" <nachweis@school.example>');
     expect(receipt?.text).toContain('Hello Bilal Okafor');
     expect(receipt?.text).toMatch(/Thursday,? 5 November 2026 at 11:00 CET/);
@@ -76,11 +37,11 @@ describe('letters', () => {
     await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).send({}).expect(200);
     expect(await mailRound(context)).toBe(1);
     expect(subjects().at(-1)).toBe('Returned: Rating curve');
-    expect(letters.at(-1)?.text).not.toMatch(/1\.75|points? of/);
+    expect(mail().letters.at(-1)?.text).not.toMatch(/1\.75|points? of/);
   });
 
   it('wait for a release that is set for later, and do not come when it is taken back before', async () => {
-    const context = sending(server());
+    const context = mail().sending(server());
     await mailRound(context);
     const room = await handedIn(server());
     await giveVerdicts(room.instructor, room.handInId, { [room.exponent]: 'shown', [room.axes]: 'shown' });
@@ -98,7 +59,7 @@ describe('letters', () => {
   });
 
   it('remind once of what is due within a day, by what holds for each, and nobody who is done or exempt', async () => {
-    const context = sending(server());
+    const context = mail().sending(server());
     const room = await classroom(server());
     const others = [];
     for (const name of ['Done', 'Exempt', 'Later'])
@@ -130,18 +91,18 @@ describe('letters', () => {
     server().setNow('2026-11-09T16:30:00.000Z');
     await mailRound(context);
     await mailRound(context);
-    expect(letters.map((letter) => [letter.subject, [letter.to].flat()[0]?.text])).toEqual([
+    expect(mail().letters.map((letter) => [letter.subject, [letter.to].flat()[0]?.text])).toEqual([
       ['Due soon: Rating curve', expect.stringContaining(room.studentPerson.email)],
     ]);
-    expect(letters[0]?.text).toContain('One picture of yours is in it and not handed in.');
+    expect(mail().letters[0]?.text).toContain('One picture of yours is in it and not handed in.');
     server().setNow('2026-11-10T16:30:00.000Z');
     await mailRound(context);
-    expect([letters[1]?.to].flat()[0]?.text).toContain(later.person.email);
-    expect(letters).toHaveLength(2);
+    expect([mail().letters[1]?.to].flat()[0]?.text).toContain(later.person.email);
+    expect(mail().letters).toHaveLength(2);
   });
 
   it('are not sent to who does not want them, nor later when they do', async () => {
-    const context = sending(server());
+    const context = mail().sending(server());
     await mailRound(context);
     const room = await classroom(server());
     const none = { receipt: false, returned: true, reminder: true };
@@ -160,32 +121,32 @@ describe('letters', () => {
 
   it('go to nobody who was removed, and are not noted for them again', async () => {
     const s = server();
-    const context = sending(s);
+    const context = mail().sending(s);
     await mailRound(context);
     const { studentPerson, instructorPerson } = await handedIn(s);
     await mailRound(context);
-    expect(letters).toHaveLength(1);
+    expect(mail().letters).toHaveLength(1);
     const { id: personId, email } = studentPerson;
     await removePerson(context, { personId, email, by: instructorPerson.id });
     await mailRound(context);
-    expect(letters).toHaveLength(1);
+    expect(mail().letters).toHaveLength(1);
     expect(await context.db.selectFrom('mails').selectAll().execute()).toEqual([]);
   });
   it('are tried again when the mail server is away, and given up when it refuses for good', async () => {
-    const context = sending(server());
+    const context = mail().sending(server());
     await mailRound(context);
     await handedIn(server());
-    refuses = 451;
+    mail().refuses = () => 451;
     expect(await mailRound(context)).toBe(0);
-    refuses = null;
+    mail().refuses = () => null;
     // Not at once.
     expect(await mailRound(context)).toBe(0);
     server().setNow('2026-11-05T10:05:00.000Z');
     expect(await mailRound(context)).toBe(1);
-    refuses = 550;
+    mail().refuses = () => 550;
     await handedIn(server());
     await mailRound(context);
-    refuses = null;
+    mail().refuses = () => null;
     server().setNow('2026-11-05T20:00:00.000Z');
     expect(await mailRound(context)).toBe(0);
     const rows = await context.db.selectFrom('mails').select(['tries', 'error', 'sent_at']).execute();
@@ -197,39 +158,8 @@ describe('letters', () => {
 
   it('tell nothing of what was before this server sent any', async () => {
     await handedIn(server());
-    const context = sending(server());
+    const context = mail().sending(server());
     server().setNow('2026-11-05T12:00:00.000Z');
     expect(await mailRound(context)).toBe(0);
-  });
-});
-
-describe('a sign-in link', () => {
-  it('goes to the person it is for; whoever makes it is told whether the mail server took it', async () => {
-    const room = await classroom(server());
-    const { body: people } = await room.instructor
-      .post(`/api/courses/${room.courseId}/people`)
-      .send({
-        people: [{ givenName: 'Kim', surname: 'Lee', email: 'kim@school.example', role: 'student' }],
-        dryRun: false,
-      })
-      .expect(200);
-    expect(people).toBeTruthy();
-    const { body: course } = await room.instructor.get(`/api/courses/${room.courseId}`).expect(200);
-    const kim = course.people.find((one: { email: string }) => one.email === 'kim@school.example').id;
-    const make = async () =>
-      (
-        await room.instructor
-          .post(`/api/courses/${room.courseId}/links`)
-          .send({ personIds: [kim] })
-          .expect(200)
-      ).body[0];
-    expect((await make()).mailed).toBeNull();
-    sending(server());
-    const { href, mailed } = await make();
-    expect(mailed).toBe(true);
-    expect(letters[0]?.text).toContain(href);
-    expect(letters[0]?.to).toMatchObject({ text: '"Kim Lee" <kim@school.example>' });
-    refuses = 550;
-    expect((await make()).mailed).toBe(false);
   });
 });

@@ -1,8 +1,8 @@
-import { once } from 'node:events';
 import type { Writable } from 'node:stream';
 import type { Box } from '@nachweis/core';
 import PDFDocument from 'pdfkit';
 import type { BlobStore } from '../blobs/blobStore.ts';
+import { readFurther } from '../files/readFurther.ts';
 import { type PictureBytes, pictureBytes, UNREADABLE } from './pictureBytes.ts';
 import type { Printed, PrintedPicture, PrintedWords } from './printed.ts';
 import { registerFonts, runsOf } from './printedFonts.ts';
@@ -43,17 +43,6 @@ export async function writeSheets(
   }
   if (drawn === 0) pdf.addPage().text(instead);
   pdf.end();
-}
-
-/** Until it takes more, or has closed. */
-async function readFurther(out: Writable): Promise<void> {
-  const waiting = new AbortController();
-  const { signal } = waiting;
-  try {
-    await Promise.race([once(out, 'drain', { signal }), once(out, 'close', { signal })]);
-  } finally {
-    waiting.abort();
-  }
 }
 
 /** An empty document on A4, tagged with its language and title. */

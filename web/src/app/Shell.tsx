@@ -22,6 +22,8 @@ import { useReconnect } from './useReconnect.ts';
 
 /** Only administrators need it, and without a connection nobody. */
 const DiskWarning = lazy(() => import('./DiskWarning.tsx').catch(() => ({ default: () => null })));
+/** Only who judges or manages has something made; it is seen on every page. */
+const ErrandStrip = lazy(() => import('../errands/ErrandStrip.tsx').catch(() => ({ default: () => null })));
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
@@ -76,6 +78,11 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       {me.admin && (
         <Suspense fallback={null}>
           <DiskWarning />
+        </Suspense>
+      )}
+      {(me.admin || me.courses.some((course) => course.role !== 'student')) && (
+        <Suspense fallback={null}>
+          <ErrandStrip />
         </Suspense>
       )}
       {!reached && (

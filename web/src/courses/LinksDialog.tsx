@@ -1,19 +1,22 @@
-import type { CourseView, SignInLink } from '@nachweis/contract';
+import type { CourseView, Errand, LinksMade } from '@nachweis/contract';
 import Papa from 'papaparse';
 import type { ReactNode } from 'react';
 import { serverNow } from '../api/serverClock.ts';
+import { useErrands } from '../errands/useErrands.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { saveAs } from '../ui/saveAs.ts';
+import { errandState } from '../words/errands.ts';
 
 interface LinksDialogProps {
   course: CourseView;
-  links: readonly SignInLink[];
+  made: LinksMade;
   onClose: () => void;
 }
 
 /** Links with which people set a password. They are shown here only: the server keeps no copy. */
-export function LinksDialog({ course, links, onClose }: LinksDialogProps): ReactNode {
+export function LinksDialog({ course, made, onClose }: LinksDialogProps): ReactNode {
+  const { links, mailing } = made;
   const rows = links.map(({ personId, href }) => {
     const person = course.people.find((one) => one.id === personId);
     return {
@@ -44,7 +47,7 @@ export function LinksDialog({ course, links, onClose }: LinksDialogProps): React
             </li>
           ))}
         </ul>
-        <Mailed links={links} />
+        {mailing && <Mailed begun={mailing} timeZone={course.timeZone} />}
         <div className="flex justify-end gap-2">
           <Button
             onClick={() =>
@@ -65,16 +68,12 @@ export function LinksDialog({ course, links, onClose }: LinksDialogProps): React
   );
 }
 
-/** Whom their link has reached by mail; where this server sends none, nothing. */
-function Mailed({ links }: { links: readonly SignInLink[] }): ReactNode {
-  const asked = links.filter((link) => link.mailed !== null);
-  if (asked.length === 0) return null;
-  const sent = asked.filter((link) => link.mailed).length;
+/** How far the letters are. */
+function Mailed({ begun, timeZone }: { begun: Errand; timeZone: string }): ReactNode {
+  const errand = useErrands().find((one) => one.id === begun.id) ?? begun;
   return (
-    <p role="status" className={sent === asked.length ? '' : 'text-ochre'}>
-      {sent === asked.length
-        ? `The mail server has taken ${sent === 1 ? 'it' : `all ${sent}`} for ${sent === 1 ? 'its' : 'their'} ${sent === 1 ? 'person' : 'people'}.`
-        : `The mail server has taken ${sent} of ${asked.length}. Give the others theirs yourself.`}
+    <p role="status" className="written">
+      Each gets one by mail too: {errandState(errand, timeZone)}
     </p>
   );
 }

@@ -1,8 +1,9 @@
-import { type CoursePerson, type CourseView, ROLES, type Role, type SignInLink } from '@nachweis/contract';
+import { type CoursePerson, type CourseView, type LinksMade, ROLES, type Role } from '@nachweis/contract';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
+import { useErrandOrders } from '../errands/useErrands.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
@@ -26,7 +27,8 @@ interface PeoplePartProps {
 export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   const me = useMe();
   const [bringing, setBringing] = useState(false);
-  const [links, setLinks] = useState<SignInLink[] | null>(null);
+  const [made, setMade] = useState<LinksMade | null>(null);
+  const { refresh } = useErrandOrders();
   const [leaving, setLeaving] = useState<CoursePerson | null>(null);
   const [problem, setProblem] = useState('');
   const columns = [...new Set(course.people.flatMap((person) => Object.keys(person.fields)))];
@@ -40,9 +42,11 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
     }
   };
   const makeLinks = (personIds: string[]) =>
-    tried(async () =>
-      setLinks(await callApi('makeLinks', { params: { courseId: course.id }, body: { personIds } })),
-    );
+    tried(async () => {
+      const answer = await callApi('makeLinks', { params: { courseId: course.id }, body: { personIds } });
+      setMade(answer);
+      if (answer.mailing) await refresh();
+    });
   const leave = (personId: string) =>
     tried(async () => {
       await callApi('leaveCourse', { params: { courseId: course.id, personId } });
@@ -75,7 +79,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
           </div>
         </Dialog>
       )}
-      {links && <LinksDialog course={course} links={links} onClose={() => setLinks(null)} />}
+      {made && <LinksDialog course={course} made={made} onClose={() => setMade(null)} />}
       <div className="flex flex-wrap items-center gap-2">
         <h2 id="people-title" className="flex-1 text-xl">
           People

@@ -2,10 +2,10 @@ import type { Receipt } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { FileLink } from '../pictures/FileLink.tsx';
-import { ArchiveLinks } from '../ui/ArchiveLinks.tsx';
 import { Button } from '../ui/Button.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 import { dateAndTime, fileSize } from '../ui/when.ts';
+import { HandInForms } from './HandInForms.tsx';
 
 /** What proves that, when and what was handed in. */
 export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
@@ -58,7 +58,7 @@ export function ReceiptCard({ receipt }: { receipt: Receipt }): ReactNode {
       )}
       {receipt.jws && (
         <p className="mt-2 flex flex-wrap items-center gap-2 text-sm print:hidden">
-          <ArchiveLinks kind="hand-in" id={receipt.handInId} />
+          <HandInForms handInId={receipt.handInId} />
           <Button
             small
             onClick={() =>

@@ -5,8 +5,8 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { ClassForms } from '../errands/ClassForms.tsx';
 import { useLive } from '../judging/useLive.ts';
-import { ArchiveLinks } from '../ui/ArchiveLinks.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { FindingSign } from '../ui/signs.tsx';
@@ -101,7 +101,7 @@ export default function ReviewListScreen(): ReactNode {
             </Link>
           )}
           {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
-          {rows.length > 0 && !list.veiled && <ArchiveLinks kind="assignment" id={assignment.id} />}
+          {rows.length > 0 && !list.veiled && <ClassForms assignmentId={assignment.id} />}
           {list.mayRelease && (
             <Link to={`/assignments/${assignment.id}/ledger`} className={buttonClasses('plain')}>
               Ledger

@@ -41,6 +41,11 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
     seenBy: 'Nobody. What was written in them is not kept.',
     becomes: '',
   },
+  errands: {
+    what: 'Downloads of a class that one asked for, and mailings that one was in',
+    seenBy: 'Who asked for them.',
+    becomes: 'What was made goes too.',
+  },
   drafts: {
     what: 'Drafts: pictures in mounts and statements that are not handed in',
     seenBy: 'The person alone.',

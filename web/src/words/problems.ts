@@ -26,6 +26,7 @@ const THINGS: Readonly<Record<string, string>> = {
   stock: 'These kept words were not found, or they are not yours to see.',
   preset: 'The preset was not found, or it is not yours to see.',
   file: 'The file was not found, or it is not yours to see.',
+  errand: 'This was not found. It may have been cleared away, or have waited too long.',
   'mark-set': 'This look was not found, or it is not yours to see.',
 };
 

@@ -1,0 +1,86 @@
+import type { Context } from '../context.ts';
+import type { JobHandler } from '../jobs/jobQueue.ts';
+import { linkLetter } from '../mail/letters.ts';
+import { isRefused } from '../mail/post.ts';
+import { fullName } from '../people/names.ts';
+import { isRemovedEmail } from '../people/removedEmail.ts';
+import { linkPath, makeLink } from '../sessions/links.ts';
+import type { ErrandRow } from './errandRows.ts';
+import { beginErrand, noteEnd, noteProgress, Stopped } from './progress.ts';
+
+/**
+ * Mails each of some people a link of their own. Whom it has reached is written person by person, so that after a stop of
+ * the server the rest follow; a letter that was under way in that moment may come twice.
+ */
+export function mailingHandler(context: Context): JobHandler {
+  const ended = (error: unknown) => {
+    if (!(error instanceof Stopped)) throw error;
+  };
+  return {
+    version: 1,
+    work: ({ subject }, signal) => sendAll(context, subject, signal).catch(ended),
+    giveUp: ({ subject }) => noteEnd(context, subject, { state: 'failed', why: 'mail-away' }).catch(ended),
+  };
+}
+
+async function sendAll(context: Context, id: string, signal: AbortSignal): Promise<void> {
+  const errand = await beginErrand(context, id);
+  if (!errand) return;
+  const { db } = context;
+  const waiting = await db
+    .selectFrom('errand_people')
+    .select('person_id')
+    .where('errand_id', '=', id)
+    .where('state', '=', 'waiting')
+    .execute();
+  let done = errand.total - waiting.length;
+  for (const { person_id: personId } of waiting) {
+    signal.throwIfAborted();
+    const state = await sendLink(context, errand, personId);
+    await db
+      .updateTable('errand_people')
+      .set({ state })
+      .where('errand_id', '=', id)
+      .where('person_id', '=', personId)
+      .execute();
+    await noteProgress(context, id, { done: ++done });
+  }
+  await noteEnd(context, id, { state: 'ready', bytes: null });
+}
+
+/** @throws Error where it is the mail server that is away, and not the one letter */
+async function sendLink(
+  { db, post, now, settings }: Context,
+  errand: ErrandRow,
+  personId: string,
+): Promise<'sent' | 'refused'> {
+  const person = await db
+    .selectFrom('people')
+    .select(['given_name', 'surname', 'email', 'password_hash'])
+    .where('id', '=', personId)
+    .executeTakeFirst();
+  const by = await db
+    .selectFrom('people')
+    .select('admin')
+    .where('id', '=', errand.person_id)
+    .executeTakeFirst();
+  if (!person || isRemovedEmail(person.email)) return 'refused';
+  // Who has chosen a password meanwhile needs no other link, and an instructor has none to give them.
+  if (person.password_hash !== '' && by?.admin !== 1) return 'sent';
+  const { title: course, time_zone: timeZone } = await db
+    .selectFrom('courses')
+    .select(['title', 'time_zone'])
+    .where('id', '=', errand.course_id)
+    .executeTakeFirstOrThrow();
+  const { token, expiresAt } = await makeLink(db, now, personId, errand.person_id);
+  const name = fullName(person);
+  const base = settings.origin ?? `http://${settings.host}:${settings.port}`;
+  const words = linkLetter({ name, course, timeZone, expiresAt, href: `${base}${linkPath(token)}` });
+  try {
+    await post.send({ to: { name, address: person.email }, ...words });
+    return 'sent';
+  } catch (error) {
+    if (isRefused(error)) return 'refused';
+    throw error;
+  }
+}
