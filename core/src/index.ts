@@ -139,6 +139,7 @@ export {
   type NameRulePart,
   parseNameRule,
 } from './naming/nameRule.ts';
+export { checkName, type NameCheck, type NearName } from './naming/repairName.ts';
 export { toAscii } from './naming/shapeValue.ts';
 export { listName, nameOrder } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';

@@ -3,6 +3,7 @@ import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
 import { formatPoints, wallTimeOf } from '@nachweis/core';
 import { demoAssignments } from '@nachweis/demo';
 import type { Locator, Page } from '@playwright/test';
+import { expectClean } from '../fixtures/axe.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
 const ZONE = 'Europe/Berlin';
@@ -102,3 +103,21 @@ for (const [name, definition] of Object.entries(demoAssignments(day)))
     expect(entered.ok()).toBe(true);
     expect(bare(made)).toEqual(bare(await read(asDemo)));
   });
+
+test('a name is tried by the rule before the assignment is saved: what it says, or the smallest change', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  const surname = school.student.name.split(' ').at(-1) ?? '';
+  const field = page.getByLabel('Try a name');
+  await field.fill(`${surname}_P1.png`);
+  await expect(page.getByText(/It is by the rule: .*P1, picture 1\./)).toBeVisible();
+  await field.fill(`${surname.slice(0, -1)}_P1.png`);
+  await expect(page.getByText(`With one character changed it is “${surname}_P1.png”`)).toBeVisible();
+  // Enter does not save what is not changed.
+  await field.press('Enter');
+  await expect(page.getByText('Saved.')).toBeHidden();
+  await expectClean(page, 'trying a name');
+});

@@ -46,6 +46,11 @@ export interface NameIndex {
   readable: boolean;
   /** everything that a name may say: one where it is clear, none where it is no name by this rule */
   read(name: string): NameOf[];
+  /**
+   * Every name that the rule makes, without its extension and as it is written, with what it says. Dates are taken from a
+   * name in their order; where it has too few of them, there is none.
+   */
+  stems(withDatesOf: string): Iterable<[string, NameOf[]]>;
   /** leaves out what is a date of the rule's pattern */
   withoutDates(stem: string): string;
 }
@@ -77,6 +82,7 @@ export function indexNames(rule: string, roll: NameRoll, target: NameTarget = {}
   );
   const most = Math.min(target.longest ?? MAX_NAME_BYTES, MAX_NAME_BYTES) - LONGEST_EXTENSION;
   const byStem = new Map<string, NameOf[]>();
+  const written = new Map<string, string>();
   const lost = new Map<keyof NameOf, LostPart>();
   let cut: NameIndex['cut'] = null;
   for (const [says, name] of faults.length > 0 ? [] : everyName(parts, roll, target)) {
@@ -85,7 +91,10 @@ export function indexNames(rule: string, roll: NameRoll, target: NameTarget = {}
     const key = folded(stemOf(name));
     const there = byStem.get(key);
     if (there) there.push(says);
-    else byStem.set(key, [says]);
+    else {
+      byStem.set(key, [says]);
+      written.set(key, stemOf(name));
+    }
     const [first = says] = there ?? [];
     for (const part of PARTS)
       if (first[part] !== says[part] && !lost.has(part)) lost.set(part, { part, first, second: says, name });
@@ -100,6 +109,14 @@ export function indexNames(rule: string, roll: NameRoll, target: NameTarget = {}
       const stem = folded(stemOf(name));
       if (patterns.length === 0) return byStem.get(stem) ?? [];
       return templates.flatMap(({ pieces, says }) => (fits(stem, pieces, patterns) ? says : []));
+    },
+    *stems(withDatesOf) {
+      const found = datesIn(withDatesOf, patterns, dates);
+      if (!found) return;
+      for (const [key, says] of byStem) {
+        let next = 0;
+        yield [(written.get(key) ?? key).replaceAll(DATE_MARK, () => found[next++] ?? ''), says];
+      }
     },
     withoutDates: (stem) =>
       dates.reduce(
@@ -136,4 +153,17 @@ function fits(stem: string, pieces: readonly string[], patterns: readonly string
     .join('');
   const dates = new RegExp(`^${expression}$`, 'u').exec(stem)?.slice(1);
   return dates?.every((date, index) => isDate(date, patterns[index] ?? '')) ?? false;
+}
+
+/** The dates of a name in their order, one for each pattern; null where it has too few. */
+function datesIn(name: string, patterns: readonly string[], dates: readonly RegExp[]): string[] | null {
+  const found: string[] = [];
+  let rest = name;
+  for (const [index, pattern] of patterns.entries()) {
+    const date = dates[index] && rest.match(dates[index])?.find((text) => isDate(text, pattern));
+    if (!date) return null;
+    found.push(date);
+    rest = rest.slice(rest.indexOf(date) + date.length);
+  }
+  return found;
 }

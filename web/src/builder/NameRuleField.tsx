@@ -7,6 +7,7 @@ import { useNow } from '../ui/useNow.ts';
 import { lostSentence, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
 import type { BuilderForm } from './form.ts';
 import { type NameExamples, nameExamples } from './nameExamples.ts';
+import { TryName } from './TryName.tsx';
 
 /** The rule that names pictures, with what it makes of the class as it is. */
 export function NameRuleField({
@@ -65,33 +66,42 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
     const target = { alphabet: asked.alphabet ?? 'any', longest: Number(asked.longest) || null };
     return nameExamples({ ...asked, target }, course, `${today}T12:00:00.000Z`);
   }, [named, course, today]);
+  const personOf = (id: string) => course.people.find((person) => person.id === id)?.listed ?? 'Example, Kim';
   return (
-    <div role="status" className="flex flex-col gap-1 text-sm">
-      {made.faults.map((fault) => (
-        <p key={fault.start} className="written text-madder">
-          {ruleFaultSentence(fault)}
-        </p>
-      ))}
-      {made.examples.length > 0 && (
-        <>
-          <p className="written text-faded">{ruleWords(made.parts)}</p>
-          <ul aria-label="Examples from the class list">
-            {made.examples.map(({ person, name }) => (
-              <li key={`${person} ${name}`} className="written font-mono">
-                {name}
-              </li>
-            ))}
-          </ul>
-          <ReadBack index={made.index} course={course} />
-        </>
-      )}
-    </div>
+    <>
+      <div role="status" className="flex flex-col gap-1 text-sm">
+        {made.faults.map((fault) => (
+          <p key={fault.start} className="written text-madder">
+            {ruleFaultSentence(fault)}
+          </p>
+        ))}
+        {made.examples.length > 0 && (
+          <>
+            <p className="written text-faded">{ruleWords(made.parts)}</p>
+            <ul aria-label="Examples from the class list">
+              {made.examples.map(({ person, name }) => (
+                <li key={`${person} ${name}`} className="written font-mono">
+                  {name}
+                </li>
+              ))}
+            </ul>
+            <ReadBack index={made.index} personOf={personOf} />
+          </>
+        )}
+      </div>
+      {made.faults.length === 0 && <TryName index={made.index} personOf={personOf} />}
+    </>
   );
 }
 
 /** Whether a name says whose picture it is and which: what files of a class that come in from elsewhere are told by. */
-function ReadBack({ index, course }: { index: NameExamples['index']; course: CourseView }): ReactNode {
-  const personOf = (id: string) => course.people.find((person) => person.id === id)?.listed ?? 'Example, Kim';
+function ReadBack({
+  index,
+  personOf,
+}: {
+  index: NameExamples['index'];
+  personOf: (id: string) => string;
+}): ReactNode {
   const { lost, cut } = index;
   if (lost.length === 0 && !cut)
     return <p>Each name says whose picture it is and which: it can be read back.</p>;
