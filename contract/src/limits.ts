@@ -4,6 +4,11 @@ export const MAX_TEXT = 20_000;
 /** Most marks of one picture. */
 export const MAX_MARKS = 500;
 
+/** Letters of the address that holds the pixels of a picture in another one: some hundred pixels each way. */
+export const MAX_INSET_LETTERS = 300_000;
+/** Letters of the addresses of all pictures that lie in one. */
+export const MOST_INSET_LETTERS = 1_200_000;
+
 /** Most people of one course. */
 export const MAX_PEOPLE = 1000;
 

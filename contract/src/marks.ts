@@ -7,7 +7,7 @@ import {
 } from '@nachweis/core';
 import * as z from 'zod';
 import { Coordinate } from './framings.ts';
-import { MAX_MARKS } from './limits.ts';
+import { MAX_INSET_LETTERS, MAX_MARKS, MOST_INSET_LETTERS } from './limits.ts';
 import { Id } from './shared.ts';
 
 export const Letter = z.string().regex(/^[a-z]$/);
@@ -81,10 +81,28 @@ export const Mark = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('colour'), ...drawn, x: Place, y: Place, colour: Ink }),
   z.object({
+    kind: z.literal('inset'),
+    ...arranged,
+    opacity: MarkStyle.shape.opacity,
+    pixels: z
+      .string()
+      .max(MAX_INSET_LETTERS)
+      .regex(/^data:image\/(png|webp|jpeg);base64,[A-Za-z0-9+/]+={0,2}$/),
+    box: AreaBox,
+  }),
+  z.object({
     kind: z.literal('redaction'),
     ...arranged,
     look: z.enum(['solid', 'mosaic', 'blur']),
     box: AreaBox,
   }),
 ]) satisfies z.ZodType<CoreMark>;
-export const Marks = z.array(Mark).max(MAX_MARKS);
+export const Marks = z
+  .array(Mark)
+  .max(MAX_MARKS)
+  .refine(
+    (marks) =>
+      marks.reduce((sum, mark) => sum + (mark.kind === 'inset' ? mark.pixels.length : 0), 0) <=
+      MOST_INSET_LETTERS,
+    'insets-too-large',
+  );

@@ -82,6 +82,7 @@ export type { Arrow } from './marks/kinds/arrow.ts';
 export type { Callout } from './marks/kinds/callout.ts';
 export { channelsOf } from './marks/kinds/colour.ts';
 export { HIGHLIGHT_TINTS } from './marks/kinds/highlight.ts';
+export { type Inset, MAX_INSET_PIXELS } from './marks/kinds/inset.ts';
 export type { Line } from './marks/kinds/line.ts';
 export { MAX_LOOP_POINTS } from './marks/kinds/loop.ts';
 export { calibrated, MEASURES, type Measure, measured, resultOf } from './marks/kinds/measure.ts';

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { at, drag, openBench, tool } from '../fixtures/bench.ts';
-import { addByDrop } from '../fixtures/pictures.ts';
+import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const marksOf = async (page: Page, school: School) =>
@@ -233,6 +233,10 @@ test('what the browser saves is what the server seals, for every kind of mark', 
     }
     if (name === 'Ellipse') await page.getByLabel('Covers').selectOption('half');
   }
+  await tool(page, 'Picture');
+  await copyPicture(page, await testPicture(60, 40));
+  await page.keyboard.press('ControlOrMeta+v');
+  await expect(list(page)).toHaveCount(13);
   await tool(page, 'Step');
   await page.mouse.click(...(await at(page, 0.55, 0.2)));
   await page.keyboard.type('Read it here');

@@ -1,7 +1,7 @@
 import { drawPins } from './drawPins.ts';
 import { stepsOf } from './kinds/legend.ts';
 import { kindOf } from './kinds.ts';
-import type { Mark, MarkSetting } from './mark.ts';
+import type { ImageOf, Mark, MarkSetting } from './mark.ts';
 import type { MarkCanvas } from './markCanvas.ts';
 import { isPin } from './pins.ts';
 
@@ -21,6 +21,7 @@ export interface MarkFonts {
  * the pixels before (`redact`).
  *
  * @param measure width of a text at a size of letters, in pixels
+ * @param imageOf of the pixels that marks carry
  */
 export function drawMarks(
   canvas: MarkCanvas,
@@ -28,8 +29,9 @@ export function drawMarks(
   picture: MarkSetting['picture'],
   fonts: MarkFonts,
   measure: MarkSetting['measure'],
+  imageOf?: ImageOf,
 ): void {
-  const setting = settingOf(picture, fonts, measure, marks);
+  const setting = settingOf(picture, fonts, measure, marks, imageOf);
   const under = marks.filter((mark) => kindOf(mark).multiplies);
   if (under.length > 0) {
     canvas.globalCompositeOperation = 'multiply';
@@ -46,10 +48,12 @@ export const settingOf = (
   fonts: MarkFonts,
   measure: MarkSetting['measure'],
   marks: readonly Mark[],
+  imageOf?: ImageOf,
 ): MarkSetting => ({
   picture,
   fonts: { plain: fonts.text, fixed: fonts.fixed },
   measure,
+  imageOf,
   steps: stepsOf(marks),
 });
 

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/box.ts';
 import { scaledBy } from '../trims/trim.ts';
 import { drawMarks, settingOf } from './drawMarks.ts';
+import type { Inset } from './kinds/inset.ts';
 import { renumbered } from './kinds/number.ts';
 import { KINDS, kindOf } from './kinds.ts';
 import type { Mark, MarkKind, MarkSetting } from './mark.ts';
@@ -53,6 +54,7 @@ const plain: fc.Arbitrary<Mark> = fc.oneof(
       return { kind: 'measure', ...base, of, points, unit: 'px', perPixel: 1 };
     }),
   at.map((p): Mark => ({ kind: 'colour', ...base, ...p, colour: '#336699' })),
+  box.map((b): Mark => ({ kind: 'inset', id: 'm', pixels: 'data:image/png;base64,AAAA', box: b })),
   box.map((b): Mark => ({ kind: 'redaction', id: 'm', look: 'blur', box: b })),
 );
 
@@ -185,6 +187,31 @@ describe('every kind of mark', () => {
         if (Math.abs(to.x - x) > 1 && Math.abs(to.y - y) > 1) expect(corners).toContainEqual([x, y]);
       }),
     );
+  });
+});
+
+describe('a picture in a picture', () => {
+  const inset: Mark = {
+    ...{ kind: 'inset', id: 'm', pixels: 'data:image/png;base64,AAAA' },
+    box: { x: 100, y: 100, width: 200, height: 100 },
+  };
+  it('keeps the ratio of its sides, whichever corner is pulled wherever', () => {
+    fc.assert(
+      fc.property(fc.constantFrom('nw', 'ne', 'sw', 'se'), at, fc.boolean(), (corner, to, even) => {
+        const { box } = KINDS.inset.pull(inset as Inset, corner, to, even);
+        expect(box.width / box.height).toBeCloseTo(2, 6);
+        expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(1);
+      }),
+    );
+  });
+  it('stays upright and undistorted where the picture is turned by a quarter', () => {
+    const turned = { ...scaledBy(1), point: ({ x, y }: Point) => ({ x: 600 - y, y: x }) };
+    expect(KINDS.inset.map(inset as Inset, turned)).toMatchObject({
+      box: { x: 350, y: 150, width: 200, height: 100 },
+    });
+  });
+  it('shows that something is there where its pixels cannot be had', () => {
+    expect(touched([inset]).length).toBe(200 * 100);
   });
 });
 

@@ -2,6 +2,7 @@ import { arrow } from './kinds/arrow.ts';
 import { callout } from './kinds/callout.ts';
 import { colour } from './kinds/colour.ts';
 import { highlight } from './kinds/highlight.ts';
+import { inset } from './kinds/inset.ts';
 import { legend } from './kinds/legend.ts';
 import { line } from './kinds/line.ts';
 import { loop } from './kinds/loop.ts';
@@ -29,6 +30,7 @@ export const KINDS: { [K in Mark['kind']]: MarkKind<Extract<Mark, { kind: K }>> 
   highlight,
   measure,
   colour,
+  inset,
   redaction,
 };
 

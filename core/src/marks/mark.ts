@@ -4,6 +4,7 @@ import type { Arrow } from './kinds/arrow.ts';
 import type { Callout } from './kinds/callout.ts';
 import type { ColourMark } from './kinds/colour.ts';
 import type { Highlight } from './kinds/highlight.ts';
+import type { Inset } from './kinds/inset.ts';
 import type { Legend } from './kinds/legend.ts';
 import type { Line } from './kinds/line.ts';
 import type { Loop } from './kinds/loop.ts';
@@ -32,6 +33,7 @@ export type Mark =
   | Highlight
   | Measure
   | ColourMark
+  | Inset
   | Redaction;
 
 /** What all marks but pins have. */
@@ -50,6 +52,9 @@ export interface MarkBase extends Arranged, MarkStyle {
   ink: string;
 }
 
+/** What a canvas draws of pixels that a mark carries. */
+export type ImageOf = (pixels: string) => unknown;
+
 /** The picture that marks are drawn on: defaults follow its size, so that they read as well on a small as on a large one. */
 export interface MarkSetting {
   picture: Size;
@@ -57,6 +62,8 @@ export interface MarkSetting {
   fonts: Readonly<Record<MarkFont, string>>;
   /** width of a text in pixels at a size of letters in pixels */
   measure: (text: string, size: number, font: MarkFont) => number;
+  /** the image of an inset's pixels for the canvas that is drawn on; nothing where it is not there (yet) */
+  imageOf?: ImageOf | undefined;
   /** numbered steps of the picture, in their order */
   steps?: readonly Step[];
 }

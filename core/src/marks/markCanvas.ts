@@ -27,5 +27,7 @@ export interface MarkCanvas {
   rect(x: number, y: number, width: number, height: number): void;
   fill(): void;
   stroke(): void;
+  /** @param image of the canvas's own kind */
+  drawImage(image: unknown, x: number, y: number, width: number, height: number): void;
   fillText(text: string, x: number, y: number): void;
 }

@@ -1,4 +1,4 @@
-import { createCanvas } from '@napi-rs/canvas';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { drawMarks } from './drawMarks.ts';
@@ -11,6 +11,15 @@ const fonts = { text: 'sans-serif', heads: 'sans-serif', fixed: 'monospace' };
 const measure = (text: string, size: number) => text.length * size * 0.5;
 const base = { id: 'm', ink: '#b3261e' };
 const box = { x: 60, y: 50, width: 120, height: 90 };
+/** A picture of the box's size, as a mark carries it. */
+async function stripes(): Promise<string> {
+  const canvas = createCanvas(box.width, box.height).getContext('2d');
+  for (const [index, colour] of ['#1c6660', '#ffe066', '#b3261e'].entries()) {
+    canvas.fillStyle = colour;
+    canvas.fillRect(index * 40, 0, 40, box.height);
+  }
+  return canvas.canvas.toDataURL('image/png');
+}
 const MARKS: Record<string, Mark> = {
   arrow: { kind: 'arrow', ...base, from: { x: 40, y: 250 }, to: { x: 330, y: 60 } },
   line: { kind: 'line', ...base, from: { x: 20, y: 30 }, to: { x: 380, y: 270 } },
@@ -29,6 +38,7 @@ const MARKS: Record<string, Mark> = {
   // A head with its letter left out of the comparison would be no head: its disc is most of it.
   pin: { kind: 'pin', letter: 'i', x: 200, y: 150 },
   highlight: { kind: 'highlight', id: 'm', tint: '#ffe066', box },
+  inset: { kind: 'inset', id: 'm', pixels: await stripes(), box },
 };
 
 /** How far two pictures are apart: mean difference of a channel, of 255. */
@@ -49,7 +59,8 @@ describe('marks as SVG', () => {
     const context = canvas.getContext('2d');
     context.fillStyle = '#ffffff';
     context.fillRect(0, 0, picture.width, picture.height);
-    drawMarks(context as unknown as MarkCanvas, [mark], picture, fonts, measure);
+    const image = mark.kind === 'inset' ? await loadImage(mark.pixels) : null;
+    drawMarks(context as unknown as MarkCanvas, [mark], picture, fonts, measure, () => image);
     const drawn = await sharp(Buffer.from(svg)).flatten({ background: '#ffffff' }).png().toBuffer();
     const empty = await sharp({ create: { ...picture, channels: 3, background: '#ffffff' } })
       .png()

@@ -17,7 +17,7 @@ export function marksAsSvg(
   data: string,
 ): string {
   const canvas = new SvgCanvas();
-  drawMarks(canvas, marks, picture, fonts, measure);
+  drawMarks(canvas, marks, picture, fonts, measure, (pixels) => pixels);
   const { width, height } = picture;
   // Within a character section nothing but its end has to be watched for.
   const kept = data.replaceAll(']]>', ']]]]><![CDATA[>');

@@ -74,6 +74,11 @@ export class SvgCanvas implements MarkCanvas {
       `<path d="${this.path.join('')}" fill="none" stroke="${escaped(String(this.strokeStyle))}" ${style}${this.blend}/>`,
     );
   }
+  /** @param image the address that holds its pixels */
+  drawImage(image: unknown, x: number, y: number, width: number, height: number): void {
+    const place = `x="${short(x)}" y="${short(y)}" width="${short(width)}" height="${short(height)}"`;
+    this.add(`<image ${place} preserveAspectRatio="none" href="${escaped(String(image))}"${this.seen}/>`);
+  }
   fillText(text: string, x: number, y: number): void {
     const anchor = { center: 'middle', right: 'end', end: 'end' }[this.textAlign] ?? 'start';
     const baseline = { middle: 'central', top: 'text-before-edge' }[this.textBaseline] ?? 'alphabetic';

@@ -10,6 +10,7 @@ import { wantWords } from '../pictures/readJob.ts';
 import { readDraft, requireDraftable, touchDraft } from './drafts.ts';
 import { makeRoom } from './makeRoom.ts';
 import { formatsAt, prepareRendering, wantRendering, withFormat } from './rendering.ts';
+import { requireSoundInsets } from './soundInsets.ts';
 
 /**
  * Makes evidence, changes its framing and marks, or moves it to another proof point. What comes to a proof point that is
@@ -100,6 +101,7 @@ async function prepare(
   if (!capture) throw notFound('capture');
   if (capture.deleted_at !== null) throw new HttpProblem('in-bin', {});
   const { framing, trims, marks, encoding } = write;
+  requireSoundInsets(marks);
   const document = { framing, trims, marks, encoding };
   const { width, height } = placingOf(document, capture).size;
   if (width * height > MAX_PICTURE_PIXELS) throw new HttpProblem('too-many-pixels', { width, height });

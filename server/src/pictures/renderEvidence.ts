@@ -17,7 +17,7 @@ import {
   trimmedPicture,
   withoutParticulars,
 } from '@nachweis/core';
-import { createCanvas, GlobalFonts, ImageData } from '@napi-rs/canvas';
+import { createCanvas, GlobalFonts, type Image, ImageData, loadImage } from '@napi-rs/canvas';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
 import { encode } from './encode.ts';
@@ -107,18 +107,33 @@ export async function drawn(framed: Raster, marks: readonly Mark[]): Promise<Ras
     return context.measureText(words).width;
   };
   const canvas = context as unknown as MarkCanvas;
+  context.imageSmoothingQuality = 'high';
+  const images = await imagesIn(marks);
+  const imageOf = (pixels: string) => images.get(pixels);
   let ground = framed;
   if (under.length > 0) {
     context.putImageData(new ImageData(new Uint8ClampedArray(framed.data), width, height), 0, 0);
-    drawMarks(canvas, under, framed, FONTS, measure);
+    drawMarks(canvas, under, framed, FONTS, measure, imageOf);
     ground = { width, height, data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data) };
     context.clearRect(0, 0, width, height);
   }
   // Laid over by itself: a canvas would change the colours of pixels that are nearly transparent.
   const over = marks.filter((mark) => !kindOf(mark).multiplies);
-  drawMarks(canvas, over, framed, FONTS, measure);
+  drawMarks(canvas, over, framed, FONTS, measure, imageOf);
   const laid = Buffer.from(context.getImageData(0, 0, width, height).data.buffer);
   return rasterOf(fromRaster(ground).composite([{ input: laid, raw: { width, height, channels: 4 } }]));
+}
+
+/** The pictures that lie in it, by the pixels they carry; one that cannot be read is not there. */
+async function imagesIn(marks: readonly Mark[]): Promise<Map<string, Image>> {
+  const found = new Map<string, Image>();
+  for (const mark of marks)
+    if (mark.kind === 'inset' && !found.has(mark.pixels)) {
+      const bytes = Buffer.from(mark.pixels.slice(mark.pixels.indexOf(',') + 1), 'base64');
+      const image = await loadImage(bytes).catch(() => null);
+      if (image) found.set(mark.pixels, image);
+    }
+  return found;
 }
 
 async function putEncoded(blobs: BlobStore, raster: Raster, encoding: Encoding): Promise<MadePicture> {

@@ -17,6 +17,7 @@ import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
+import { InsetPanel } from './InsetPanel.tsx';
 import { KeepLook, LookPanel } from './LookPanel.tsx';
 import { MarkFileButtons } from './MarkFileButtons.tsx';
 import { MarkList } from './MarkList.tsx';
@@ -218,6 +219,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
             <div className="min-h-0 flex-1 md:overflow-auto">
               {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
               {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
+              {tool.inserts && (
+                <InsetPanel bench={bench} captureId={picture.captureId} others={others} codeOf={codeOf} />
+              )}
               {tool.reads && <ReadPanel bench={bench} marks={drawnMarks} />}
               {!tool.trim && tool !== FINISH_TOOL && (
                 <PinList

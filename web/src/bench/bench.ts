@@ -10,6 +10,7 @@ import {
 } from '@nachweis/core';
 import type { ShownPicture } from '../pictures/useShownPicture.ts';
 import type { Arranging } from './arranging.ts';
+import type { InsetPixels } from './insetOf.ts';
 import type { Making, Tool } from './tools.ts';
 import type { Look } from './useLook.ts';
 import type { WorkHistory } from './useWorkHistory.ts';
@@ -49,6 +50,8 @@ export interface Bench {
   make: (from: Point, to: Point, even: boolean, path?: Making['path'], id?: string) => Mark | null;
   /** @param mark in pixels of the picture that is seen */
   add: (mark: Mark) => void;
+  /** puts another picture in the middle of the one that is seen, as large as it is or as there is room */
+  addInset: (inset: InsetPixels) => void;
   /** does what the tool in hand does from one place to another: makes its mark, or its step */
   finishDrawing: (mark: Mark, from: Point, to: Point) => void;
   trims: readonly Trim[];

@@ -49,6 +49,8 @@ export interface Tool {
   trim?: (trimming: Trimming) => Exclude<Trim, Finish> | null;
   /** of a tool that reads the words of a part instead */
   reads?: true;
+  /** of a tool that puts another picture in instead */
+  inserts?: true;
   /** of a tool that chooses the marks in a part instead */
   chooses?: true;
 }
@@ -171,6 +173,15 @@ const highlighter: Tool = {
   }),
 };
 
+const picture: Tool = {
+  name: 'inset',
+  label: 'Picture',
+  hint: 'Choose a picture, or press Ctrl V; it is put in the middle. Drag it to its place, and a corner to its size.',
+  drawn: true,
+  inserts: true,
+  make: () => null,
+};
+
 /** No more places than are kept, evenly taken from all. */
 function thinned(path: ReadonlyArray<Point & { p: number }>): Array<Point & { p: number }> {
   const every = Math.ceil(path.length / MAX_STROKE_POINTS);
@@ -224,7 +235,7 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
       choose,
     ],
   },
-  { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter] },
+  { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter, picture] },
   { key: '3', label: 'Measure', tools: MEASURE_TOOLS },
   { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
   { key: '5', label: 'Trim', tools: TRIM_TOOLS },

@@ -1,4 +1,4 @@
-import { MAX_MARKS, MAX_TRIMS, type ProofPoint } from '@nachweis/contract';
+import { MAX_MARKS, MAX_TRIMS, MOST_INSET_LETTERS, type ProofPoint } from '@nachweis/contract';
 import {
   type Box,
   boxHolds,
@@ -6,6 +6,7 @@ import {
   calibrated,
   HOUSE_INKS,
   isPinOf,
+  KINDS,
   kindOf,
   type Mark,
   markOnCapture,
@@ -25,6 +26,7 @@ import {
 import { type RefObject, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { colourAt } from '../pictures/colourAt.ts';
+import { insetImage } from '../pictures/insetImages.ts';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
 import { useShownPicture } from '../pictures/useShownPicture.ts';
 import { useBitmap } from '../prepare/useBitmap.ts';
@@ -84,7 +86,7 @@ export function useBench(
   const several = together.length > 1 ? together : [];
   /** without a text that is left empty */
   const written = marks.filter((mark) => !isEmpty(mark));
-  const setting = settingOf(trimmed, PAGE_FONTS, measureText, marksOnTrimmed(marks, placing));
+  const setting = settingOf(trimmed, PAGE_FONTS, measureText, marksOnTrimmed(marks, placing), insetImage);
   const toCapture = (mark: Mark) => markOnCapture(mark, placing);
   const seen = (mark: Mark): Mark =>
     marksOnTrimmed([mark], placing)[0] ?? kindOf(mark).map(mark, placing.there);
@@ -196,6 +198,18 @@ export function useBench(
     arrange,
     make,
     add,
+    addInset({ pixels, width, height }) {
+      const carried = drawn.reduce((sum, mark) => sum + (mark.kind === 'inset' ? mark.pixels.length : 0), 0);
+      if (carried + pixels.length > MOST_INSET_LETTERS) {
+        toast.warning('No more pictures fit into this one. Remove one first, or make a plate of them.');
+        return;
+      }
+      const scale = Math.min(1, (trimmed.width * 0.4) / width, (trimmed.height * 0.4) / height);
+      const [w, h] = [Math.max(1, width * scale), Math.max(1, height * scale)];
+      const box = { x: (trimmed.width - w) / 2, y: (trimmed.height - h) / 2, width: w, height: h };
+      const style = styleFor(look.now, KINDS.inset.styles ?? []);
+      add({ kind: 'inset', id: crypto.randomUUID(), pixels, box, ...style });
+    },
     addInMiddle() {
       if (tool.chooses) return chooseMany(drawn.map((mark) => mark.id));
       const [x, y] = [trimmed.width / 2, trimmed.height / 2];

@@ -31,7 +31,7 @@ export function useWorkHistory(evidenceId: string, work: Work, onChange: (work: 
     latest.current = bounded;
     setHistory(bounded);
     try {
-      sessionStorage.setItem(keyOf(evidenceId), JSON.stringify(bounded));
+      sessionStorage.setItem(keyOf(evidenceId), packed(bounded));
     } catch {
       // The work itself is kept elsewhere; only the way back ends with the page.
     }
@@ -52,11 +52,35 @@ function kept(evidenceId: string, { trims, marks }: Work): History<Work> {
   const now = { trims, marks };
   const fresh = { past: [], now, future: [], merging: '' };
   try {
-    const history = JSON.parse(sessionStorage.getItem(keyOf(evidenceId)) ?? 'null') as History<Work> | null;
+    const history = unpacked(sessionStorage.getItem(keyOf(evidenceId)) ?? 'null');
     return history && JSON.stringify(history.now) === JSON.stringify(now)
       ? { ...history, merging: '' }
       : fresh;
   } catch {
     return fresh;
   }
+}
+
+/** Stands before the place of a picture's pixels in the list of all. */
+const PLACE = '\ue000';
+
+/** A history as text, in which the pixels that many of its steps carry stand once. */
+function packed(history: History<Work>): string {
+  const all: string[] = [];
+  const steps = JSON.stringify(history, (key, value) => {
+    if (key !== 'pixels') return value;
+    const place = all.indexOf(value);
+    return `${PLACE}${place >= 0 ? place : all.push(value) - 1}`;
+  });
+  return JSON.stringify({ all, steps });
+}
+
+function unpacked(text: string): History<Work> | null {
+  const { all, steps } = (JSON.parse(text) ?? {}) as { all?: string[]; steps?: string };
+  if (!steps) return null;
+  return JSON.parse(steps, (key, value) =>
+    key === 'pixels' && typeof value === 'string' && value.startsWith(PLACE)
+      ? (all?.[Number(value.slice(1))] ?? '')
+      : value,
+  );
 }

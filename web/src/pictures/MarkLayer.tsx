@@ -10,6 +10,7 @@ import {
   scaleMarks,
 } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef } from 'react';
+import { insetImage, useInsetImages } from './insetImages.ts';
 import { measureText, PAGE_FONTS } from './markFonts.ts';
 import { useHiddenAreas } from './useHiddenAreas.ts';
 
@@ -48,6 +49,7 @@ function Drawn({
 }: MarkLayerProps & { blend: 'multiply' | 'normal' }): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
   const hidden = useHiddenAreas(url, frame, drawn);
+  const insets = useInsetImages(drawn);
   const fit = Math.min(shown.width / size.width, shown.height / size.height, 1) * devicePixelRatio;
   const pixels = {
     width: Math.max(1, Math.round(size.width * fit)),
@@ -69,8 +71,9 @@ function Drawn({
       size,
       PAGE_FONTS,
       measureText,
+      insetImage,
     );
-  }, [JSON.stringify([drawn, frame, size, pixels]), hidden]);
+  }, [JSON.stringify([drawn, frame, size, pixels]), hidden, insets]);
   return (
     <canvas
       ref={canvas}

@@ -1,4 +1,5 @@
 import { drawMarks, kindOf, type MarkCanvas, marksOnPicture, placingOf, type Size } from '@nachweis/core';
+import { insetImage, loadInsets } from './insetImages.ts';
 import { measureText, PAGE_FONTS } from './markFonts.ts';
 import { trimmed } from './trimmed.ts';
 import type { Prepared } from './useShownPicture.ts';
@@ -11,6 +12,7 @@ import type { Prepared } from './useShownPicture.ts';
 export async function preparePicture(picture: Prepared): Promise<Blob> {
   const [bitmap] = await Promise.all([
     trimmed(picture.url, picture).then(createImageBitmap),
+    loadInsets(picture.marks),
     ...[PAGE_FONTS.text, PAGE_FONTS.heads, PAGE_FONTS.fixed].map((font) =>
       document.fonts.load(`600 20px ${font}`),
     ),
@@ -22,7 +24,8 @@ export async function preparePicture(picture: Prepared): Promise<Blob> {
   made.drawImage(bitmap, 0, 0, size.width, size.height);
   bitmap.close();
   const drawn = picture.marks.filter((mark) => !kindOf(mark).burns);
-  drawMarks(made as unknown as MarkCanvas, marksOnPicture(drawn, placing), size, PAGE_FONTS, measureText);
+  const placed = marksOnPicture(drawn, placing);
+  drawMarks(made as unknown as MarkCanvas, placed, size, PAGE_FONTS, measureText, insetImage);
   return made.canvas.convertToBlob({ type: 'image/png' });
 }
 

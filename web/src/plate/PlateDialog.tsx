@@ -3,6 +3,7 @@ import { MOST_ON_PLATE, type Plate, type Size } from '@nachweis/core';
 import { type ReactNode, useMemo, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
+import { ChoosePicture } from '../sheet/ChoosePicture.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -11,7 +12,6 @@ import { saveAs } from '../ui/saveAs.ts';
 import type { Incoming } from '../waysIn/incoming.ts';
 import { type Chosen, ChosenPictures } from './ChosenPictures.tsx';
 import { layOut, plateAsPng } from './makePlate.ts';
-import { OtherPictures } from './OtherPictures.tsx';
 import { PlateFields } from './PlateFields.tsx';
 import { PlatePreview } from './PlatePreview.tsx';
 import { keepPlateDraft, type OnPlate, type PlateDraft, readPlateDraft } from './plateDraft.ts';
@@ -122,9 +122,14 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
             </p>
           )}
           <PlateFields draft={draft} onChange={change} />
-          <OtherPictures
-            others={sources.filter(({ key }) => !chosen.some((one) => one.key === key))}
-            isFull={chosen.length + unseen.length >= MOST_ON_PLATE}
+          <ChoosePicture
+            heading="Put a picture on it"
+            sources={sources.filter(({ key }) => !chosen.some((one) => one.key === key))}
+            full={
+              chosen.length + unseen.length >= MOST_ON_PLATE
+                ? 'It is full. Take one off before you put another on it.'
+                : null
+            }
             areCapturesMissing={captures === 'missing'}
             onPut={({ key, caption, was }) =>
               change({ pictures: [...chosen.map(wordsOf), { key, caption, credit: '', was }, ...unseen] })

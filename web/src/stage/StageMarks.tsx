@@ -1,6 +1,7 @@
 import { isPin, type Mark, type MarkHandle, type Size, settingOf } from '@nachweis/core';
 import { lazy, type ReactNode, Suspense } from 'react';
 import type { HiddenArea } from '../pictures/hiddenAreas.ts';
+import { insetImage, useInsetImages } from '../pictures/insetImages.ts';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
 
 /** Its library comes with the first picture that has marks. */
@@ -25,8 +26,9 @@ interface StageMarksProps {
 export function StageMarks(props: StageMarksProps): ReactNode {
   const { marks, size, scale, chosen = [], handles = [], hidden = [], factor = 1 } = props;
   const drawn = marks.filter((mark) => !isPin(mark));
+  useInsetImages(drawn);
   if (drawn.length === 0) return null;
-  const setting = settingOf(size, PAGE_FONTS, measureText, marks);
+  const setting = settingOf(size, PAGE_FONTS, measureText, marks, insetImage);
   return (
     <Suspense fallback={null}>
       <MarkScene

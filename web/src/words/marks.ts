@@ -22,6 +22,7 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
   highlight: ({ x, y, width, height }) => `Highlighted at ${x}, ${y}, ${width} × ${height}`,
   measure: ({ of, result }) => `${{ length: 'Length', angle: 'Angle', area: 'Area' }[String(of)]}: ${result}`,
   colour: ({ colour, channels, x, y }) => `Colour at ${x}, ${y}: ${colour} (${channels})`,
+  inset: ({ x, y, width, height }) => `Picture at ${x}, ${y}, ${width} × ${height}`,
   redaction: ({ x, y, width, height }) => `Hidden area at ${x}, ${y}, ${width} × ${height}`,
 };
 

@@ -1,30 +1,38 @@
 import type { ReactNode } from 'react';
-import type { PlateSource } from './usePlateSources.ts';
+import type { PictureSource } from './pictureSources.ts';
 
-interface OtherPicturesProps {
-  others: readonly PlateSource[];
-  isFull: boolean;
+interface ChoosePictureProps<S extends PictureSource> {
+  heading: string;
+  sources: readonly S[];
+  /** what is said instead where no more go there */
+  full?: string | null;
   areCapturesMissing: boolean;
-  onPut: (source: PlateSource) => void;
+  onPut: (source: S) => void;
 }
 
-/** The pictures that can still be put on a plate. */
-export function OtherPictures({ others, isFull, areCapturesMissing, onPut }: OtherPicturesProps): ReactNode {
+/** The pictures that can be put somewhere. */
+export function ChoosePicture<S extends PictureSource>({
+  heading,
+  sources,
+  full = null,
+  areCapturesMissing,
+  onPut,
+}: ChoosePictureProps<S>): ReactNode {
   return (
     <section>
-      <h3 className="mb-2 text-base">Put a picture on it</h3>
+      <h3 className="mb-2 text-base">{heading}</h3>
       {areCapturesMissing && (
         <p className="mb-2 text-sm text-faded">
           Your captures cannot be read now; the pictures of this sheet are here.
         </p>
       )}
-      {isFull && <p className="text-sm text-faded">It is full. Take one off before you put another on it.</p>}
+      {full && <p className="text-sm text-faded">{full}</p>}
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(8rem,1fr))] gap-2">
-        {others.map((source) => (
+        {sources.map((source) => (
           <li key={source.key}>
             <button
               type="button"
-              disabled={isFull}
+              disabled={full !== null}
               onClick={() => onPut(source)}
               className="flex h-full w-full flex-col border border-rule bg-card p-1 text-left text-sm hover:bg-verdigris-wash disabled:opacity-50"
             >
@@ -35,7 +43,7 @@ export function OtherPictures({ others, isFull, areCapturesMissing, onPut }: Oth
           </li>
         ))}
       </ul>
-      {others.length === 0 && !isFull && <p className="text-sm text-faded">There are no others.</p>}
+      {sources.length === 0 && !full && <p className="text-sm text-faded">There are no others.</p>}
     </section>
   );
 }
