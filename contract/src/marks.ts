@@ -78,6 +78,7 @@ export const Mark = z.discriminatedUnion('kind', [
     points: z.array(PlaceAt).min(2).max(50),
     unit: z.string().trim().min(1).max(12),
     perPixel: z.number().positive().max(1e9),
+    guide: z.boolean().optional(),
   }),
   z.object({ kind: z.literal('colour'), ...drawn, x: Place, y: Place, colour: Ink }),
   z.object({

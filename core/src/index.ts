@@ -72,6 +72,7 @@ export {
 export { boxOf } from './marks/boxed.ts';
 export { drawMark, drawMarks, type MarkFonts, settingOf } from './marks/drawMarks.ts';
 export { type BoxedKind, type Framing, framedBox, framingOf } from './marks/framing.ts';
+export { followGuides, type GuideLine, guideLines } from './marks/guides.ts';
 export {
   chooseInk,
   HOUSE_INKS,
@@ -90,6 +91,7 @@ export { renumbered } from './marks/kinds/number.ts';
 export { REDACTION_LOOKS, type Redaction } from './marks/kinds/redaction.ts';
 export { MAX_STROKE_POINTS } from './marks/kinds/stroke.ts';
 export { KINDS, kindOf } from './marks/kinds.ts';
+export { lineOfText } from './marks/lineOfText.ts';
 export type { Mark, MarkHandle, MarkKind, MarkSetting } from './marks/mark.ts';
 export type { MarkCanvas } from './marks/markCanvas.ts';
 export {
@@ -113,6 +115,7 @@ export {
 export { placeHeads } from './marks/placeHeads.ts';
 export { redact, wholePixels } from './marks/redact.ts';
 export { MAX_MARK_TEXT } from './marks/textLayout.ts';
+export { canTurn, middleOfAll, resizeMarks, turnMarks } from './marks/turnAndResize.ts';
 export { distinctNames } from './naming/distinctNames.ts';
 export {
   fileNameFaults,

@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { kindOf, marksOnTrimmed, type Point, scaleMarks, wholeBox } from '@nachweis/core';
+import { guideLines, kindOf, marksOnTrimmed, type Point, scaleMarks, wholeBox } from '@nachweis/core';
 import { type ComponentProps, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
@@ -16,7 +16,9 @@ import { BenchBar } from './BenchBar.tsx';
 import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { FinishPanel } from './FinishPanel.tsx';
+import { GuideLayer } from './GuideLayer.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
+import { handlesOf } from './handles.ts';
 import { InsetPanel } from './InsetPanel.tsx';
 import { KeepLook, LookPanel } from './LookPanel.tsx';
 import { MarkFileButtons } from './MarkFileButtons.tsx';
@@ -67,6 +69,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const all = marksOnTrimmed(marks, placing);
   const drawnMarks = onPicture(bench);
   const handledMark = chosen && (drawnMarks.find((mark) => isDrawn(mark) && mark.id === chosen.id) ?? null);
+  const guides = guideLines(drawnMarks);
   const severalIds = several.map((mark) => mark.id);
   const drawing = useDrawing({
     tool,
@@ -75,6 +78,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
     chosen: tool.trim || tool.reads ? null : handledMark,
     several: drawnMarks.filter((mark) => isDrawn(mark) && severalIds.includes(mark.id)),
     setting,
+    guides,
     onChoose: choose,
     onToggle: bench.toggle,
     make: bench.make,
@@ -137,10 +141,16 @@ export function BenchStep(props: BenchStepProps): ReactNode {
     passing.length > 0
       ? [...laid.filter((mark) => !isDrawn(mark) || !passingIds.includes(mark.id)), ...passing]
       : laid;
-  const handled = (passing.length === 1 ? passing[0] : null) ?? (chosen?.locked ? null : handledMark);
+  const held = drawnMarks.filter((mark) => isDrawn(mark) && severalIds.includes(mark.id) && !mark.locked);
+  const handled =
+    passing.length > 0
+      ? passing
+      : held.length > 0
+        ? held
+        : handledMark && !chosen?.locked
+          ? [handledMark]
+          : [];
   const sceneMarks = scaleMarks(inScene, factor);
-  const sceneSetting = { ...setting, picture: size };
-  const [sceneHandled] = handled ? scaleMarks([handled], factor) : [];
   const drawingNow = tool.make !== null;
   return (
     <>
@@ -182,12 +192,15 @@ export function BenchStep(props: BenchStepProps): ReactNode {
           >
             {(scale) => (
               <>
+                <GuideLayer lines={guides} picture={trimmed} />
                 <StageMarks
                   marks={sceneMarks}
                   size={size}
                   scale={scale / factor}
                   chosen={passingIds.length > 0 ? passingIds : chosen ? [chosen.id] : severalIds}
-                  handles={sceneHandled ? kindOf(sceneHandled).handles(sceneHandled, sceneSetting) : []}
+                  handles={handlesOf(handled, setting, scale).map(({ name, x, y }) => ({
+                    ...{ name, x: x * factor, y: y * factor },
+                  }))}
                   hidden={hidden.filter((area) => !passingIds.includes(area.id))}
                   factor={factor}
                 />
@@ -258,7 +271,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
               <MarkFileButtons bench={bench} name={point.code} />
             </div>
             <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
-              {drawingNow && (
+              {drawingNow && !tool.inserts && (
                 <Button small keyName="Ins" onClick={bench.addInMiddle}>
                   {tool.reads ? 'Read all of it' : tool.chooses ? 'Choose all' : 'Put one in the middle'}
                 </Button>

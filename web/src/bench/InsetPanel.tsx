@@ -99,12 +99,14 @@ export function InsetPanel({ bench, captureId, others, codeOf }: InsetPanelProps
           {problem}
         </p>
       )}
-      <ChoosePicture
-        heading="Or one of these"
-        sources={sources}
-        areCapturesMissing={error !== undefined && !data}
-        onPut={(source) => void put(source.load)}
-      />
+      <div className="max-h-72 overflow-y-auto">
+        <ChoosePicture
+          heading="Or one of these"
+          sources={sources}
+          areCapturesMissing={error !== undefined && !data}
+          onPut={(source) => void put(source.load)}
+        />
+      </div>
     </section>
   );
 }

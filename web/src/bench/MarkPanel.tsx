@@ -100,6 +100,17 @@ export function MarkPanel({
       {mark.kind === 'measure' && mark.of === 'length' && (
         <RealLength key={mark.id} length={mark} onCalibrate={onCalibrate} />
       )}
+      {mark.kind === 'measure' && mark.of !== 'area' && (
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={mark.guide === true}
+            onChange={({ target: { checked } }) => onChange({ ...mark, guide: checked || undefined })}
+            className="size-4 accent-verdigris"
+          />
+          A guide: what is drawn near its line follows it; hold Alt to draw freely
+        </label>
+      )}
       {children}
     </section>
   );

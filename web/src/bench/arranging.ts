@@ -4,8 +4,11 @@ import {
   kindOf,
   type Mark,
   type MarkSetting,
+  middleOfAll,
   reorderMarks,
+  resizeMarks,
   spreadMarks,
+  turnMarks,
 } from '@nachweis/core';
 import { type DrawnMark, isDrawn } from './bench.ts';
 
@@ -17,6 +20,10 @@ export interface Arranging {
   group: () => void;
   ungroup: () => void;
   lock: (locked: boolean) => void;
+  /** @param degrees clockwise */
+  turn: (degrees: number) => void;
+  /** about their middle. @param factor above 0 */
+  resize: (factor: number) => void;
   /** @param dx in pixels of the picture that is seen */
   move: (dx: number, dy: number) => void;
 }
@@ -50,6 +57,8 @@ export function arranging({ marks, chosen, setting, seen, toCapture, change }: A
     align: (to) => asSeen((all) => alignMarks(all, to, setting)),
     spread: (along) => asSeen((all) => spreadMarks(all, along, setting)),
     move: (dx, dy) => asSeen((all) => all.map((mark) => kindOf<Mark>(mark).move(mark, dx, dy))),
+    turn: (degrees) => asSeen((all) => turnMarks(all, degrees, setting)),
+    resize: (factor) => asSeen((all) => resizeMarks(all, factor, middleOfAll(all, setting))),
     order: (to) => change(reorderMarks(marks, isMeant, to)),
     group() {
       const group = crypto.randomUUID();

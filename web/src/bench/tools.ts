@@ -1,4 +1,5 @@
 import {
+  type Box,
   boxOf,
   type Finish,
   HIGHLIGHT_TINTS,
@@ -32,6 +33,8 @@ export interface Making {
   marks: readonly Mark[];
   /** of a pixel of the picture that is seen, as "#rrggbb"; null where it cannot be read */
   colourAt: (at: Point) => string | null;
+  /** the line of text that lies between two places of it; null where none does */
+  textUnder: (from: Point, to: Point) => Box | null;
 }
 
 /** A tool of the bench: what it is called, how it is used, and the mark it makes. */
@@ -173,6 +176,24 @@ const highlighter: Tool = {
   }),
 };
 
+/** A tint that is lower than this, in pixels, is not noticed. */
+const LEAST_TINT = 14;
+const atLeast = (box: Box, height: number): Box =>
+  box.height >= height ? box : { ...box, y: box.y - (height - box.height) / 2, height };
+
+const textHighlighter: Tool = {
+  name: 'highlight-text',
+  label: 'Line of text',
+  hint: 'Drag along a line of text: the tint is as high as its letters. Where there is none, it is as you drag.',
+  drawn: true,
+  make: ({ id, from, to, textUnder }) => ({
+    kind: 'highlight',
+    id,
+    tint: HIGHLIGHT_TINTS[0],
+    box: textUnder(from, to) ?? atLeast(boxOf(from, to, false), LEAST_TINT),
+  }),
+};
+
 const picture: Tool = {
   name: 'inset',
   label: 'Picture',
@@ -235,7 +256,7 @@ export const TOOL_GROUPS: readonly ToolGroup[] = [
       choose,
     ],
   },
-  { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter, picture] },
+  { key: '2', label: 'Say', tools: [text, callout, stroke, highlighter, textHighlighter, picture] },
   { key: '3', label: 'Measure', tools: MEASURE_TOOLS },
   { key: '4', label: 'Hide', tools: REDACTION_LOOKS.map(hideAs) },
   { key: '5', label: 'Trim', tools: TRIM_TOOLS },

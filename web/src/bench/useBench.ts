@@ -36,6 +36,7 @@ import { arranging } from './arranging.ts';
 import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
 import { copiedMarks, copyMarks, placeCopies } from './copiedMarks.ts';
 import { inkUnder } from './inkUnder.ts';
+import { textLineUnder } from './textLineUnder.ts';
 import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
 import { useLook } from './useLook.ts';
 import { useWorkHistory, type Work } from './useWorkHistory.ts';
@@ -144,6 +145,11 @@ export function useBench(
       path,
       marks: drawn,
       colourAt: (at) => colourAt(bitmap, inBitmap(at)),
+      textUnder(start, end) {
+        const line = textLineUnder(bitmap, inBitmap(start), inBitmap(end));
+        const corner = inBitmap({ x: 0, y: 0 });
+        return line && { ...line, x: line.x - corner.x, y: line.y - corner.y };
+      },
     });
     return made ? ({ ...made, ...styleFor(look.now, kindOf(made).styles ?? []) } as Mark) : null;
   };

@@ -1,11 +1,22 @@
-import { kindOf, type Mark, type MarkSetting, type Point } from '@nachweis/core';
+import {
+  followGuides,
+  type GuideLine,
+  kindOf,
+  type Mark,
+  type MarkSetting,
+  type Point,
+} from '@nachweis/core';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { handlesOf, pullHandle } from './handles.ts';
 import type { Tool } from './tools.ts';
 
 /** Farther than this a press is a drag, in screen pixels. */
 const DRAG = 4;
 /** How near a pointer has to come to what it means, in screen pixels; a finger hides more. */
 const REACH = { mouse: 7, touch: 16 };
+
+/** From this near a guide takes what is drawn, in screen pixels. */
+const GUIDE_REACH = 10;
 
 interface Drag {
   what: 'new' | 'move' | 'pull';
@@ -26,6 +37,8 @@ interface DrawingOptions {
   /** all that are chosen together; none where fewer than two are */
   several: readonly Mark[];
   setting: MarkSetting;
+  /** that what is drawn near follows */
+  guides: readonly GuideLine[];
   onChoose: (id: string | null) => void;
   /** one more, or one less */
   onToggle: (id: string) => void;
@@ -69,11 +82,13 @@ export function useDrawing(options: DrawingOptions) {
         const { marks, chosen, several, setting, onChoose, onToggle } = latest.current;
         const place = at(event);
         const reach = REACH[event.pointerType === 'touch' ? 'touch' : 'mouse'] / scale;
+        const held = several.length > 1 ? several : chosen ? [chosen] : [];
+        const free = held.filter((mark) => !isLocked(mark));
         const handle =
-          chosen && !isLocked(chosen)
-            ? kindOf(chosen)
-                .handles(chosen, setting)
-                .find(({ x, y }) => Math.hypot(x - place.x, y - place.y) <= reach * 1.5)
+          free.length > 0
+            ? handlesOf(free, setting, scale).find(
+                ({ x, y }) => Math.hypot(x - place.x, y - place.y) <= reach * 1.5,
+              )
             : undefined;
         const hit = [...marks]
           .reverse()
@@ -82,16 +97,16 @@ export function useDrawing(options: DrawingOptions) {
         if (hit && 'id' in hit && (event.shiftKey || event.ctrlKey || event.metaKey)) return onToggle(hit.id);
         const what = handle ? 'pull' : hit ? 'move' : 'new';
         const isOfSeveral = hit !== undefined && several.includes(hit);
-        const one = handle ? chosen : (hit ?? null);
-        const start = isOfSeveral ? several.filter((mark) => !isLocked(mark)) : one ? [one] : [];
+        const start = handle || isOfSeveral ? free : hit ? [hit] : [];
+        const begun = what === 'new' ? followed(place, event, scale) : place;
         drag.current = {
           what,
-          from: place,
+          from: begun,
           last: place,
           start,
           handle: handle?.name ?? '',
           far: false,
-          path: [withPressure(place, event)],
+          path: [withPressure(begun, event)],
         };
         if (what === 'move' && !isOfSeveral && hit && 'id' in hit) onChoose(hit.id);
         if (what === 'new') onChoose(null);
@@ -100,7 +115,7 @@ export function useDrawing(options: DrawingOptions) {
       onPointerMove(event: PointerEvent<HTMLElement>) {
         const now = drag.current;
         if (!now) return;
-        const place = at(event);
+        const place = now.what === 'move' ? at(event) : followed(at(event), event, scale);
         now.last = place;
         now.path.push(withPressure(place, event));
         if (!now.far && Math.hypot(place.x - now.from.x, place.y - now.from.y) * scale <= DRAG) return;
@@ -127,15 +142,21 @@ export function useDrawing(options: DrawingOptions) {
       onClick: (event: { stopPropagation(): void }) => event.stopPropagation(),
     };
   };
+  /** On a guide, where one is near and Alt is not held. */
+  const followed = (place: Point, { altKey }: PointerEvent, scale: number): Point => {
+    const { guides, tool } = latest.current;
+    if (altKey || guides.length === 0 || tool.chooses) return place;
+    return followGuides(place, guides, GUIDE_REACH / scale);
+  };
   const result = ({ what, from, last, start, handle, path }: Drag, even: boolean): readonly Mark[] => {
     if (what === 'new') {
       const made = latest.current.make(from, last, even, path);
       return made ? [made] : [];
     }
+    if (what === 'pull') return pullHandle(start, handle, { from, to: last, even }, latest.current.setting);
     const [dx, dy] = [last.x - from.x, last.y - from.y];
     return start.map((mark) => {
       const kind = kindOf<Mark>(mark);
-      if (what === 'pull') return kind.pull(mark, handle, last, even);
       // Several keep their places to each other: none of them only turns.
       return start.length > 1 ? kind.move(mark, dx, dy) : (kind.drag ?? kind.move)(mark, dx, dy);
     });

@@ -31,6 +31,9 @@ export const twoEnds = {
   map<M extends { from: Point; to: Point }>(mark: M, { point }: Mapping): M {
     return { ...mark, from: point(mark.from), to: point(mark.to) };
   },
+  turn<M extends { from: Point; to: Point }>(mark: M, turning: Mapping): M {
+    return twoEnds.map(mark, turning);
+  },
   places: ({ from, to }: { from: Point; to: Point }) => [from, to],
 };
 

@@ -24,6 +24,7 @@ export const loop: MarkKind<Loop> = {
   pull: (mark) => mark,
   move: (mark, dx, dy) => ({ ...mark, points: mark.points.map(({ x, y }) => ({ x: x + dx, y: y + dy })) }),
   map: (mark, { point }) => ({ ...mark, points: mark.points.map(point) }),
+  turn: (mark, { point }) => ({ ...mark, points: mark.points.map(point) }),
   places: ({ points }) => points,
   draw(canvas, { points, ink, weight }, { picture }) {
     const [first, ...rest] = points;

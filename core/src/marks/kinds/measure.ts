@@ -16,6 +16,8 @@ export interface Measure extends MarkBase {
   unit: string;
   /** units for each pixel */
   perPixel: number;
+  /** a length or an angle whose lines are followed by what is drawn near them */
+  guide?: boolean | undefined;
 }
 
 /** Pixels, degrees, or square pixels. Area: the shoelace formula. */
@@ -101,6 +103,9 @@ export const measure: MarkKind<Measure> = {
     const factor = mark.of === 'length' ? before / after : Math.sqrt(before / after);
     return { ...mapped, perPixel: mark.perPixel * factor };
   },
+  turn: (mark, { point }) => ({ ...mark, points: mark.points.map(point) }),
+  // It measures something else then.
+  resize: (mark, { point }) => ({ ...mark, points: mark.points.map(point) }),
   places: ({ points }) => points,
   draw(canvas, mark, setting) {
     const width = strokeWidth(setting, mark);

@@ -10,6 +10,9 @@ export interface Ring extends MarkBase {
   box: Box;
 }
 
+/** Places of an ellipse that was turned: its sides cannot be told from a curve. */
+const ROUND = 72;
+
 export const ring: MarkKind<Ring> = {
   ...boxed,
   burns: false,
@@ -32,6 +35,20 @@ export const ring: MarkKind<Ring> = {
       if (shape === 'box') canvas.rect(x, y, width, height);
       else canvas.ellipse(x + width / 2, y + height / 2, width / 2, height / 2, 0, 0, Math.PI * 2);
     });
+  },
+  /** A box or an ellipse that lies aslant is a closed line. */
+  turn({ shape, box: { x, y, width, height }, kind: _, ...rest }, { point }) {
+    const corners = [
+      { x, y },
+      { x: x + width, y },
+      { x: x + width, y: y + height },
+      { x, y: y + height },
+    ];
+    const round = Array.from({ length: ROUND }, (_, i) => {
+      const angle = (i / ROUND) * Math.PI * 2;
+      return { x: x + (width / 2) * (1 + Math.cos(angle)), y: y + (height / 2) * (1 + Math.sin(angle)) };
+    });
+    return { ...rest, kind: 'loop', points: (shape === 'box' ? corners : round).map(point) };
   },
   words: ({ box, shape }) => ({
     code: 'ring',

@@ -31,6 +31,7 @@ export const stroke: MarkKind<StrokeMark> = {
     points: mark.points.map(({ x, y, p }) => ({ x: x + dx, y: y + dy, p })),
   }),
   map: (mark, { point }) => ({ ...mark, points: mark.points.map(({ p, ...at }) => ({ ...point(at), p })) }),
+  turn: (mark, { point }) => ({ ...mark, points: mark.points.map(({ p, ...at }) => ({ ...point(at), p })) }),
   places: ({ points }) => points,
   draw(canvas, { points, ink, weight }, { picture }) {
     const width = lineWidth(picture, weight);
