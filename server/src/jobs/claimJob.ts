@@ -23,7 +23,7 @@ export interface Turns {
 const MOST_REMEMBERED = 1000;
 
 /**
- * Claims the oldest job of whoever has waited longest for a turn.
+ * Claims the oldest job of whoever has waited longest for a turn, and has none of the kind under way.
  * @param served when each owner last had a turn; brought up to date
  */
 export async function claimJob(db: Db, kind: JobKind, now: string, served: Turns): Promise<Job | undefined> {
@@ -34,6 +34,17 @@ export async function claimJob(db: Db, kind: JobKind, now: string, served: Turns
     .where('kind', '=', kind)
     .where('state', '=', 'queued')
     .where('run_after', '<=', now)
+    .where(({ not, exists, selectFrom }) =>
+      not(
+        exists(
+          selectFrom('jobs as other')
+            .select('other.id')
+            .whereRef('other.owner', '=', 'jobs.owner')
+            .where('other.kind', '=', kind)
+            .where('other.state', '=', 'running'),
+        ),
+      ),
+    )
     .groupBy('owner')
     .execute();
   const turn = (owner: string) => served.last.get(owner) ?? 0;
@@ -49,5 +60,6 @@ export async function claimJob(db: Db, kind: JobKind, now: string, served: Turns
     .where('state', '=', 'queued')
     .returningAll()
     .executeTakeFirst();
-  return row && { ...row, kind };
+  // Another lane was faster: there may be something else.
+  return row ? { ...row, kind } : claimJob(db, kind, now, served);
 }

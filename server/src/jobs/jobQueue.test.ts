@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { type Db, openDatabase } from '../db/database.ts';
 import {
   createJobQueue,
@@ -161,6 +161,34 @@ describe('the job queue', () => {
     expect(done.indexOf('other 1')).toBeLessThan(done.indexOf('busy 2'));
     expect(done.indexOf('third 1')).toBeLessThan(done.indexOf('busy 2'));
     expect(done).toHaveLength(7);
+  });
+  it('lets nobody’s long work hold up another’s, and does one of each owner’s at a time', async () => {
+    const { db, make } = await setUp();
+    const queue = make();
+    const begun: string[] = [];
+    const ends = new Map<string, () => void>();
+    await queue.start(
+      handlers(({ subject }) => {
+        begun.push(subject);
+        return new Promise((resolve) => {
+          ends.set(subject, resolve);
+        });
+      }),
+    );
+    for (const n of [1, 2]) await queue.add(db, 'archive', `long ${n}`, 'somebody');
+    await queue.add(db, 'archive', 'short', 'another');
+    queue.wake();
+    await vi.waitFor(() => expect(begun).toHaveLength(2));
+    expect(begun.sort()).toEqual(['long 1', 'short']);
+    ends.get('short')?.();
+    await vi.waitFor(async () => expect(await states(db)).toHaveLength(2));
+    queue.wake();
+    expect(begun).not.toContain('long 2');
+    ends.get('long 1')?.();
+    await vi.waitFor(() => expect(begun).toContain('long 2'));
+    ends.get('long 2')?.();
+    await queue.idle();
+    expect(await states(db)).toEqual([]);
   });
   it('leaves no job as running when it stops', async () => {
     const { db, make } = await setUp();

@@ -13,12 +13,17 @@ export interface JobHandler {
 }
 export type JobHandlers = Record<JobKind, JobHandler>;
 
-/** What is worked on at the same time; in a lane, a kind goes before those behind it. */
+/**
+ * What is worked on at the same time; in a lane, a kind goes before those behind it. Where a kind has two lanes, nobody's
+ * work is in both.
+ */
 const LANES: ReadonlyArray<readonly JobKind[]> = [
   ['seal', 'render'],
   ['inspect'],
   ['read'],
   ['archive'],
+  ['archive'],
+  ['mailing'],
   ['mailing'],
 ];
 /** Pauses between the tries of a job that fails, in milliseconds. */
@@ -50,6 +55,7 @@ export function createJobQueue(db: Db, log: Logger, now: () => Date): JobQueue {
     let running: Promise<void> | null = null;
     let again = false;
     let timer: NodeJS.Timeout | null = null;
+    let lookedAt = '';
     const served: Turns = { count: 0, last: new Map() };
 
     async function drain(): Promise<void> {
@@ -62,8 +68,9 @@ export function createJobQueue(db: Db, log: Logger, now: () => Date): JobQueue {
 
     async function claim(): Promise<Job | undefined> {
       if (stopping.signal.aborted) return undefined;
+      lookedAt = now().toISOString();
       for (const kind of kinds) {
-        const job = await claimJob(db, kind, now().toISOString(), served);
+        const job = await claimJob(db, kind, lookedAt, served);
         if (job) return job;
       }
       return undefined;
@@ -76,6 +83,8 @@ export function createJobQueue(db: Db, log: Logger, now: () => Date): JobQueue {
         .select('run_after')
         .where('state', '=', 'queued')
         .where('kind', 'in', kinds)
+        // What is due and was not claimed waits for its owner's in the other lane, which goes on with it.
+        .where('run_after', '>', lookedAt)
         .orderBy('run_after')
         .limit(1)
         .executeTakeFirst();
