@@ -12,6 +12,7 @@ import { measureMarkDrag } from './markDrag.ts';
 import { benchMatching } from './matching/matching.ts';
 import { measurePaste } from './pasteToPaint.ts';
 import { measureRegionDrag } from './regionDrag.ts';
+import { benchGrid } from './reviewing/grid.ts';
 import { benchWalking } from './reviewing/walking.ts';
 import { school } from './school/school.ts';
 import { benchSettling } from './settling/settling.ts';
@@ -31,6 +32,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   matching: benchMatching,
   comparing: benchComparing,
   walking: benchWalking,
+  grid: benchGrid,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),
   lookback: () => measureLookBack(1920, 1080),
