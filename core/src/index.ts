@@ -174,14 +174,16 @@ export type { DamageDetail } from './pictures/pictureHeader.ts';
 export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { withoutParticulars } from './pictures/withoutParticulars.ts';
+export { allowedPlace, overlapping } from './plate/byHand.ts';
 export { drawPlate, type PlateCanvas } from './plate/drawPlate.ts';
-export { layOutPlate, type PlateLayout } from './plate/layOutPlate.ts';
+export { bodyCorner, layOutPlate, type PlateLayout, placesIn } from './plate/layOutPlate.ts';
 export {
   ARRANGEMENTS,
   type Arrangement,
   MOST_ON_PLATE,
   type Plate,
   type PlatePicture,
+  type PlatePlace,
   SHEETS,
   SHORT_SIDE,
   type Sheet,

@@ -66,7 +66,8 @@ test('a picture of the sheet or of the captures is put in by keys alone; one goe
   school,
 }) => {
   await openBench(page, school);
-  for (let step = 0; step < 5; step++) await page.keyboard.press('2');
+  // The same key again goes on to the next of its tools.
+  for (let step = 0; step < 6; step++) await page.keyboard.press('2');
   await expect(page.getByRole('button', { name: 'Picture', exact: true })).toHaveAttribute(
     'aria-pressed',
     'true',
@@ -78,4 +79,21 @@ test('a picture of the sheet or of the captures is put in by keys alone; one goe
   await expect.poll(async () => (await insets(page, school))[0]?.box.width).toBeGreaterThan(80);
   await page.keyboard.press('Delete');
   await expect.poll(() => insets(page, school)).toHaveLength(0);
+});
+
+test('what is marked while a picture is still being made small is not lost by it', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await tool(page, 'Picture');
+  await copyPicture(page, await testPicture(3000, 2000));
+  await page.keyboard.press('ControlOrMeta+v');
+  await page.keyboard.press('a');
+  await expect.poll(() => insets(page, school), { timeout: 20_000 }).toHaveLength(1);
+  const kinds = ((await serverDraft(page, school.curve)).evidence[0]?.marks ?? []).map(
+    ({ kind }: { kind: string }) => kind,
+  );
+  expect(kinds.sort()).toEqual(['inset', 'pin']);
+  await expect(page.getByText('changed elsewhere')).toHaveCount(0);
 });

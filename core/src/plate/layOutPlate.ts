@@ -1,17 +1,22 @@
 import type { Box, Size } from '../geometry/box.ts';
 import { wrap } from '../marks/textLayout.ts';
+import { byHand } from './byHand.ts';
+import {
+  type Body,
+  type Caption,
+  captionAt,
+  captionOf,
+  LEAST_CAPTION,
+  type Measure,
+  MOST_ENLARGED,
+  NEAR,
+  PLATE_LINE,
+  type PlateWords,
+} from './caption.ts';
 import { columnsOf, type Run, rowHeight, rowsOf } from './justify.ts';
-import { type Plate, type PlatePicture, sheetSize } from './plate.ts';
+import { type Plate, type PlatePicture, type PlatePlace, sheetSize } from './plate.ts';
 
-/** Lines of words, with where the first begins and how large its letters are, in pixels. */
-export interface PlateWords {
-  x: number;
-  /** upper edge */
-  y: number;
-  lines: string[];
-  size: number;
-  role: 'heading' | 'particulars' | 'caption' | 'credit';
-}
+export { captionOf, type Measure, PLATE_LINE, type PlateWords } from './caption.ts';
 
 /** Where everything on a plate lies, in pixels. */
 export interface PlateLayout {
@@ -21,19 +26,9 @@ export interface PlateLayout {
   words: PlateWords[];
 }
 
-/** Width of words in letters of a size, both in pixels. */
-export type Measure = (words: string, size: number) => number;
-
 const MARGIN = 80;
 const GAP = 28;
-/** Between a picture and its caption. */
-const NEAR = 10;
-export const PLATE_LINE = 1.3;
-const [HEADING, PARTICULARS, CAPTION, CREDIT] = [46, 24, 24, 19];
-/** A picture is enlarged no further: its pixels would be all one sees. */
-const MOST_ENLARGED = 2;
-/** A caption is no narrower, also below a picture that is: a letter a line can nobody read. */
-const LEAST_CAPTION = 260;
+const [HEADING, PARTICULARS] = [46, 24];
 /** Heights of rows that are tried, as parts of the sheet's width; what fills the sheet best is taken. */
 const WANTED = [0.12, 0.16, 0.2, 0.26, 0.33, 0.42, 0.55, 0.75, 1.1];
 /** On a sheet that is as high as what is on it, rows are about this high. */
@@ -63,9 +58,15 @@ export function layOutPlate(plate: Plate, measure: Measure): PlateLayout {
   };
 }
 
-/** What stands below a picture, with the number of its step. */
-export function captionOf(picture: PlatePicture, index: number, isNumbered: boolean): string {
-  return isNumbered ? `${index + 1}  ${picture.caption}`.trimEnd() : picture.caption;
+/** Where the pictures of a plate begin, from which places that a hand has chosen are counted. */
+export function bodyCorner(plate: Plate, measure: Measure): { x: number; y: number } {
+  return { x: MARGIN, y: layOutHead(plate, sheetSize(plate.sheet).width - 2 * MARGIN, measure).bottom };
+}
+
+/** The places that pictures have in a layout, so that a hand can go on from there. */
+export function placesIn(plate: Plate, { boxes }: PlateLayout, measure: Measure): PlatePlace[] {
+  const corner = bodyCorner(plate, measure);
+  return boxes.map(({ x, y, width }) => ({ x: x - corner.x, y: y - corner.y, width }));
 }
 
 function layOutHead(plate: Plate, width: number, measure: Measure) {
@@ -83,12 +84,6 @@ function layOutHead(plate: Plate, width: number, measure: Measure) {
   return { words, bottom: words.length > 0 ? bottom + GAP - NEAR : bottom };
 }
 
-interface Body {
-  height: number;
-  boxes: Box[];
-  words: PlateWords[];
-}
-
 /** Lays all pictures out, smaller by a scale than they could be; the height follows. */
 type Way = (scale: number, measure: Measure) => Body;
 
@@ -96,6 +91,7 @@ function waysOf({ arrangement, sheet, pictures, isNumbered }: Plate, width: numb
   const below = (index: number) => pictures[index] as PlatePicture;
   const caption: Caption = (index, x, y, room, measure) =>
     captionAt(below(index), captionOf(below(index), index, isNumbered), { x, y, room }, measure);
+  if (arrangement === 'hand') return [(_, measure) => byHand(pictures, width, caption, measure)];
   if (arrangement === 'columns') {
     const counts = sheet === 'free' ? [pictures.length < 2 ? 1 : pictures.length < 7 ? 2 : 3] : [1, 2, 3, 4];
     return counts
@@ -114,34 +110,6 @@ function waysOf({ arrangement, sheet, pictures, isNumbered }: Plate, width: numb
     const runs = rowsOf(pictures, width, GAP, part * width);
     return (scale: number, measure: Measure) => inRows(pictures, runs, { width, scale }, caption, measure);
   });
-}
-
-type Caption = (
-  index: number,
-  x: number,
-  y: number,
-  room: number,
-  measure: Measure,
-) => { words: PlateWords[]; height: number };
-
-function captionAt(
-  { credit }: PlatePicture,
-  caption: string,
-  { x, y, room }: { x: number; y: number; room: number },
-  measure: Measure,
-) {
-  const words: PlateWords[] = [];
-  let height = 0;
-  for (const [text, size, role] of [
-    [caption, CAPTION, 'caption'],
-    [credit, CREDIT, 'credit'],
-  ] as const) {
-    if (text.trim() === '') continue;
-    const lines = wrap(text, room, (part) => measure(part, size));
-    words.push({ x, y: y + NEAR + height, lines, size, role });
-    height += lines.length * size * PLATE_LINE;
-  }
-  return { words, height: height > 0 ? height + NEAR : 0 };
 }
 
 interface Fit {

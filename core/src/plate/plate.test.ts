@@ -1,9 +1,10 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { overlapping } from './byHand.ts';
 import { drawPlate, type PlateCanvas } from './drawPlate.ts';
 import { columnsOf, rowHeight, rowsOf } from './justify.ts';
-import { captionOf, layOutPlate, PLATE_LINE, type PlateLayout } from './layOutPlate.ts';
+import { captionOf, layOutPlate, PLATE_LINE, type PlateLayout, placesIn } from './layOutPlate.ts';
 import { ARRANGEMENTS, MOST_ON_PLATE, type Plate, SHEETS, sheetSize } from './plate.ts';
 
 const measure = (words: string, size: number) => words.length * size * 0.55;
@@ -63,7 +64,10 @@ describe('a plate', () => {
         }
         for (const one of all) expect(one.y + one.height).toBeLessThanOrEqual(height + 0.01);
         // A page gets higher for words alone, never for pictures.
-        if (plate.pictures.every(({ caption, credit }) => caption.length + credit.length < 60))
+        if (
+          plate.arrangement !== 'hand' &&
+          plate.pictures.every(({ caption, credit }) => caption.length + credit.length < 60)
+        )
           expect(height).toBeLessThanOrEqual(sheetSize(plate.sheet).height);
         for (const [i, a] of all.entries())
           for (const b of all.slice(i + 1)) expect(overlap(a, b)).toBe(false);
@@ -198,5 +202,58 @@ describe('columns', () => {
       { from: 1, to: 4 },
       { from: 4, to: 6 },
     ]);
+  });
+});
+
+describe('a plate by hand', () => {
+  const plate: Plate = {
+    ...{ heading: 'Two', particulars: '', arrangement: 'rows', sheet: 'free', isNumbered: false },
+    pictures: [
+      { width: 800, height: 600, caption: 'One', credit: '' },
+      { width: 400, height: 600, caption: 'Other', credit: '' },
+    ],
+  };
+  it('begins where the layout had put them', () => {
+    const before = layOutPlate(plate, measure);
+    const places = placesIn(plate, before, measure);
+    const pictures = plate.pictures.map((one, index) => ({ ...one, place: places[index] }));
+    const after = layOutPlate({ ...plate, arrangement: 'hand', pictures }, measure);
+    for (const [index, box] of after.boxes.entries()) {
+      const was = before.boxes[index];
+      for (const side of ['x', 'y', 'width', 'height'] as const)
+        expect(box[side]).toBeCloseTo(was?.[side] ?? 0, 6);
+    }
+  });
+  it('keeps every picture whole, in its shape and on the sheet, wherever it is put', () => {
+    const place = fc.record({
+      x: fc.integer({ min: -3000, max: 5000 }),
+      y: fc.integer({ min: -3000, max: 5000 }),
+      width: fc.integer({ min: -10, max: 9000 }),
+    });
+    fc.assert(
+      fc.property(plates, fc.array(place, { minLength: 12, maxLength: 12 }), (one, places) => {
+        const pictures = one.pictures.map((each, index) => ({ ...each, place: places[index] }));
+        const layout = layOutPlate({ ...one, arrangement: 'hand', pictures }, measure);
+        for (const [index, { x, y, width, height }] of layout.boxes.entries()) {
+          const { width: w, height: h } = pictures[index] ?? { width: 1, height: 1 };
+          expect(width / height / (w / h)).toBeCloseTo(1, 6);
+          expect(x).toBeGreaterThanOrEqual(0);
+          expect(x + width).toBeLessThanOrEqual(layout.size.width);
+          expect(y + height).toBeLessThanOrEqual(layout.size.height);
+        }
+        for (const { x, width } of groundsOf(layout).filter(({ width: wide }) => wide < 260))
+          expect(x + width).toBeLessThanOrEqual(layout.size.width);
+      }),
+    );
+  });
+  it('puts what has no place below all others, and says which lie over each other', () => {
+    const pictures = [
+      { ...plate.pictures[0], place: { x: 0, y: 0, width: 400 } },
+      { ...plate.pictures[1] },
+      { ...plate.pictures[1], place: { x: 200, y: 100, width: 200 } },
+    ] as Plate['pictures'];
+    const { boxes } = layOutPlate({ ...plate, arrangement: 'hand', pictures }, measure);
+    expect(boxes[1]?.y).toBeGreaterThan((boxes[2]?.y ?? 0) + (boxes[2]?.height ?? 0));
+    expect(overlapping(boxes)).toEqual([0, 2]);
   });
 });

@@ -3,19 +3,28 @@ import type { Size } from '../geometry/box.ts';
 /** Most pictures on one plate. */
 export const MOST_ON_PLATE = 12;
 
-/** Rows of one height each, columns of one width each, or two beside each other. */
-export const ARRANGEMENTS = ['rows', 'columns', 'pairs'] as const;
+/** Rows of one height each, columns of one width each, two beside each other, or each where a hand has put it. */
+export const ARRANGEMENTS = ['rows', 'columns', 'pairs', 'hand'] as const;
 export type Arrangement = (typeof ARRANGEMENTS)[number];
 
 /** A page of ISO 216 (A4 and its kin, 1 : √2), upright or lying; or as high as what is on it. */
 export const SHEETS = ['upright', 'lying', 'free'] as const;
 export type Sheet = (typeof SHEETS)[number];
 
+/** Where a hand has put a picture, in pixels from the corner where the pictures of the sheet begin; its height follows. */
+export interface PlatePlace {
+  x: number;
+  y: number;
+  width: number;
+}
+
 /** One picture of a plate: how large it is, and what stands below it. */
 export interface PlatePicture extends Size {
   caption: string;
   /** source and licence of a picture that came from elsewhere; empty where it is one's own */
   credit: string;
+  /** used where it is arranged by hand; absent: below all others */
+  place?: PlatePlace | undefined;
 }
 
 /** Several pictures on one sheet. */

@@ -31,6 +31,9 @@ export function InsetPanel({ bench, captureId, others, codeOf }: InsetPanelProps
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const file = useRef<HTMLInputElement>(null);
+  // Making it small takes a moment, in which one goes on marking.
+  const latestBench = useRef(bench);
+  latestBench.current = bench;
   const put = async (load: () => Promise<ImageBitmap>) => {
     setProblem('');
     setBusy(true);
@@ -38,7 +41,7 @@ export function InsetPanel({ bench, captureId, others, codeOf }: InsetPanelProps
       const bitmap = await load();
       const made = await insetOf(bitmap);
       bitmap.close();
-      bench.addInset(made);
+      latestBench.current.addInset(made);
     } catch {
       setProblem(UNREADABLE);
     }

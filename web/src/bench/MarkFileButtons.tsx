@@ -16,12 +16,15 @@ const faultWords = (fault: MarkFileFault): string =>
 /** Marks go out as a file, for another picture or another program, and come in again. */
 export function MarkFileButtons({ bench, name }: { bench: Bench; name: string }): ReactNode {
   const input = useRef<HTMLInputElement>(null);
+  // One goes on marking while a file is read.
+  const latest = useRef(bench);
+  latest.current = bench;
   const marks = onPicture(bench);
   const size = bench.placing.trimmed;
   const bring = async (file: File) => {
     const read = readMarkFile(await file.text());
     if ('fault' in read) toast.error(faultWords(read.fault), { duration: 10_000 });
-    else bench.putMarks(read.marks);
+    else latest.current.putMarks(read.marks);
   };
   const copied = copiedMarks().length;
   return (

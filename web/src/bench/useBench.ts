@@ -44,6 +44,12 @@ import { useWorkHistory, type Work } from './useWorkHistory.ts';
 /** A text that nothing was written into is no mark. */
 const isEmpty = (mark: Mark) => 'text' in mark && mark.text === FIRST_TEXT;
 
+/** Letters of the pixels that marks carry. */
+const carried = (marks: readonly Mark[]): number =>
+  marks.reduce((sum, mark) => sum + (mark.kind === 'inset' ? mark.pixels.length : 0), 0);
+const tooMuchInIt = (): void =>
+  void toast.warning('No more pictures fit into this one. Remove one first, or make a plate of them.');
+
 /**
  * @param field where the words of the chosen mark are written
  * @param root gets the focus when what had it is gone
@@ -124,6 +130,7 @@ export function useBench(
       toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove some first.`);
       return;
     }
+    if (carried(drawn) + carried(copies) > MOST_INSET_LETTERS) return tooMuchInIt();
     const there = drawn.map((mark) => seen(mark) as DrawnMark);
     const placed = placeCopies(copies, there, setting).map((mark) => toCapture(mark) as DrawnMark);
     change([...written, ...placed]);
@@ -205,11 +212,7 @@ export function useBench(
     make,
     add,
     addInset({ pixels, width, height }) {
-      const carried = drawn.reduce((sum, mark) => sum + (mark.kind === 'inset' ? mark.pixels.length : 0), 0);
-      if (carried + pixels.length > MOST_INSET_LETTERS) {
-        toast.warning('No more pictures fit into this one. Remove one first, or make a plate of them.');
-        return;
-      }
+      if (carried(drawn) + pixels.length > MOST_INSET_LETTERS) return tooMuchInIt();
       const scale = Math.min(1, (trimmed.width * 0.4) / width, (trimmed.height * 0.4) / height);
       const [w, h] = [Math.max(1, width * scale), Math.max(1, height * scale)];
       const box = { x: (trimmed.width - w) / 2, y: (trimmed.height - h) / 2, width: w, height: h };

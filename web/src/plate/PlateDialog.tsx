@@ -1,8 +1,9 @@
 import type { Assignment } from '@nachweis/contract';
-import { MOST_ON_PLATE, type Plate, type Size } from '@nachweis/core';
+import { bodyCorner, MOST_ON_PLATE, type Plate, type PlatePlace, placesIn, type Size } from '@nachweis/core';
 import { type ReactNode, useMemo, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
+import { measureText } from '../pictures/markFonts.ts';
 import { ChoosePicture } from '../sheet/ChoosePicture.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
@@ -66,16 +67,23 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   const plate: Plate = {
     ...draft,
     particulars: draft.hasParticulars ? [me.name, courseTitle, today].filter(Boolean).join(', ') : '',
-    pictures: ready.map(({ image: { width, height }, caption, credit }) => ({
-      width,
-      height,
-      caption,
-      credit,
+    pictures: ready.map(({ image: { width, height }, caption, credit, place }) => ({
+      ...{ width, height, caption, credit, place },
     })),
   };
   const layout = ready.length > 0 ? layOut(plate) : null;
   const bitmaps = ready.map(({ image }) => image);
   const isWhole = layout !== null && ready.length === chosen.length && unseen.length === 0;
+  const place = (places: ReadonlyMap<string, PlatePlace>) =>
+    [...chosen.map(wordsOf), ...unseen].map((one) => ({ ...one, place: places.get(one.key) ?? one.place }));
+  const byHand = () => {
+    const places = layout ? placesIn(plate, layout, measureText) : [];
+    const known = ready.flatMap(({ key }, index) => {
+      const there = places[index];
+      return there ? [[key, there] as const] : [];
+    });
+    change({ arrangement: 'hand', pictures: place(new Map(known)) });
+  };
   const title = draft.heading.trim() || 'Plate';
   const make = async (then: (png: Blob, size: Size) => unknown) => {
     if (!layout || isMaking) return;
@@ -121,7 +129,7 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
               </Button>
             </p>
           )}
-          <PlateFields draft={draft} onChange={change} />
+          <PlateFields draft={draft} onChange={change} onByHand={byHand} />
           <ChoosePicture
             heading="Put a picture on it"
             sources={sources.filter(({ key }) => !chosen.some((one) => one.key === key))}
@@ -136,7 +144,23 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
             }
           />
         </div>
-        <PlatePreview layout={layout} images={bitmaps} chosen={chosen} isWhole={isWhole} />
+        <PlatePreview
+          layout={layout}
+          images={bitmaps}
+          chosen={chosen}
+          isWhole={isWhole}
+          byHand={
+            draft.arrangement === 'hand' && layout
+              ? {
+                  corner: bodyCorner(plate, measureText),
+                  onPlace: (index, there) => {
+                    const key = ready[index]?.key;
+                    if (key) change({ pictures: place(new Map([[key, there]])) });
+                  },
+                }
+              : null
+          }
+        />
       </div>
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2">
         <p role="status" className="min-w-40 flex-1 text-sm text-faded">
@@ -171,10 +195,11 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
 }
 
 /** Of what is in the sheet as it is now, so that it is kept so when it goes. */
-const wordsOf = ({ key, caption, credit, source }: Chosen): OnPlate => ({
+const wordsOf = ({ key, caption, credit, place, source }: Chosen): OnPlate => ({
   key,
   caption,
   credit,
+  place,
   was: source.was,
 });
 

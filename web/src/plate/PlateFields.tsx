@@ -7,6 +7,7 @@ const ARRANGED: Readonly<Record<Arrangement, string>> = {
   rows: 'in rows that fill the width',
   columns: 'in columns of one width',
   pairs: 'two beside each other, as before and after',
+  hand: 'by hand: drag them on the plate',
 };
 const SHEET: Readonly<Record<Sheet, string>> = {
   free: 'as high as what is on it',
@@ -17,10 +18,12 @@ const SHEET: Readonly<Record<Sheet, string>> = {
 interface PlateFieldsProps {
   draft: PlateDraft;
   onChange: (next: Partial<PlateDraft>) => void;
+  /** from now on by hand, each from where it lies */
+  onByHand: () => void;
 }
 
 /** What holds for the whole plate. */
-export function PlateFields({ draft, onChange }: PlateFieldsProps): ReactNode {
+export function PlateFields({ draft, onChange, onByHand }: PlateFieldsProps): ReactNode {
   return (
     <section aria-label="The whole plate" className="grid gap-3 sm:grid-cols-2">
       <Field label="Heading" className="sm:col-span-2">
@@ -35,7 +38,9 @@ export function PlateFields({ draft, onChange }: PlateFieldsProps): ReactNode {
       <Field label="Pictures">
         <select
           value={draft.arrangement}
-          onChange={({ target }) => onChange({ arrangement: target.value as Arrangement })}
+          onChange={({ target }) =>
+            target.value === 'hand' ? onByHand() : onChange({ arrangement: target.value as Arrangement })
+          }
           className={control}
         >
           {ARRANGEMENTS.map((one) => (

@@ -2,6 +2,7 @@ import type { PlateLayout } from '@nachweis/core';
 import { type ReactNode, useDeferredValue, useEffect, useRef } from 'react';
 import type { Chosen } from './ChosenPictures.tsx';
 import { drawOn } from './makePlate.ts';
+import { PlateHands, type PlateHandsProps } from './PlateHands.tsx';
 
 interface PlatePreviewProps {
   layout: PlateLayout | null;
@@ -9,10 +10,12 @@ interface PlatePreviewProps {
   chosen: readonly Chosen[];
   /** all of its pictures are there */
   isWhole: boolean;
+  /** where they are put by hand; null where the layout is computed */
+  byHand: Omit<PlateHandsProps, 'canvas' | 'layout' | 'names'> | null;
 }
 
 /** The plate as it will be. */
-export function PlatePreview({ layout, images, chosen, isWhole }: PlatePreviewProps): ReactNode {
+export function PlatePreview({ layout, images, chosen, isWhole, byHand }: PlatePreviewProps): ReactNode {
   const canvas = useRef<HTMLCanvasElement>(null);
   // Typing goes before drawing.
   const shown = useDeferredValue(layout);
@@ -21,7 +24,10 @@ export function PlatePreview({ layout, images, chosen, isWhole }: PlatePreviewPr
     if (context && shown && shown.boxes.length === images.length) drawOn(context, shown, images);
   }, [shown, images]);
   return (
-    <section aria-label="The plate" className="min-h-72 min-w-0 overflow-auto bg-mount p-3 lg:h-full">
+    <section
+      aria-label="The plate"
+      className="relative min-h-72 min-w-0 overflow-auto bg-mount p-3 lg:h-full"
+    >
       {shown ? (
         <canvas
           ref={canvas}
@@ -36,6 +42,14 @@ export function PlatePreview({ layout, images, chosen, isWhole }: PlatePreviewPr
         <p className="text-faded">
           {chosen.length > 0 ? 'The pictures are being fetched …' : 'The plate is seen here.'}
         </p>
+      )}
+      {shown && byHand && layout && (
+        <PlateHands
+          {...byHand}
+          canvas={canvas}
+          layout={layout}
+          names={chosen.map(({ caption, source }) => caption || source.name)}
+        />
       )}
     </section>
   );

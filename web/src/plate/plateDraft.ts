@@ -8,6 +8,8 @@ const OnPlate = z.object({
   key: z.string(),
   caption: z.string(),
   credit: z.string(),
+  /** where a hand has put it */
+  place: z.object({ x: z.number(), y: z.number(), width: z.number() }).optional(),
   /** of a picture in the sheet: what was made of it, for when it is there no more; what was hidden stays hidden */
   was: z
     .object({
