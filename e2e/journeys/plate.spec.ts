@@ -102,3 +102,52 @@ test('two pictures become one plate with captions, by pointer and by keys; what 
   await page.goto(`/captures?id=${plate.capture.id}`);
   await expect(page.getByText(/Composed of 2 pictures that came by file/).first()).toBeVisible();
 });
+
+test('the pictures of a plate are moved and made larger by hand, by pointer and by keys, and stay so', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await page.keyboard.press('Enter');
+  await addByDrop(page, 600, 400, 'Enter');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: /^A plate/ });
+  for (const name of [/^P1 The fitted curve/, /^P2 The gaugings/])
+    await dialog.getByRole('button', { name }).click();
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  await dialog.getByRole('combobox', { name: /^Pictures/ }).selectOption('hand');
+  const first = dialog.getByRole('button', { name: /^The fitted curve: arrows/ });
+  const second = dialog.getByRole('button', { name: /^The gaugings: arrows/ });
+  const boxOf = async (one: typeof first) => (await one.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const [a, b] = [await boxOf(first), await boxOf(second)];
+  // They begin where the rows had put them: beside each other.
+  expect(Math.abs(a.y - b.y)).toBeLessThan(2);
+  expect(b.x).toBeGreaterThan(a.x + a.width);
+  await expectClean(page, 'a plate by hand');
+  // The second is dragged below the first.
+  await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(b.x + b.width / 2 - 60, b.y + b.height / 2 + 120, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await boxOf(second)).y - b.y)).toBeGreaterThan(60);
+  await first.focus();
+  const before = await boxOf(first);
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Alt+ArrowLeft');
+  await expect.poll(async () => (await boxOf(first)).width).toBeLessThan(before.width);
+  const small = await boxOf(first);
+  expect(small.width / small.height).toBeCloseTo(before.width / before.height, 1);
+  // One over the other is said.
+  const there = await boxOf(second);
+  await page.mouse.move(there.x + there.width / 2, there.y + there.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(small.x + small.width / 2 + 20, small.y + small.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(dialog.getByText('The fitted curve and The gaugings lie over each other.')).toBeVisible();
+  const kept = await boxOf(second);
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await expect(second).toBeVisible();
+  await expect.poll(async () => Math.abs((await boxOf(second)).x - kept.x)).toBeLessThan(3);
+});
