@@ -168,6 +168,25 @@ describe('a class’s hand-ins in one file', () => {
     expect(readdirSync(join(s.context.settings.dataFolder, 'results'))).toEqual([]);
   });
 
+  it('are whole but for a picture that is missing on the disk, which is said in its place', async () => {
+    const s = server();
+    const room = await handedIn(s);
+    await s.context.jobs.idle();
+    const { file_sha256 } = await s.context.db
+      .selectFrom('hand_in_items')
+      .select('file_sha256')
+      .executeTakeFirstOrThrow();
+    await s.context.blobs.remove(file_sha256 ?? '');
+    await order(room.instructor, room.assignment.id);
+    await s.context.jobs.idle();
+    const [made] = (await list(room.instructor)) as ArchiveErrand[];
+    const zip = await JSZip.loadAsync((await fetchBytes(room.instructor, made?.href ?? '').expect(200)).body);
+    const names = Object.keys(zip.files);
+    const [told = ''] = names.filter((name) => name.endsWith('.missing.txt'));
+    expect(await zip.files[told]?.async('string')).toContain('missing on the disk');
+    expect(names.some((name) => name.endsWith('-receipt.jws'))).toBe(true);
+  });
+
   it('are for whoever asked for them alone, and no longer once that person may not see the class', async () => {
     const s = server();
     const room = await handedIn(s);
@@ -215,6 +234,7 @@ describe('a class’s hand-ins in one file', () => {
     const [made] = (await list(room.instructor)) as ArchiveErrand[];
     await clearResults(s.context);
     expect(existsSync(resultPath(s.context, id))).toBe(true);
+    expect(await list(room.instructor)).toHaveLength(1);
     s.setNow(new Date(Date.parse('2026-11-05T10:00:00Z') + ERRAND_HOURS * 3_600_000).toISOString());
     expect(await list(room.instructor)).toEqual([]);
     await room.instructor.get(made?.href ?? '').expect(404);

@@ -23,15 +23,20 @@ export const removeResult = (context: Pick<Context, 'settings'>, id: string): Pr
 export async function clearResults(context: Pick<Context, 'db' | 'settings' | 'now'>): Promise<void> {
   const { db, now } = context;
   await db.deleteFrom('errands').where('ended_at', '<=', endedBefore(now())).execute();
-  const files = await readdir(folderOf(context)).catch((error: NodeJS.ErrnoException) => {
+  const files: string[] = await readdir(folderOf(context)).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return [];
     throw error;
   });
   const rows = await db
     .selectFrom('errands')
-    .select('id')
+    .select(['id', 'kind', 'state'])
     .where('state', 'in', ['waiting', 'working', 'ready'])
     .execute();
+  // A backup has none of them.
+  const lost = rows.filter(
+    ({ id, kind, state }) => kind === 'archive' && state === 'ready' && !files.includes(id),
+  );
+  for (const { id } of lost) await db.deleteFrom('errands').where('id', '=', id).execute();
   const wanted = new Set(rows.map(({ id }) => id));
   for (const file of files)
     if (!wanted.has(file.replace(PART, ''))) await rm(join(folderOf(context), file), { force: true });

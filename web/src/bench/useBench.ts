@@ -5,20 +5,16 @@ import {
   boxOf,
   calibrated,
   HOUSE_INKS,
-  isPinOf,
   KINDS,
   kindOf,
   type Mark,
   markOnCapture,
   marksOnTrimmed,
-  movePin,
   type Point,
   placingOf,
-  putPin,
   renumbered,
   settingOf,
   styleFor,
-  takePinOut,
   withFinish,
   withGroups,
   withTrim,
@@ -36,6 +32,7 @@ import { arranging } from './arranging.ts';
 import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
 import { copiedMarks, copyMarks, placeCopies } from './copiedMarks.ts';
 import { inkUnder } from './inkUnder.ts';
+import { nextOpen, pinning } from './pinning.ts';
 import { textLineUnder } from './textLineUnder.ts';
 import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
 import { useLook } from './useLook.ts';
@@ -66,12 +63,9 @@ export function useBench(
   const { trimmed } = placing;
   const shown = useShownPicture(picture);
   const letters = point.mustShows.map((m) => m.letter);
-  const pinnedIn = (all: readonly Mark[], letter: string) =>
-    marksOnTrimmed(all.filter(isPinOf(letter)), placing).length > 0;
-  const nextOpen = (all: readonly Mark[]) => letters.find((letter) => !pinnedIn(all, letter));
 
   const [tool, setTool] = useState(PIN_TOOL);
-  const [letter, setLetter] = useState(() => nextOpen(marks) ?? letters[0] ?? '');
+  const [letter, setLetter] = useState(() => nextOpen(marks, letters, placing) ?? letters[0] ?? '');
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const [reading, setReading] = useState<Box | null>(null);
   const { bitmap } = useBitmap(shown.url, null);
@@ -93,6 +87,16 @@ export function useBench(
   const several = together.length > 1 ? together : [];
   /** without a text that is left empty */
   const written = marks.filter((mark) => !isEmpty(mark));
+  const pins = pinning({
+    marks,
+    written,
+    letters,
+    letter,
+    chooseLetter: setLetter,
+    placing,
+    picture,
+    change,
+  });
   const setting = settingOf(trimmed, PAGE_FONTS, measureText, marksOnTrimmed(marks, placing), insetImage);
   const toCapture = (mark: Mark) => markOnCapture(mark, placing);
   const seen = (mark: Mark): Mark =>
@@ -165,12 +169,6 @@ export function useBench(
       marks.map((one) => (isDrawn(one) && isDrawn(mark) && one.id === mark.id ? mark : one)),
       mergeWith,
     );
-  /** Side by side, so that they can be told apart. */
-  const placeFor = (one: string): Point =>
-    placing.back.point({
-      x: Math.floor((trimmed.width * (letters.indexOf(one) + 1)) / (letters.length + 1)),
-      y: Math.floor(trimmed.height / 2),
-    });
   const trim: Bench['trim'] = (one) => setTrims(withTrim({ framing: picture.framing, trims }, one, picture));
   const finishDrawing: Bench['finishDrawing'] = (mark, from, to) => {
     if (tool.reads) return setReading(boxOf(from, to, false));
@@ -256,30 +254,11 @@ export function useBench(
       const byId = new Map(all.filter(isDrawn).map((mark) => [mark.id, mark]));
       change(marks.map((one) => (isDrawn(one) ? (byId.get(one.id) ?? one) : one)));
     },
-    isPinned: (one) => pinnedIn(marks, one),
-    pin: (one, at = placeFor(one), mergeWith = '') => change(putPin(written, one, at, picture), mergeWith),
-    pinNext(at) {
-      if (!letter) return;
-      const next = putPin(written, letter, at, picture);
-      change(next);
-      setLetter(nextOpen(next) ?? letter);
-    },
-    say: (one, says) =>
-      change(
-        marks.map((mark) => (isPinOf(one)(mark) ? { ...mark, says } : mark)),
-        `says ${one}`,
-      ),
-    unpin: (one) => change(takePinOut(marks, one)),
+    ...pins,
     nudge(dx, dy, pull) {
       if (several.length > 0) return arrange.move(dx, dy);
       if (chosen?.locked) return;
-      if (!chosen) {
-        if (!pinnedIn(marks, letter)) return;
-        // In the direction that is seen, however the picture is turned.
-        const [from, to] = [placing.back.point({ x: 0, y: 0 }), placing.back.point({ x: dx, y: dy })];
-        change(movePin(marks, letter, Math.round(to.x - from.x), Math.round(to.y - from.y), picture));
-        return;
-      }
+      if (!chosen) return pins.nudgePin(dx, dy);
       const [kind, mark] = [kindOf<Mark>(chosen), seen(chosen)];
       const handle = kind.handles(mark, setting).at(-1);
       if (!pull) replace(toCapture(kind.move(mark, dx, dy)));
