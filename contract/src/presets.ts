@@ -22,7 +22,7 @@ export const PresetSettings = z.object({
   /** width in pixels it is scaled to; null: as it is */
   width: z.int().min(16).max(20_000).nullable(),
   /** where pictures go: on to the next proof point, or all to the same */
-  target: z.enum(['next', 'same']),
+  target: z.enum(['next', 'same', 'plate', 'new-plate']),
   /** where a copy of each picture goes as well */
   copyTo: z.enum(COPY_TO).default('nowhere'),
 });

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
+import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
@@ -563,4 +563,30 @@ test('what the station was told acts there only, never unseen on the proof sheet
   await expect
     .poll(async () => (await serverDraft(page, school.single)).evidence[0]?.framing.kind)
     .toBe('whole');
+});
+
+test('a series goes on a plate, this one or a new one, and not to the proof points', async ({
+  page,
+  school,
+}) => {
+  await openStation(page, school);
+  await page.getByLabel('Series: stay ready for the next picture').check();
+  await page.getByText('on a new plate').click();
+  await expect(page.getByText('The next picture goes to the plate')).toBeVisible();
+  for (const [index, seed] of [1, 2].entries()) {
+    await copyPicture(page, await testPicture(300, 200, seed));
+    await page.keyboard.press('ControlOrMeta+v');
+    await expect(page.getByText(`On the plate: ${index + 1} of at most 12 pictures.`)).toBeVisible();
+  }
+  expect((await serverDraft(page, school.curve)).evidence).toEqual([]);
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: /^A plate/ });
+  await expect(dialog.getByRole('list', { name: 'On the plate' }).getByRole('listitem')).toHaveCount(2);
+  await expect(dialog.locator('canvas[data-whole=true]')).toBeVisible();
+  await page.keyboard.press('Escape');
+  // A new one begins with the next picture; the one before is not added to.
+  await page.getByText('on a new plate').click();
+  await copyPicture(page, await testPicture(300, 200, 3));
+  await page.keyboard.press('ControlOrMeta+v');
+  await expect(page.getByText('On the plate: 1 of at most 12 pictures.')).toBeVisible();
 });

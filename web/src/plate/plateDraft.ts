@@ -37,7 +37,8 @@ export type PlateDraft = z.infer<typeof PlateDraft>;
 
 const keyOf = (personId: string, assignmentId: string) => `nachweis-plate-${personId}-${assignmentId}`;
 
-const empty = (heading: string): PlateDraft => ({
+/** One on which nothing is yet. */
+export const newPlateDraft = (heading: string): PlateDraft => ({
   heading,
   hasParticulars: true,
   arrangement: 'rows',
@@ -50,9 +51,9 @@ const empty = (heading: string): PlateDraft => ({
 export function readPlateDraft(personId: string, assignmentId: string, heading: string): PlateDraft {
   try {
     const kept = PlateDraft.safeParse(JSON.parse(localStorage.getItem(keyOf(personId, assignmentId)) ?? ''));
-    return kept.success ? kept.data : empty(heading);
+    return kept.success ? kept.data : newPlateDraft(heading);
   } catch {
-    return empty(heading);
+    return newPlateDraft(heading);
   }
 }
 

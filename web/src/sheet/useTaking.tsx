@@ -11,13 +11,14 @@ import { clearPassing, toast } from '../ui/notices.ts';
 import { FileChooser } from '../waysIn/FileChooser.tsx';
 import type { Incoming } from '../waysIn/incoming.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
-import { framingFromSettings, takeSettings } from '../waysIn/settings.ts';
+import { framingFromSettings, takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare } from '../waysIn/shareState.ts';
 import { takeShared } from '../waysIn/takeShared.ts';
 import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
+import { goesOnPlate, putOnPlate } from './seriesOnPlate.ts';
 import { isPinned } from './sheetPictures.ts';
 import { type OpenWay, TakingDialogs } from './TakingDialogs.tsx';
 import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
@@ -126,7 +127,12 @@ export function useTaking(
       endFirst();
       return full.ask(place);
     },
-    onKeep: (document) => keepAmongCaptures(document).catch((error) => refuse([sentenceOf(error)])),
+    goesToCaptures: () => atStation && goesOnPlate(),
+    onKeep: (document) =>
+      keepAmongCaptures(document).then(
+        () => (atStation && goesOnPlate() ? putOnPlate(me.id, assignment, document.captureId) : undefined),
+        (error: unknown) => refuse([sentenceOf(error)]),
+      ),
     onRefused(sentences) {
       endFirst();
       refuse(sentences);
@@ -207,6 +213,9 @@ export function useTaking(
   }, [locked, busy, waiting, take]);
 
   const target = chosenPoint?.code ?? '';
+  // What is told there is heard of here.
+  useTakeSettings();
+  const onPlate = atStation && goesOnPlate();
   const chosenFull =
     chosenPoint !== undefined &&
     pictures.filter((p) => p.proofPointId === chosenPoint.id).length >= chosenPoint.requirements.maxPictures;
@@ -226,8 +235,8 @@ export function useTaking(
   return {
     actions,
     chosenId,
-    chosenCode: target,
-    chosenFull,
+    chosenCode: onPlate ? 'the plate' : target,
+    chosenFull: chosenFull && !onPlate,
     choose: setChosen,
     takeIn: (incoming) => void takeIn(incoming),
     prepare: (evidenceId, step) => setPreparing({ evidenceId, step }),

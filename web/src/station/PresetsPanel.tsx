@@ -215,6 +215,12 @@ const SOURCE_WORDS = {
   camera: 'Camera',
 } as const;
 
+const TARGET_WORDS = {
+  same: 'all to the same',
+  plate: 'on this plate',
+  'new-plate': 'on a new plate',
+} as const;
+
 function inWords({ source, framing, box, delay, pointer, width, target, copyTo }: PresetSettings): string {
   return [
     SOURCE_WORDS[source],
@@ -222,7 +228,7 @@ function inWords({ source, framing, box, delay, pointer, width, target, copyTo }
     `${delay} s`,
     pointer ? 'with pointer' : null,
     width ? `${width} wide` : null,
-    target === 'same' ? 'all to the same' : null,
+    target === 'next' ? null : TARGET_WORDS[target],
     copyTo === 'nowhere' ? null : `a copy to ${copyTo === 'folder' ? 'a folder' : 'the clipboard'}`,
   ]
     .filter((part) => part !== null)

@@ -146,6 +146,8 @@ export function TakeOptions(): ReactNode {
           options={[
             { value: 'next', content: 'each to the next point' },
             { value: 'same', content: 'all to the same' },
+            { value: 'plate', content: 'on this plate' },
+            { value: 'new-plate', content: 'on a new plate' },
           ]}
           onChoose={(target) => change({ target })}
         />

@@ -43,6 +43,8 @@ interface IntakeOptions {
   onAdded: (added: Added, howMany: number) => void;
   /** asks what a single picture does at a proof point that is full, and makes room where one is replaced */
   onFull: (place: FullPlace) => Promise<FullDecision>;
+  /** whether pictures go among the captures now, and to no proof point */
+  goesToCaptures: () => boolean;
   /** puts a picture among the captures and lets go of it here */
   onKeep: (document: PictureDocument) => Promise<void>;
   /** called once with a sentence for each picture that was not taken */
@@ -63,8 +65,8 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
         return { one, result: await admitBlob(blob, name, head, onSeen) };
       }),
     );
-    const { assignmentId, points, pictures, chosenId, framingFor, onAdded, onFull, onKeep, onRefused } =
-      latest.current;
+    const { assignmentId, points, pictures, chosenId, framingFor, goesToCaptures } = latest.current;
+    const { onAdded, onFull, onKeep, onRefused } = latest.current;
     const refused: string[] = [];
     const good = checked.flatMap(({ one, result }) => {
       if (result.ok) return [{ one, ...result }];
@@ -79,6 +81,11 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
     for (const [index, { one, notes, bitmap }] of good.entries()) {
       let proofPointId = places[index];
       const { document, incoming } = one;
+      if (goesToCaptures()) {
+        bitmap.close();
+        await onKeep(document);
+        continue;
+      }
       const most = points.find((p) => p.id === proofPointId)?.requirements.maxPictures ?? 1;
       if (proofPointId && (counts[proofPointId] ?? 0) >= most) {
         const decision = await onFull({ pointId: proofPointId, blob: incoming.blob });
