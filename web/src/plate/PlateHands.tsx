@@ -128,7 +128,10 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
           </button>
         );
       })}
-      <p role="status" className="mt-2 text-center text-sm text-faded">
+      <p
+        role="status"
+        className="pointer-events-none absolute inset-x-2 top-1 mx-auto w-fit bg-card px-2 text-center text-sm"
+      >
         {over.length > 0
           ? `${over.map((index) => names[index]).join(' and ')} lie over each other.`
           : 'Drag a picture to move it, its corner to make it larger or smaller.'}

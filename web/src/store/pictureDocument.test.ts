@@ -1,5 +1,13 @@
+import type { Preparation } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
-import { MOST_TRIES, nextPicture, type PictureDocument, type PictureEvent } from './pictureDocument.ts';
+import {
+  MOST_TRIES,
+  nextPicture,
+  type PictureDocument,
+  type PictureEvent,
+  sentAs,
+  UNPREPARED,
+} from './pictureDocument.ts';
 
 const arrived: PictureDocument = {
   evidenceId: 'e',
@@ -90,5 +98,18 @@ describe('the way of a picture', () => {
       state: 'taken-out',
     });
     expect(after(placed, { kind: 'taken-out' }, { kind: 'put-back' })).toMatchObject({ state: 'waiting' });
+  });
+});
+
+describe('what was sent', () => {
+  it('is told by the sum of the pixels that a mark carries, and by all else as it is', () => {
+    const inset = (pixels: string): Preparation => ({
+      ...UNPREPARED,
+      marks: [{ kind: 'inset', id: 'i', pixels, box: { x: 1, y: 2, width: 3, height: 4 } }],
+    });
+    const as = (pixels: string) => sentAs({ ...inset(pixels), proofPointId: 'p' });
+    expect(as('x'.repeat(200_000)).length).toBeLessThan(400);
+    expect(as('xy')).not.toBe(as('xz'));
+    expect(as('xy')).toBe(as('xy'));
   });
 });
