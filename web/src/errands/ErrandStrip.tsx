@@ -9,8 +9,11 @@ import { isUnderWay, takeAskedHere, useErrandOrders, useErrands } from './useErr
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** Whether there is still something to see or to do about it. */
-const isShown = (errand: Errand): boolean =>
-  !(errand.kind === 'archive' && errand.state === 'ready' && errand.fetched);
+const isShown = (errand: Errand): boolean => {
+  if (errand.state !== 'ready') return true;
+  // Of one letter that went out the dialog has said so.
+  return errand.kind === 'archive' ? !errand.fetched : errand.total > 1 || errand.refused.length > 0;
+};
 
 /** Long work that one has asked for, on every page: how far it is, a way to stop it, and what was made. */
 export default function ErrandStrip(): ReactNode {
