@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { SWRConfig } from 'swr';
 import { ApiProblem } from '../api/apiProblem.ts';
@@ -7,9 +7,19 @@ import { CrashBoundary } from './CrashBoundary.tsx';
 import { NotFoundPage } from './endPages.tsx';
 import { Shell } from './Shell.tsx';
 
+/**
+ * A page of its own code. Where it is the one that is opened, that is fetched at once, and not only when it is known who is
+ * signed in.
+ */
+function page(at: RegExp, load: () => Promise<{ default: ComponentType }>) {
+  // What goes wrong here goes wrong again where the page is shown, and is said there.
+  if (at.test(location.pathname)) load().catch(() => {});
+  return lazy(load);
+}
+
 const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
-const AssignmentsScreen = lazy(() => import('../assignments/AssignmentsScreen.tsx'));
-const ProofSheetScreen = lazy(() => import('../proofSheet/ProofSheetScreen.tsx'));
+const AssignmentsScreen = page(/^\/$/, () => import('../assignments/AssignmentsScreen.tsx'));
+const ProofSheetScreen = page(/^\/assignments\/[^/]+$/, () => import('../proofSheet/ProofSheetScreen.tsx'));
 const HandInScreen = lazy(() => import('../handIns/HandInScreen.tsx'));
 const AsReviewerScreen = lazy(() => import('../handIns/AsReviewerScreen.tsx'));
 const AsStudentScreen = lazy(() => import('../handIns/AsStudentScreen.tsx'));
@@ -17,7 +27,7 @@ const HandInViewScreen = lazy(() => import('../handIns/HandInViewScreen.tsx'));
 const StationScreen = lazy(() => import('../station/StationScreen.tsx'));
 const CapturesScreen = lazy(() => import('../captures/CapturesScreen.tsx'));
 const CompareScreen = lazy(() => import('../compare/CompareScreen.tsx'));
-const ReviewListScreen = lazy(() => import('../reviews/ReviewListScreen.tsx'));
+const ReviewListScreen = page(/\/hand-ins$/, () => import('../reviews/ReviewListScreen.tsx'));
 const LabScreen = lazy(() => import('../lab/LabScreen.tsx'));
 const GuideScreen = lazy(() => import('../guide/GuideScreen.tsx'));
 const KnownScreen = lazy(() => import('../settings/KnownScreen.tsx'));
@@ -32,8 +42,8 @@ const NamedFilesScreen = lazy(() => import('../namedFiles/NamedFilesScreen.tsx')
 const AssignmentLedgerScreen = lazy(() => import('../ledger/AssignmentLedgerScreen.tsx'));
 const LedgerScreen = lazy(() => import('../ledger/LedgerScreen.tsx'));
 const CheckScreen = lazy(() => import('../receipts/CheckScreen.tsx'));
-const GridScreen = lazy(() => import('../grid/GridScreen.tsx'));
-const ReviewScreen = lazy(() => import('../reviews/ReviewScreen.tsx'));
+const GridScreen = page(/\/grid$/, () => import('../grid/GridScreen.tsx'));
+const ReviewScreen = page(/\/review$/, () => import('../reviews/ReviewScreen.tsx'));
 const SecondMarkingScreen = lazy(() => import('../secondMarking/SecondMarkingScreen.tsx'));
 const SecondReviewScreen = lazy(() => import('../secondMarking/SecondReviewScreen.tsx'));
 
