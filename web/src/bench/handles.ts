@@ -10,10 +10,10 @@ import {
   resizeMarks,
   turnMarks,
 } from '@nachweis/core';
+import { TURN_HANDLE } from '../stage/turnHandle.ts';
 
 /** How far above what is chosen its handle for turning lies, in screen pixels. */
 const ABOVE = 26;
-const TURN = 'turn';
 /** Held with Shift, what turns stops at these. */
 const EVEN_DEGREES = 15;
 /** Nothing is made smaller than to this part of itself in one pull. */
@@ -40,7 +40,7 @@ export function handlesOf(marks: readonly Mark[], setting: MarkSetting, scale: n
   if (marks.length === 1 && !canTurn(first)) return pulled;
   // Where there is no room above, it lies below.
   const [over, under] = [y - ABOVE / scale, y + height + ABOVE / scale];
-  return [...pulled, { name: TURN, x: x + width / 2, y: over < 0 ? under : over }];
+  return [...pulled, { name: TURN_HANDLE, x: x + width / 2, y: over < 0 ? under : over }];
 }
 
 /** What pulling a handle to a place makes of what is chosen. @param from where the hand took it */
@@ -52,7 +52,7 @@ export function pullHandle(
 ): Mark[] {
   const [first] = marks;
   if (!first) return [];
-  if (handle === TURN) {
+  if (handle === TURN_HANDLE) {
     const about = middleOfAll(marks, setting);
     const angle = (at: Point) => (Math.atan2(at.y - about.y, at.x - about.x) * 180) / Math.PI;
     const degrees = angle(to) - angle(from);

@@ -14,6 +14,7 @@ import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 import 'konva/lib/shapes/Circle';
 import { Circle, Layer, Shape, Stage } from 'react-konva/lib/ReactKonvaCore';
 import type { HiddenArea } from '../pictures/hiddenAreas.ts';
+import { TURN_HANDLE } from './turnHandle.ts';
 
 interface MarkSceneProps {
   /** as they lie on the picture that is handed in, in its pixels */
@@ -92,7 +93,7 @@ export default function MarkScene(props: MarkSceneProps): ReactNode {
               x={x}
               y={y}
               radius={6 / scale}
-              fill="#fffdf6"
+              fill={name === TURN_HANDLE ? '#1c6660' : '#fffdf6'}
               stroke="#1c6660"
               strokeWidth={2.5 / scale}
             />

@@ -42,8 +42,6 @@ export const callout: MarkKind<Callout> = {
   // The words go where they are dragged; what they speak of stays where it is.
   drag: (mark, dx, dy) => ({ ...mark, x: mark.x + dx, y: mark.y + dy }),
   map: (mark, { point }) => ({ ...mark, ...point(mark), to: point(mark.to) }),
-  // Its words stay upright.
-  turn: (mark, { point }) => ({ ...mark, ...point(mark), to: point(mark.to) }),
   places: ({ to }) => [to],
   draw(canvas, mark, setting) {
     const { ground } = layOut(mark, setting);
