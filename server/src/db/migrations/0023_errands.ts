@@ -16,6 +16,8 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       person_id TEXT NOT NULL REFERENCES people(id), state TEXT NOT NULL,
       PRIMARY KEY (errand_id, person_id)) STRICT`,
     'CREATE INDEX errand_people_person ON errand_people(person_id)',
+    // Whose work is under way is asked before each job.
+    "CREATE INDEX jobs_running ON jobs(kind, owner) WHERE state = 'running'",
   ])
     await sql.raw(statement).execute(db);
 }
