@@ -10,7 +10,7 @@ import { HttpProblem } from '../http/problem.ts';
 import type { JobHandler } from '../jobs/jobQueue.ts';
 import type { ErrandRow } from './errandRows.ts';
 import { requireArchive } from './orders.ts';
-import { beginErrand, noteEnd, noteProgress, Stopped } from './progress.ts';
+import { beginErrand, errandHandler, noteEnd, noteProgress } from './progress.ts';
 import { makeResultsFolder, partPath, removeResult, resultPath } from './results.ts';
 
 /** How far it is need not be written more often. */
@@ -20,14 +20,7 @@ const SHARE_OF_FREE = 0.5;
 
 /** Makes a class's hand-ins into one file for whoever asked for it, as they may see them then. */
 export function archiveHandler(context: Context): JobHandler {
-  const ended = (error: unknown) => {
-    if (!(error instanceof Stopped)) throw error;
-  };
-  return {
-    version: 1,
-    work: ({ subject }, signal) => makeArchive(context, subject, signal).catch(ended),
-    giveUp: ({ subject }) => noteEnd(context, subject, { state: 'failed', why: 'broken' }).catch(ended),
-  };
+  return errandHandler(context, 'broken', (id, signal) => makeArchive(context, id, signal));
 }
 
 async function makeArchive(context: Context, id: string, signal: AbortSignal): Promise<void> {

@@ -5,6 +5,7 @@ import { type ArchiveErrand, ERRAND_HOURS, type Errand, type MailingErrand } fro
 import JSZip from 'jszip';
 import type { Agent } from 'supertest';
 import { describe, expect, it } from 'vitest';
+import { fetchBytes } from '../files/fetchBytes.testing.ts';
 import { createJobQueue } from '../jobs/jobQueue.ts';
 import { mailServerPerTest } from '../mail/mailServer.testing.ts';
 import { classroom, handedIn, serverPerTest, type TestServer } from '../testServer.testing.ts';
@@ -18,15 +19,6 @@ const mail = mailServerPerTest(server);
 const list = async (agent: Agent): Promise<Errand[]> => (await agent.get('/api/errands').expect(200)).body;
 const order = async (agent: Agent, assignmentId: string, form = 'zip'): Promise<ArchiveErrand> =>
   (await agent.post(`/api/assignments/${assignmentId}/archives`).send({ form }).expect(200)).body;
-const fetchBytes = (agent: Agent, path: string) =>
-  agent
-    .get(path)
-    .buffer(true)
-    .parse((res, done) => {
-      const chunks: Buffer[] = [];
-      res.on('data', (chunk: Buffer) => chunks.push(chunk));
-      res.on('end', () => done(null, Buffer.concat(chunks)));
-    });
 
 /** Jobs stay where they are until they are worked on by hand. */
 async function holdJobs({ context }: TestServer): Promise<void> {

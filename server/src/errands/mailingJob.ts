@@ -6,21 +6,14 @@ import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
 import { linkPath, makeLink } from '../sessions/links.ts';
 import type { ErrandRow } from './errandRows.ts';
-import { beginErrand, noteEnd, noteProgress, Stopped } from './progress.ts';
+import { beginErrand, errandHandler, noteEnd, noteProgress } from './progress.ts';
 
 /**
  * Mails each of some people a link of their own. Whom it has reached is written person by person, so that after a stop of
  * the server the rest follow; a letter that was under way in that moment may come twice.
  */
 export function mailingHandler(context: Context): JobHandler {
-  const ended = (error: unknown) => {
-    if (!(error instanceof Stopped)) throw error;
-  };
-  return {
-    version: 1,
-    work: ({ subject }, signal) => sendAll(context, subject, signal).catch(ended),
-    giveUp: ({ subject }) => noteEnd(context, subject, { state: 'failed', why: 'mail-away' }).catch(ended),
-  };
+  return errandHandler(context, 'mail-away', (id, signal) => sendAll(context, id, signal));
 }
 
 async function sendAll(context: Context, id: string, signal: AbortSignal): Promise<void> {

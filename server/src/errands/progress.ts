@@ -1,5 +1,6 @@
 import type { Errand } from '@nachweis/contract';
 import type { Context } from '../context.ts';
+import type { JobHandler } from '../jobs/jobQueue.ts';
 import type { ErrandRow } from './errandRows.ts';
 
 /** Whoever asked for it wants it no longer. */
@@ -44,4 +45,20 @@ export async function noteEnd(
     .returning('id')
     .executeTakeFirst();
   if (!row) throw new Stopped();
+}
+
+/** What the queue does with a kind of errand: what was stopped has ended well, and what cannot be done says why. */
+export function errandHandler(
+  context: Pick<Context, 'db' | 'now'>,
+  why: NonNullable<Errand['why']>,
+  work: (id: string, signal: AbortSignal) => Promise<void>,
+): JobHandler {
+  const ended = (error: unknown) => {
+    if (!(error instanceof Stopped)) throw error;
+  };
+  return {
+    version: 1,
+    work: ({ subject }, signal) => work(subject, signal).catch(ended),
+    giveUp: ({ subject }) => noteEnd(context, subject, { state: 'failed', why }).catch(ended),
+  };
 }

@@ -14,23 +14,14 @@ import {
   putCapture,
   serverPerTest,
 } from '../testServer.testing.ts';
+import { fetchBytes } from './fetchBytes.testing.ts';
 
 const server = serverPerTest();
 
-const fetchBytes = async (agent: Agent, path: string): Promise<Buffer> => {
-  const answer = await agent
-    .get(path)
-    .buffer(true)
-    .parse((res, done) => {
-      const chunks: Buffer[] = [];
-      res.on('data', (chunk: Buffer) => chunks.push(chunk));
-      res.on('end', () => done(null, Buffer.concat(chunks)));
-    })
-    .expect(200);
-  return answer.body as Buffer;
-};
+const bytesOf = async (agent: Agent, path: string): Promise<Buffer> =>
+  (await fetchBytes(agent, path).expect(200)).body as Buffer;
 /** Read by another library than the one that wrote it. */
-const fetchZip = async (agent: Agent, path: string) => JSZip.loadAsync(await fetchBytes(agent, path));
+const fetchZip = async (agent: Agent, path: string) => JSZip.loadAsync(await bytesOf(agent, path));
 const hashOf = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex');
 
 /** The words of a PDF, page by page, by another library than the one that wrote it. */
@@ -168,7 +159,7 @@ describe('a hand-in in other forms', () => {
     const media = Object.keys(zip.files).filter((name) => /^word\/media\/.+\.png$/.test(name));
     expect(media).toHaveLength(1);
     const pixels = async (bytes: Buffer) => sharp(bytes).removeAlpha().raw().toBuffer();
-    const original = await fetchBytes(room.student, file.href);
+    const original = await bytesOf(room.student, file.href);
     const inside = await zip.files[media[0] ?? '']?.async('nodebuffer');
     expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
   });
@@ -177,7 +168,7 @@ describe('a hand-in in other forms', () => {
     const room = await handedIn(server());
     const view = (await room.student.get(`/api/hand-ins/${room.handInId}`)).body;
     const [file] = view.receipt.files;
-    const bytes = await fetchBytes(room.student, `/archives/hand-in/${room.handInId}.odt`);
+    const bytes = await bytesOf(room.student, `/archives/hand-in/${room.handInId}.odt`);
     // OASIS ODF 1.3, part 2, 3.3: the first file is "mimetype", stored, with nothing behind its name: the kind begins at 38.
     expect(bytes.readUInt32LE(0)).toBe(0x04034b50);
     expect(bytes.readUInt16LE(8)).toBe(0);
@@ -201,7 +192,7 @@ describe('a hand-in in other forms', () => {
       expect(words).toContain(word);
     const pixels = async (picture: Buffer) => sharp(picture).removeAlpha().raw().toBuffer();
     const inside = await zip.files['Pictures/1.png']?.async('nodebuffer');
-    const original = await fetchBytes(room.student, file.href);
+    const original = await bytesOf(room.student, file.href);
     expect((await pixels(inside ?? Buffer.alloc(0))).equals(await pixels(original))).toBe(true);
   });
 
@@ -229,11 +220,11 @@ describe('a hand-in in other forms', () => {
         .expect(200);
     }
     const path = `/archives/hand-in/${room.handInId}.pdf`;
-    expect(await picturesOf(await fetchBytes(room.student, path))).toEqual([ofEvidence]);
+    expect(await picturesOf(await bytesOf(room.student, path))).toEqual([ofEvidence]);
     const must = room.assignment.points[0]?.mustShows.map(({ id }) => [id, 'shown' as const]) ?? [];
     await giveVerdicts(room.instructor, room.handInId, Object.fromEntries(must));
     await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).send({}).expect(200);
-    const after = await fetchBytes(room.student, path);
+    const after = await bytesOf(room.student, path);
     expect((await picturesOf(after)).sort()).toEqual([ofEvidence, '70 x 30', '90 x 30'].sort());
     expect((await wordsOf(after)).join(' ')).toMatch(
       /1 {2}Like this \(.*A picture \(|A picture \(.*Like this \(/s,
@@ -248,11 +239,11 @@ describe('a hand-in in other forms', () => {
       [must[0] ?? '']: 'shown',
       [must[1] ?? '']: 'not-shown',
     });
-    const [before = ''] = await wordsOf(await fetchBytes(room.student, path));
+    const [before = ''] = await wordsOf(await bytesOf(room.student, path));
     expect(before).toContain('Bilal Okafor');
     expect(before).not.toMatch(/of 1\.75 points|not shown/);
     const [classBefore = ''] = await wordsOf(
-      await fetchBytes(room.instructor, `/archives/assignment/${room.assignment.id}.pdf`),
+      await bytesOf(room.instructor, `/archives/assignment/${room.assignment.id}.pdf`),
     );
     expect(classBefore).toBe('Nothing has been returned yet.');
     await room.instructor.post(`/api/hand-ins/${room.handInId}/release`).send({}).expect(200);
@@ -260,7 +251,7 @@ describe('a hand-in in other forms', () => {
       [room.student, path],
       [room.instructor, `/archives/assignment/${room.assignment.id}.pdf`],
     ] as const) {
-      const [after = ''] = await wordsOf(await fetchBytes(agent, address));
+      const [after = ''] = await wordsOf(await bytesOf(agent, address));
       expect(after).toContain('1 of 1.75 points');
       expect(after).toContain('the axes: not shown');
     }
@@ -274,9 +265,7 @@ describe('a hand-in in other forms', () => {
       .set({ given_name: 'Zoë Łucja', surname: 'Иванова 王' })
       .where('id', '=', room.studentPerson.id)
       .execute();
-    const [words = ''] = await wordsOf(
-      await fetchBytes(room.student, `/archives/hand-in/${room.handInId}.pdf`),
-    );
+    const [words = ''] = await wordsOf(await bytesOf(room.student, `/archives/hand-in/${room.handInId}.pdf`));
     expect(words).toContain('Zoë Łucja Иванова Wang');
   });
 
