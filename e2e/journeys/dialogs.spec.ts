@@ -10,13 +10,26 @@ const focusIn = (page: Page) =>
     return document.querySelector('[role=dialog]')?.contains(focused) ? 'the dialog' : 'the page';
   });
 
-/** Opens a dialog by key, sees that the focus is in it, leaves it by Escape, and sees the focus where it came from. */
-async function throughAndBack(page: Page, opener: Locator, name: string | RegExp): Promise<void> {
+/**
+ * Opens a dialog by key, sees the focus where its work begins and that a key held too long answers nothing, leaves it by
+ * Escape, and sees the focus where it came from.
+ * @param beginsAt what is worked with first
+ */
+async function throughAndBack(
+  page: Page,
+  opener: Locator,
+  name: string | RegExp,
+  beginsAt: (dialog: Locator) => Locator,
+): Promise<void> {
   await opener.focus();
-  await page.keyboard.press('Enter');
+  await page.keyboard.down('Enter');
   const dialog = page.getByRole('dialog', { name });
   await dialog.waitFor();
-  await expect.poll(() => focusIn(page), { message: `on opening ${name}` }).toBe('the dialog');
+  await expect(beginsAt(dialog), `on opening ${name}`).toBeFocused();
+  // Pressed again while it is down: the browser calls that a repetition.
+  await page.keyboard.down('Enter');
+  await page.keyboard.up('Enter');
+  await expect(dialog, `a key held too long in ${name}`).toBeVisible();
   // Whatever is reached by Tab stays in it.
   for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
   expect(await focusIn(page), `after Tab in ${name}`).toBe('the dialog');
@@ -32,25 +45,53 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   expect(await focusIn(page), 'after a picture that was dropped').toBe('the page');
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
-  await throughAndBack(page, button('Frame'), /^P1/);
-  await throughAndBack(page, button('Bench'), /^P1/);
-  await throughAndBack(page, button(/^More for/), /The picture in P1/);
-  await throughAndBack(page, button('Practice desk'), /Practice desk/);
-  await throughAndBack(page, button('Camera'), /./);
-  await throughAndBack(page, button('Plate'), /^A plate/);
-  await throughAndBack(page, button(/^Keys/), 'Keys of this page');
+  const stage = (dialog: Locator) => dialog.locator('[data-begin]');
+  const settings = (dialog: Locator) => dialog.getByRole('link', { name: 'your settings' });
+  await throughAndBack(page, button('Frame'), /^P1/, stage);
+  await throughAndBack(page, button('Bench'), /^P1/, (dialog) => dialog.locator('[data-keys=bench]'));
+  await throughAndBack(page, button(/^More for/), /The picture in P1/, (dialog) =>
+    dialog.getByRole('button', { name: 'Save' }).first(),
+  );
+  await throughAndBack(page, button('Practice desk'), /Practice desk/, (dialog) => dialog.getByRole('img'));
+  await throughAndBack(page, button('Camera'), /./, (dialog) => dialog.getByRole('button').nth(1));
+  await throughAndBack(page, button('Plate'), /^A plate/, (dialog) => dialog.getByRole('textbox').first());
+  await throughAndBack(page, button(/^Keys/), 'Keys of this page', settings);
   await page.goto(`/assignments/${school.single.id}/hand-in`);
-  await throughAndBack(page, button(/large$/), /^P1/);
+  await throughAndBack(page, button(/large$/), /^P1/, stage);
   await page.goto('/captures');
-  await throughAndBack(page, button(/^Open /).first(), /./);
+  await throughAndBack(page, button(/^Open /).first(), /./, stage);
 
   await signIn(page, school, school.instructor);
   await page.goto(`/assignments/${school.curve.id}/hand-ins`);
-  await throughAndBack(page, button(/^Other times for/).first(), /^Other times for/);
-  await throughAndBack(page, button(/^Correct for all/), /Correct/);
+  await throughAndBack(page, button(/^Other times for/).first(), /^Other times for/, (dialog) =>
+    dialog.locator('input').first(),
+  );
+  await throughAndBack(page, button(/^Correct for all/), /Correct/, (dialog) =>
+    dialog.getByRole('combobox', { name: /^Must-show/ }),
+  );
   await page.goto(`/hand-ins/${handInId}/review`);
   await page.getByTestId('points').waitFor();
-  await throughAndBack(page, button(/^Keys/), 'Keys of this page');
+  await throughAndBack(page, button(/^Keys/), 'Keys of this page', settings);
+});
+
+test('signing in has the focus at every step: typed at once, refused, let in, signed out', async ({
+  page,
+  school,
+}) => {
+  await page.goto('/sign-in');
+  await expect(page.getByLabel('E-mail')).toBeFocused();
+  await page.keyboard.type(school.student.email);
+  await page.getByLabel('Password').fill('not this one');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('alert').waitFor();
+  await expect(page.getByLabel('Password')).toBeFocused();
+  // What was wrong is chosen: typing puts the right one in its place.
+  await page.keyboard.type('river-survey');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('link', { name: /Rating curve/ }).waitFor();
+  await expect.poll(() => focusIn(page)).toBe('the page');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByLabel('E-mail')).toBeFocused();
 });
 
 test('no action leaves the focus on nothing: taking out, putting back, dismissing, moving', async ({

@@ -14,3 +14,6 @@ export function useMe(): Me {
 export function useSessionQuery() {
   return useApi('me', {}, { revalidateOnFocus: true });
 }
+
+/** What a navigation carries that comes from signing in: its button is gone, and the focus with it. */
+export const ARRIVED = 'signed-in';

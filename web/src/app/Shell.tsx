@@ -6,7 +6,7 @@ import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
-import { SessionContext, useSessionQuery } from '../api/session.ts';
+import { ARRIVED, SessionContext, useSessionQuery } from '../api/session.ts';
 import { useStoreSync } from '../store/useStoreSync.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { clearPassing, toast } from '../ui/notices.ts';
@@ -56,7 +56,11 @@ function SignedIn({ me }: { me: Me }): ReactNode {
   const { reached, signedOut, outdated, renewed, readAt } = useConnection();
   const { here, elsewhere } = useWaiting();
   const waiting = here.length + elsewhere;
-  const { pathname, search } = useLocation();
+  const { pathname, search, state } = useLocation();
+  useEffect(() => {
+    if (state === ARRIVED && document.activeElement === document.body)
+      document.getElementById('main')?.focus({ preventScroll: true });
+  }, [state]);
   const help = useKeyHelp();
   const KeysDialog = useLoaded(importKeys, {
     wanted: help.parts !== null,

@@ -61,7 +61,7 @@ export default function AssignmentsScreen(): ReactNode {
           </li>
         ))}
       </ul>
-      <p className="mt-4 flex flex-wrap items-center gap-x-6 text-sm">
+      <p className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 text-sm">
         {cards.length > 0 && (
           <button
             type="button"

@@ -1,9 +1,10 @@
 import type { DemoPerson, Role } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { ARRIVED } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -22,6 +23,7 @@ export default function SignInScreen(): ReactNode {
   const [search] = useSearchParams();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const password = useRef<HTMLInputElement>(null);
   const { data: demoPeople = [] } = useApi('demoPeople', {}, { revalidateOnFocus: false });
 
   const signIn = async (ask: () => ReturnType<typeof callApi<'signIn'>>) => {
@@ -31,10 +33,13 @@ export default function SignInScreen(): ReactNode {
       const me = await ask();
       await mutate(() => true, undefined, { revalidate: false });
       await mutate(addressOf('me', {}), me, { revalidate: false });
-      navigate(ownPage(search.get('next')), { replace: true });
+      navigate(ownPage(search.get('next')), { replace: true, state: ARRIVED });
     } catch (error) {
       setProblem(sentenceOf(error));
       setBusy(false);
+      // A button that was disabled has lost the focus.
+      password.current?.focus();
+      password.current?.select();
     }
   };
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -61,6 +66,8 @@ export default function SignInScreen(): ReactNode {
             E-mail
             <input
               name="email"
+              // biome-ignore lint/a11y/noAutofocus: the page is there to be signed in on
+              autoFocus
               type="email"
               required
               autoComplete="username"
@@ -70,6 +77,7 @@ export default function SignInScreen(): ReactNode {
           <label className="flex flex-col gap-1 font-semibold">
             Password
             <input
+              ref={password}
               name="password"
               type="password"
               required

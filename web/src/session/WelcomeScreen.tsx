@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { ARRIVED } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
@@ -22,7 +23,8 @@ export default function WelcomeScreen(): ReactNode {
   if (!link && !error) return <Loading what="your link" />;
   const use = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const text = (name: string) => String(new FormData(event.currentTarget).get(name) ?? '');
+    const form = event.currentTarget;
+    const text = (name: string) => String(new FormData(form).get(name) ?? '');
     if (text('password') !== text('again')) {
       setProblem('The two passwords are not the same.');
       return;
@@ -41,10 +43,11 @@ export default function WelcomeScreen(): ReactNode {
       });
       await mutate(() => true, undefined, { revalidate: false });
       await mutate(addressOf('me', {}), me, { revalidate: false });
-      navigate(link?.kind === 'first' ? '/courses' : '/', { replace: true });
+      navigate(link?.kind === 'first' ? '/courses' : '/', { replace: true, state: ARRIVED });
     } catch (problem_) {
       setProblem(sentenceOf(problem_));
       setBusy(false);
+      form.querySelector<HTMLElement>('[type=password]')?.focus();
     }
   };
   return (

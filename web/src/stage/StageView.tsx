@@ -32,6 +32,7 @@ export function StageView(props: StageViewProps): ReactNode {
         aria-label={label}
         // biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keys while it has the focus
         tabIndex={0}
+        data-begin
         data-testid={testIds?.[0] ?? 'stage'}
         data-keys="stage"
         className="absolute inset-0 overflow-auto bg-grey [overflow-anchor:none] focus-visible:outline-4 focus-visible:-outline-offset-4"

@@ -37,7 +37,7 @@ export function Button({
   ...rest
 }: ButtonProps): ReactNode {
   return (
-    <button type={type} className={classes(buttonClasses(look, small), className)} {...rest}>
+    <button type={type} data-look={look} className={classes(buttonClasses(look, small), className)} {...rest}>
       {children}
       {keyName && <KeyCap>{keyName}</KeyCap>}
     </button>

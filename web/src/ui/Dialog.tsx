@@ -1,8 +1,9 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { classes } from './classes.ts';
 import { useBackCloses } from './useBackCloses.ts';
+import { useBeginning } from './useBeginning.ts';
 
 interface DialogProps {
   title: string;
@@ -18,7 +19,7 @@ interface DialogProps {
   closeLabel?: string;
 }
 
-/** The one dialog: focus stays inside, Escape and the browser's Back close, focus goes back to where it came from, or to the page where that is gone. */
+/** The one dialog: focus begins where the work is and stays inside, Escape and the browser's Back close, focus goes back to where it came from, or to the page where that is gone. */
 export function Dialog({
   title,
   description,
@@ -31,6 +32,9 @@ export function Dialog({
 }: DialogProps): ReactNode {
   const full = size === 'full';
   useBackCloses(onClose);
+  const dialog = useRef<HTMLDivElement>(null);
+  const body = useRef<HTMLDivElement>(null);
+  const { begin, onKeyDownCapture } = useBeginning(dialog, body);
   const [cameFrom] = useState(() => document.activeElement);
   const giveBack = (event: Event) => {
     event.preventDefault();
@@ -48,6 +52,9 @@ export function Dialog({
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}
+          ref={dialog}
+          onOpenAutoFocus={begin}
+          onKeyDownCapture={onKeyDownCapture}
           onCloseAutoFocus={giveBack}
           onPointerDownOutside={(event) => full && event.preventDefault()}
           className={classes(
@@ -70,7 +77,9 @@ export function Dialog({
           {description && (
             <Radix.Description className="px-4 pt-3 text-faded">{description}</Radix.Description>
           )}
-          {children}
+          <div ref={body} className="contents">
+            {children}
+          </div>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -5,7 +5,7 @@ import { Button } from './Button.tsx';
 /** What a screen shows until its data is there. */
 export function Loading({ what }: { what: string }): ReactNode {
   return (
-    <div role="status" className="p-8 text-center text-faded">
+    <div role="status" data-loading className="p-8 text-center text-faded">
       <h1 className="text-base font-normal">Fetching {what} …</h1>
     </div>
   );
