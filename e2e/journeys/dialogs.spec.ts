@@ -74,26 +74,6 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   await throughAndBack(page, button(/^Keys/), 'Keys of this page', settings);
 });
 
-test('signing in has the focus at every step: typed at once, refused, let in, signed out', async ({
-  page,
-  school,
-}) => {
-  await page.goto('/sign-in');
-  await expect(page.getByLabel('E-mail')).toBeFocused();
-  await page.keyboard.type(school.student.email);
-  await page.getByLabel('Password').fill('not this one');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('alert').waitFor();
-  await expect(page.getByLabel('Password')).toBeFocused();
-  // What was wrong is chosen: typing puts the right one in its place.
-  await page.keyboard.type('river-survey');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('link', { name: /Rating curve/ }).waitFor();
-  await expect.poll(() => focusIn(page)).toBe('the page');
-  await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect(page.getByLabel('E-mail')).toBeFocused();
-});
-
 test('no action leaves the focus on nothing: taking out, putting back, dismissing, moving', async ({
   page,
   school,

@@ -1,7 +1,6 @@
 import { type ComponentType, lazy, type ReactNode, Suspense } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
-import { SWRConfig } from 'swr';
-import { ApiProblem } from '../api/apiProblem.ts';
+import { AnswersOfOne } from '../api/AnswersOfOne.tsx';
 import { Loading } from '../ui/states.tsx';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { NotFoundPage } from './endPages.tsx';
@@ -47,12 +46,9 @@ const ReviewScreen = page(/\/review$/, () => import('../reviews/ReviewScreen.tsx
 const SecondMarkingScreen = lazy(() => import('../secondMarking/SecondMarkingScreen.tsx'));
 const SecondReviewScreen = lazy(() => import('../secondMarking/SecondReviewScreen.tsx'));
 
-/** Trying again helps against a lost connection only; every other problem says what to do about it. */
-const retryOffline = (error: unknown) => error instanceof ApiProblem && error.code === 'offline';
-
 export function App(): ReactNode {
   return (
-    <SWRConfig value={{ shouldRetryOnError: retryOffline, errorRetryInterval: 3000, dedupingInterval: 1000 }}>
+    <AnswersOfOne>
       <CrashBoundary>
         <BrowserRouter>
           <Routes>
@@ -120,6 +116,6 @@ export function App(): ReactNode {
           </Routes>
         </BrowserRouter>
       </CrashBoundary>
-    </SWRConfig>
+    </AnswersOfOne>
   );
 }

@@ -2,7 +2,7 @@ import type { Me } from '@nachweis/contract';
 import { UserRound } from 'lucide-react';
 import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
-import { useSWRConfig } from 'swr';
+import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
@@ -160,13 +160,13 @@ const NAVIGATION = [
 ];
 
 function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
-  const { mutate } = useSWRConfig();
+  const startAnew = useStartAnew();
   const navigate = useNavigate();
   const signOut = async () => {
     try {
       await callApi('signOut', {});
-      await mutate(() => true, undefined, { revalidate: false });
       navigate('/sign-in');
+      startAnew();
     } catch (error) {
       toast.error(sentenceOf(error));
     }

@@ -1,6 +1,6 @@
 import type { Assignment } from '@nachweis/contract';
 import { useSyncExternalStore } from 'react';
-import { mutate } from 'swr';
+import { useSWRConfig } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
 import { addressOf } from '../api/callApi.ts';
 import type { Found } from './foundFiles.ts';
@@ -46,7 +46,12 @@ function change(assignmentId: string, next: Partial<Run>): void {
 }
 
 /** Hands in for one student after the other; whoever is done stays done, and the rest can be begun again. */
-async function begin(assignment: Assignment, orders: readonly HandInOrder[], said: Said): Promise<void> {
+async function begin(
+  assignment: Assignment,
+  orders: readonly HandInOrder[],
+  said: Said,
+  onHandedIn: () => void,
+): Promise<void> {
   const { id } = assignment;
   if (runOf(id).isRunning) return;
   const mine = new AbortController();
@@ -60,8 +65,7 @@ async function begin(assignment: Assignment, orders: readonly HandInOrder[], sai
       await handInFor(assignment, order, said, mine.signal);
       for (const { file } of order.pictures) handedIn.add(file);
       note(order.studentId, { kind: 'done' });
-      // The list of hand-ins may be what is looked at meanwhile.
-      void mutate(addressOf('reviewList', { params: { assignmentId: id } }));
+      onHandedIn();
     } catch (error) {
       if (mine.signal.aborted) break;
       const sentence = error instanceof ApiProblem ? sentenceOf(error) : UNREADABLE;
@@ -85,9 +89,13 @@ export function useHandingIn(assignment: Assignment): HandingIn {
     },
     () => runOf(assignment.id),
   );
+  const { mutate } = useSWRConfig();
+  // The list of hand-ins may be what is looked at meanwhile.
+  const readListAgain = () =>
+    void mutate(addressOf('reviewList', { params: { assignmentId: assignment.id } }));
   return {
     ...run,
-    begin: (orders, said) => begin(assignment, orders, said),
+    begin: (orders, said) => begin(assignment, orders, said, readListAgain),
     stop: () => stops.get(assignment.id)?.abort(),
   };
 }

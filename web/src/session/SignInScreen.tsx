@@ -1,9 +1,9 @@
 import type { DemoPerson, Role } from '@nachweis/contract';
 import { type FormEvent, type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useSWRConfig } from 'swr';
+import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
-import { addressOf, callApi } from '../api/callApi.ts';
+import { callApi } from '../api/callApi.ts';
 import { ARRIVED } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
@@ -17,7 +17,7 @@ const ROLE_TITLES: Readonly<Record<Role, string>> = {
 const ROLE_ORDER: readonly Role[] = ['instructor', 'marker', 'student'];
 
 export default function SignInScreen(): ReactNode {
-  const { mutate } = useSWRConfig();
+  const startAnew = useStartAnew();
   useTitle('Sign in');
   const navigate = useNavigate();
   const [search] = useSearchParams();
@@ -31,9 +31,8 @@ export default function SignInScreen(): ReactNode {
     setProblem('');
     try {
       const me = await ask();
-      await mutate(() => true, undefined, { revalidate: false });
-      await mutate(addressOf('me', {}), me, { revalidate: false });
       navigate(ownPage(search.get('next')), { replace: true, state: ARRIVED });
+      startAnew(me);
     } catch (error) {
       setProblem(sentenceOf(error));
       setBusy(false);

@@ -1,8 +1,8 @@
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useSWRConfig } from 'swr';
+import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
-import { addressOf, callApi } from '../api/callApi.ts';
+import { callApi } from '../api/callApi.ts';
 import { ARRIVED } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
@@ -15,7 +15,7 @@ import { useTitle } from '../ui/useTitle.ts';
 export default function WelcomeScreen(): ReactNode {
   const { token = '' } = useParams();
   const { data: link, error } = useApi('readLink', { params: { token } }, { revalidateOnFocus: false });
-  const { mutate } = useSWRConfig();
+  const startAnew = useStartAnew();
   const navigate = useNavigate();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
@@ -41,9 +41,8 @@ export default function WelcomeScreen(): ReactNode {
         params: { token },
         body: { password: text('password'), ...(link?.kind === 'first' && { person }) },
       });
-      await mutate(() => true, undefined, { revalidate: false });
-      await mutate(addressOf('me', {}), me, { revalidate: false });
       navigate(link?.kind === 'first' ? '/courses' : '/', { replace: true, state: ARRIVED });
+      startAnew(me);
     } catch (problem_) {
       setProblem(sentenceOf(problem_));
       setBusy(false);
