@@ -16,7 +16,7 @@ export function ClassForms({ assignmentId }: { assignmentId: string }): ReactNod
     orderArchive(assignmentId, form).catch((error: unknown) => void toast.error(sentenceOf(error)));
   return (
     <>
-      <Button small onClick={() => void order('zip')}>
+      <Button small look="quiet" onClick={() => void order('zip')}>
         {CLASS_FORM_WORDS.zip}
       </Button>
       <MoreForms>

@@ -5,9 +5,8 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
-import { ClassForms } from '../errands/ClassForms.tsx';
 import { useLive } from '../judging/useLive.ts';
-import { Button, buttonClasses } from '../ui/Button.tsx';
+import { Button } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
@@ -15,7 +14,7 @@ import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { CorrectionDialog } from './CorrectionDialog.tsx';
-import { ReleaseAll } from './ReleaseAll.tsx';
+import { ListActions } from './ListActions.tsx';
 import { ShareOut } from './ShareOut.tsx';
 import { TermsDialog } from './TermsDialog.tsx';
 
@@ -79,45 +78,13 @@ export default function ReviewListScreen(): ReactNode {
           )}
         </div>
         <DueTime times={assignment} timeZone={assignment.timeZone} window={state} now={now} />
-        <div className="flex flex-wrap items-center gap-2">
-          {list.mayRelease && (
-            <Button look="quiet" onClick={() => setSharing(true)}>
-              Share out …
-            </Button>
-          )}
-          {list.mayRelease && (
-            <Button look="quiet" onClick={() => setCorrecting(true)}>
-              Correct for all …
-            </Button>
-          )}
-          {list.mayRelease && (
-            <Link to={`/assignments/${assignment.id}/named-files`} className={buttonClasses('quiet')}>
-              Bring in named files
-            </Link>
-          )}
-          {list.mayRelease && rows.length > 0 && (
-            <Link to={`/assignments/${assignment.id}/second-marking`} className={buttonClasses('quiet')}>
-              Second marking
-            </Link>
-          )}
-          {list.mayRelease && <ReleaseAll list={list} onReleased={() => void mutate()} />}
-          {rows.length > 0 && !list.veiled && <ClassForms assignmentId={assignment.id} />}
-          {list.mayRelease && (
-            <Link to={`/assignments/${assignment.id}/ledger`} className={buttonClasses('plain')}>
-              Ledger
-            </Link>
-          )}
-          {rows.length > 0 && (
-            <Link to={`/assignments/${assignment.id}/grid`} className={buttonClasses('plain')}>
-              Grid
-            </Link>
-          )}
-          {waiting[0] && (
-            <Link to={`/hand-ins/${waiting[0].handInId}/review`} className={buttonClasses('main')}>
-              Review the next one
-            </Link>
-          )}
-        </div>
+        <ListActions
+          list={list}
+          next={waiting[0]?.handInId}
+          onShareOut={() => setSharing(true)}
+          onCorrect={() => setCorrecting(true)}
+          onReleased={() => void mutate()}
+        />
       </div>
       {rows.length === 0 ? (
         <Empty>Nothing has been handed in yet.</Empty>
