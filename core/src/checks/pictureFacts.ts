@@ -5,11 +5,12 @@ import type { Raster } from '../raster/raster.ts';
 import { blackArea } from './blackArea.ts';
 import { drawnInside } from './drawn.ts';
 import { edgeWidth } from './edgeWidth.ts';
+import { fineDetail } from './fineDetail.ts';
 import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 4;
+export const FACTS_VERSION = 5;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
@@ -26,6 +27,8 @@ export interface PictureFacts {
   drawn: number;
   /** how wide its narrowest edges are, in pixels; null where it has hardly any */
   edges: number | null;
+  /** how much of its detail is as fine as pixels can hold; null where there is too little to tell */
+  fine: number | null;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
   sharpness: number;
 }
@@ -42,6 +45,7 @@ export function pictureFacts(raster: Raster, displays = findDisplays(raster).sur
     ink: inkBlocks(raster),
     drawn: drawnInside(raster),
     edges: edgeWidth(raster),
+    fine: fineDetail(raster),
     sharpness: sharpness(raster),
   };
 }

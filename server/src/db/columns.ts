@@ -91,6 +91,7 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
       drawn: z.number().default(Number.MAX_SAFE_INTEGER),
       ink: z.number().default(Number.MAX_SAFE_INTEGER),
       edges: z.number().nullable().default(null),
+      fine: z.number().nullable().default(null),
       sharpness: z.number(),
     })
     .nullable(),

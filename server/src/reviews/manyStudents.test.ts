@@ -57,6 +57,7 @@ async function enterClass(s: TestServer, howMany: number) {
     drawn: 9000,
     ink: 900,
     edges: 0.8,
+    fine: 1,
     sharpness: 200,
   });
   await db.transaction().execute(async (trx) => {

@@ -19,6 +19,7 @@ describe('the sentences', () => {
       flat: { colour: { r: 248, g: 248, b: 248 }, share: 0.6 },
       ink: 900,
       edges: 0.8,
+      fine: 1,
       black: null,
       displays: 1,
       drawn: 9000,
