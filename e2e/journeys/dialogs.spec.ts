@@ -98,6 +98,31 @@ test('no action leaves the focus on nothing: taking out, putting back, dismissin
   await expect.poll(() => focusIn(page), { message: 'after Move' }).toBe('the page');
 });
 
+test('a button that works for a while has the focus again when it is done, in a dialog and on a page', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 400, 300, 'Escape');
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await page.getByRole('dialog').locator('ul button').first().click();
+  await page.locator('canvas[data-whole=true]').waitFor();
+  const saved = page.waitForEvent('download');
+  const pdf = page.getByRole('button', { name: 'Save as PDF' });
+  await pdf.focus();
+  await page.keyboard.press('Enter');
+  await saved;
+  await expect(pdf).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.goto('/ready');
+  const again = page.getByRole('button', { name: 'Try again' }).first();
+  await again.focus();
+  await page.keyboard.press('Enter');
+  await expect(again).toBeEnabled();
+  await expect(again).toBeFocused();
+});
+
 test('the browser’s Back closes what is open, the topmost first, and leaves the page only then', async ({
   page,
   school,

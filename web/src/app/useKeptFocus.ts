@@ -4,14 +4,31 @@ const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select,
 
 /**
  * Keeps the focus in the page: when what had it goes away (a picture that was removed, a notice that was used), the
- * nearest part that is still there gets it, and whoever works by keys or hears the page goes on from that place.
+ * nearest part that is still there gets it, and whoever works by keys or hears the page goes on from that place. A button
+ * that cannot be pressed while it works has it again when it can.
  */
 export function useKeptFocus(): void {
   useEffect(() => {
     let path: Element[] = [];
+    /** had the focus when it was disabled */
+    let busy: HTMLElement | null = null;
     const onFocus = (event: FocusEvent) => {
       path = [];
       for (let one = event.target as Element | null; one; one = one.parentElement) path.push(one);
+      if (event.target !== busy?.closest('[role=dialog]')) busy = null;
+    };
+    const giveBackToBusy = (changed: Element) => {
+      const [last] = path;
+      if (last === changed && last.matches(':disabled')) {
+        busy = last as HTMLElement;
+        // A dialog's keys go on meanwhile, Escape above all.
+        busy.closest<HTMLElement>('[role=dialog]')?.focus({ preventScroll: true });
+      } else if (changed === busy && !busy.matches(':disabled')) {
+        const returning = busy;
+        busy = null;
+        const nowhere = [document.body, returning.closest('[role=dialog]')];
+        if (nowhere.includes(document.activeElement as HTMLElement)) returning.focus({ preventScroll: true });
+      }
     };
     const keep = () => {
       const [last] = path;
@@ -25,8 +42,11 @@ export function useKeptFocus(): void {
         near && main?.contains(near) && near !== main ? near.querySelector<HTMLElement>(FOCUSABLE) : null;
       (next ?? main)?.focus({ preventScroll: true });
     };
-    const observer = new MutationObserver(keep);
-    observer.observe(document.body, { childList: true, subtree: true });
+    const observer = new MutationObserver((records) => {
+      for (const { type, target } of records) if (type === 'attributes') giveBackToBusy(target as Element);
+      keep();
+    });
+    observer.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled'] });
     document.addEventListener('focusin', onFocus);
     return () => {
       observer.disconnect();
