@@ -20,7 +20,8 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
     if (req.destroyed && !req.complete) return void res.destroy();
     const problem = error instanceof HttpProblem ? error : (ofSystem(error) ?? ofClient(error));
     if (problem) {
-      if (problem.status >= 500) log.error({ err: error }, problem.code);
+      // What was given up because nobody waited for it any more is no fault.
+      if (problem.status >= 500 && !res.socket?.destroyed) log.error({ err: error }, problem.code);
       return sendProblem(res, problem);
     }
     log.error({ err: error }, 'request failed');
