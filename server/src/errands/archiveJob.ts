@@ -20,7 +20,11 @@ const SHARE_OF_FREE = 0.5;
 
 /** Makes a class's hand-ins into one file for whoever asked for it, as they may see them then. */
 export function archiveHandler(context: Context): JobHandler {
-  return errandHandler(context, 'broken', (id, signal) => makeArchive(context, id, signal));
+  return errandHandler(
+    context,
+    () => 'broken',
+    (id, signal) => makeArchive(context, id, signal),
+  );
 }
 
 async function makeArchive(context: Context, id: string, signal: AbortSignal): Promise<void> {

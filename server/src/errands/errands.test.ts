@@ -333,16 +333,23 @@ describe('sign-in links by mail', () => {
     expect(await list(room.instructor)).toMatchObject([{ state: 'stopped', done: 2, total: 3 }]);
   });
 
-  it('say that the mail server is away after the last try', async () => {
+  it.each([
+    ['mail-away', { code: 'ECONNREFUSED' }],
+    ['mail-away', { responseCode: 421 }],
+    // Its password is wrong: that is for whoever runs the server.
+    ['broken', { code: 'EAUTH' }],
+    ['broken', {}],
+  ])('say after the last try that it is %s where the letter met %o', async (why, met) => {
     const s = server();
     const { room, make } = await newcomers(s, 1);
     const context = mail().sending(s);
     await holdJobs(s);
     const { mailing } = (await make()) as { mailing: MailingErrand };
-    context.post.send = () => Promise.reject(Object.assign(new Error('refused'), { code: 'ECONNREFUSED' }));
+    const error = Object.assign(new Error('refused'), met);
+    context.post.send = () => Promise.reject(error);
     await expect(workOn(s, mailing.id, 'mailing')).rejects.toThrow('refused');
     const job = { id: 1, kind: 'mailing', subject: mailing.id, version: 1, owner: '', tries: 5 } as const;
-    await mailingHandler(context).giveUp?.(job);
-    expect(await list(room.instructor)).toMatchObject([{ state: 'failed', why: 'mail-away', done: 0 }]);
+    await mailingHandler(context).giveUp?.(job, error);
+    expect(await list(room.instructor)).toMatchObject([{ state: 'failed', why, done: 0 }]);
   });
 });

@@ -1,7 +1,7 @@
 import type { Context } from '../context.ts';
 import type { JobHandler } from '../jobs/jobQueue.ts';
 import { linkLetter } from '../mail/letters.ts';
-import { isRefused } from '../mail/post.ts';
+import { isAway, isRefused } from '../mail/post.ts';
 import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
 import { linkPath, makeLink } from '../sessions/links.ts';
@@ -13,7 +13,11 @@ import { beginErrand, errandHandler, noteEnd, noteProgress } from './progress.ts
  * the server the rest follow; a letter that was under way in that moment may come twice.
  */
 export function mailingHandler(context: Context): JobHandler {
-  return errandHandler(context, 'mail-away', (id, signal) => sendAll(context, id, signal));
+  return errandHandler(
+    context,
+    (error) => (isAway(error) ? 'mail-away' : 'broken'),
+    (id, signal) => sendAll(context, id, signal),
+  );
 }
 
 async function sendAll(context: Context, id: string, signal: AbortSignal): Promise<void> {

@@ -50,7 +50,7 @@ export async function noteEnd(
 /** What the queue does with a kind of errand: what was stopped has ended well, and what cannot be done says why. */
 export function errandHandler(
   context: Pick<Context, 'db' | 'now'>,
-  why: NonNullable<Errand['why']>,
+  whyOf: (error: unknown) => NonNullable<Errand['why']>,
   work: (id: string, signal: AbortSignal) => Promise<void>,
 ): JobHandler {
   const ended = (error: unknown) => {
@@ -59,6 +59,7 @@ export function errandHandler(
   return {
     version: 1,
     work: ({ subject }, signal) => work(subject, signal).catch(ended),
-    giveUp: ({ subject }) => noteEnd(context, subject, { state: 'failed', why }).catch(ended),
+    giveUp: ({ subject }, error) =>
+      noteEnd(context, subject, { state: 'failed', why: whyOf(error) }).catch(ended),
   };
 }

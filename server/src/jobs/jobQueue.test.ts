@@ -8,6 +8,7 @@ import {
   createJobQueue,
   JOB_PAUSES_MS,
   type Job,
+  type JobHandler,
   type JobHandlers,
   type JobKind,
   type JobQueue,
@@ -40,7 +41,7 @@ async function setUp() {
 /** Handlers that all do the same. */
 function handlers(
   work: (job: Job, signal: AbortSignal) => Promise<void>,
-  giveUp?: (job: Job) => Promise<void>,
+  giveUp?: NonNullable<JobHandler['giveUp']>,
 ): JobHandlers {
   const handler = { version: 1, work, ...(giveUp && { giveUp }) };
   const kinds: JobKind[] = ['seal', 'render', 'inspect', 'read', 'archive', 'mailing'];

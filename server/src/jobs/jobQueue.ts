@@ -8,8 +8,8 @@ export interface JobHandler {
   /** of what it makes; a job that was added for an earlier version is not done any more */
   version: number;
   work(job: Job, signal: AbortSignal): Promise<void>;
-  /** the work failed for the last time */
-  giveUp?(job: Job): Promise<void>;
+  /** the work failed for the last time, by this error */
+  giveUp?(job: Job, error: unknown): Promise<void>;
 }
 export type JobHandlers = Record<JobKind, JobHandler>;
 
@@ -139,7 +139,7 @@ export function createJobQueue(db: Db, log: Logger, now: () => Date): JobQueue {
     );
     const message = error instanceof Error ? error.message : String(error);
     if (pause !== undefined) return putBack(job, new Date(now().getTime() + pause), job.tries, message);
-    await handler.giveUp?.(job);
+    await handler.giveUp?.(job, error);
     await db.updateTable('jobs').set({ state: 'failed', error: message }).where('id', '=', job.id).execute();
   }
 

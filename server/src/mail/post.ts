@@ -56,3 +56,12 @@ export const isRefused = (error: unknown): boolean => {
   const code = (error as { responseCode?: unknown } | null)?.responseCode;
   return typeof code === 'number' && code >= 500;
 };
+
+/** What the connection says where no mail server answers, by nodemailer's names and the system's. */
+const AWAY = /^(ECONN|ESOCKET|ETIMEDOUT|EDNS|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH|ENETUNREACH|EPIPE)/;
+
+/** Whether no mail server was reached, or one that takes nothing now (RFC 5321, 4.2.1: 4yz). */
+export const isAway = (error: unknown): boolean => {
+  const { code, responseCode } = (error ?? {}) as { code?: unknown; responseCode?: unknown };
+  return AWAY.test(String(code)) || (typeof responseCode === 'number' && responseCode < 500);
+};
