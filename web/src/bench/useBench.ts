@@ -1,11 +1,10 @@
-import { MAX_MARKS, MAX_TRIMS, MOST_INSET_LETTERS, type ProofPoint } from '@nachweis/contract';
+import { MAX_TRIMS, type ProofPoint } from '@nachweis/contract';
 import {
   type Box,
   boxHolds,
   boxOf,
   calibrated,
   HOUSE_INKS,
-  KINDS,
   kindOf,
   type Mark,
   markOnCapture,
@@ -20,7 +19,6 @@ import {
   withTrim,
 } from '@nachweis/core';
 import { type RefObject, useState } from 'react';
-import { flushSync } from 'react-dom';
 import { colourAt } from '../pictures/colourAt.ts';
 import { insetImage } from '../pictures/insetImages.ts';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
@@ -30,9 +28,10 @@ import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { toast } from '../ui/notices.ts';
 import { arranging } from './arranging.ts';
 import { type Bench, type DrawnMark, isDrawn } from './bench.ts';
-import { copiedMarks, copyMarks, placeCopies } from './copiedMarks.ts';
+import { copiedMarks, copyMarks } from './copiedMarks.ts';
 import { inkUnder } from './inkUnder.ts';
 import { nextOpen, pinning } from './pinning.ts';
+import { puttingOn } from './puttingOn.ts';
 import { textLineUnder } from './textLineUnder.ts';
 import { FIRST_TEXT, PIN_TOOL } from './tools.ts';
 import { useLook } from './useLook.ts';
@@ -40,12 +39,6 @@ import { useWorkHistory, type Work } from './useWorkHistory.ts';
 
 /** A text that nothing was written into is no mark. */
 const isEmpty = (mark: Mark) => 'text' in mark && mark.text === FIRST_TEXT;
-
-/** Letters of the pixels that marks carry. */
-const carried = (marks: readonly Mark[]): number =>
-  marks.reduce((sum, mark) => sum + (mark.kind === 'inset' ? mark.pixels.length : 0), 0);
-const tooMuchInIt = (): void =>
-  void toast.warning('No more pictures fit into this one. Remove one first, or make a plate of them.');
 
 /**
  * @param field where the words of the chosen mark are written
@@ -111,35 +104,19 @@ export function useBench(
     setChosenIds(withGroups(ids, drawn));
   };
   const arrange = arranging({ marks, chosen: together, setting, seen, toCapture, change });
-  const add = (mark: Mark) => {
-    if (marks.length >= MAX_MARKS) {
-      toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove one first.`);
-      return;
-    }
-    const { x, y, ...ground } = kindOf(mark).bounds(mark, setting);
-    const reads = () => inkUnder(bitmap, { ...inBitmap({ x, y }), ...ground });
-    const ink = 'ink' in mark ? { ink: look.now.ink ?? reads() } : {};
-    const placed = { ...toCapture(mark), ...ink } as Mark;
-    // Drawn before this returns: what is typed next goes into its field, not to the keys of the bench.
-    flushSync(() => {
-      change([...written, placed]);
-      if (isDrawn(placed)) setChosenIds([placed.id]);
-    });
-    if ('text' in placed) field.current?.focus();
-  };
-  /** @param copies in pixels of the picture that is seen */
-  const putCopies = (copies: readonly DrawnMark[]) => {
-    if (copies.length === 0) return;
-    if (written.length + copies.length > MAX_MARKS) {
-      toast.warning(`A picture holds at most ${MAX_MARKS} marks. Remove some first.`);
-      return;
-    }
-    if (carried(drawn) + carried(copies) > MOST_INSET_LETTERS) return tooMuchInIt();
-    const there = drawn.map((mark) => seen(mark) as DrawnMark);
-    const placed = placeCopies(copies, there, setting).map((mark) => toCapture(mark) as DrawnMark);
-    change([...written, ...placed]);
-    setChosenIds(placed.map((mark) => mark.id));
-  };
+  const { add, addInset, putMarks } = puttingOn({
+    written,
+    drawn,
+    setting,
+    trimmed,
+    look,
+    inkOn: ({ x, y, ...ground }) => inkUnder(bitmap, { ...inBitmap({ x, y }), ...ground }),
+    seen,
+    toCapture,
+    change,
+    chooseIds: setChosenIds,
+    field,
+  });
   const idsWithin = (box: Box): string[] =>
     marksOnTrimmed(drawn, placing).flatMap((mark) => {
       const { x, y, width, height } = kindOf(mark).bounds(mark, setting);
@@ -209,14 +186,7 @@ export function useBench(
     arrange,
     make,
     add,
-    addInset({ pixels, width, height }) {
-      if (carried(drawn) + pixels.length > MOST_INSET_LETTERS) return tooMuchInIt();
-      const scale = Math.min(1, (trimmed.width * 0.4) / width, (trimmed.height * 0.4) / height);
-      const [w, h] = [Math.max(1, width * scale), Math.max(1, height * scale)];
-      const box = { x: (trimmed.width - w) / 2, y: (trimmed.height - h) / 2, width: w, height: h };
-      const style = styleFor(look.now, KINDS.inset.styles ?? []);
-      add({ kind: 'inset', id: crypto.randomUUID(), pixels, box, ...style });
-    },
+    addInset,
     addInMiddle() {
       if (tool.chooses) return chooseMany(drawn.map((mark) => mark.id));
       const [x, y] = [trimmed.width / 2, trimmed.height / 2];
@@ -246,10 +216,10 @@ export function useBench(
       setChosenIds([]);
       root.current?.focus();
     },
-    duplicateChosen: () => putCopies(together.map((mark) => seen(mark) as DrawnMark)),
+    duplicateChosen: () => putMarks(together.map((mark) => seen(mark) as DrawnMark)),
     copyChosen: () => copyMarks(together.map((mark) => seen(mark) as DrawnMark)),
-    pasteCopied: () => putCopies(copiedMarks()),
-    putMarks: putCopies,
+    pasteCopied: () => putMarks(copiedMarks()),
+    putMarks,
     replaceAll(all) {
       const byId = new Map(all.filter(isDrawn).map((mark) => [mark.id, mark]));
       change(marks.map((one) => (isDrawn(one) ? (byId.get(one.id) ?? one) : one)));
