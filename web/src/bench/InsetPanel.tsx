@@ -4,6 +4,7 @@ import { ChoosePicture } from '../sheet/ChoosePicture.tsx';
 import { MOST_OFFERED, sourceOfCapture, sourceOfSheet } from '../sheet/pictureSources.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
+import { FileButton } from '../ui/FileButton.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { readClipboard } from '../waysIn/readClipboard.ts';
 import type { Bench } from './bench.ts';
@@ -30,7 +31,6 @@ export function InsetPanel({ bench, captureId, others, codeOf }: InsetPanelProps
   );
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const file = useRef<HTMLInputElement>(null);
   // Making it small takes a moment, in which one goes on marking.
   const latestBench = useRef(bench);
   latestBench.current = bench;
@@ -79,22 +79,13 @@ export function InsetPanel({ bench, captureId, others, codeOf }: InsetPanelProps
         >
           From the clipboard
         </Button>
-        <Button small onClick={() => file.current?.click()}>
-          A file
-        </Button>
-        <input
-          ref={file}
-          type="file"
+        <FileButton
           accept="image/*"
-          aria-label="A picture’s file"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={({ target }) => {
-            const [chosen] = target.files ?? [];
-            if (chosen) void put(() => createImageBitmap(chosen));
-            target.value = '';
-          }}
-        />
+          fileLabel="A picture’s file"
+          onFile={(file) => void put(() => createImageBitmap(file))}
+        >
+          A file
+        </FileButton>
       </span>
       <p role="status">{busy && 'Putting it in …'}</p>
       {problem && (

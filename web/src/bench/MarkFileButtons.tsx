@@ -1,6 +1,7 @@
 import { ClipboardPaste } from 'lucide-react';
 import { type ReactNode, useRef } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import type { Bench } from './bench.ts';
@@ -15,7 +16,6 @@ const faultWords = (fault: MarkFileFault): string =>
 
 /** Marks go out as a file, for another picture or another program, and come in again. */
 export function MarkFileButtons({ bench, name }: { bench: Bench; name: string }): ReactNode {
-  const input = useRef<HTMLInputElement>(null);
   // One goes on marking while a file is read.
   const latest = useRef(bench);
   latest.current = bench;
@@ -63,23 +63,15 @@ export function MarkFileButtons({ bench, name }: { bench: Bench; name: string })
               </Button>
             </>
           )}
-          <Button small look="quiet" onClick={() => input.current?.click()}>
+          <FileButton
+            look="quiet"
+            accept=".json,.svg,application/json,image/svg+xml"
+            fileLabel="A file of marks"
+            onFile={(file) => void bring(file)}
+          >
             Bring in …
-          </Button>
+          </FileButton>
         </div>
-        <input
-          ref={input}
-          type="file"
-          accept=".json,.svg,application/json,image/svg+xml"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="A file of marks"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) void bring(file);
-            target.value = '';
-          }}
-        />
       </details>
     </div>
   );

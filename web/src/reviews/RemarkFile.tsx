@@ -1,8 +1,9 @@
 import type { Review } from '@nachweis/contract';
-import { type ChangeEvent, type ReactNode, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import { annotationsOf, faultWords, remarksFrom } from './remarkFiles.ts';
@@ -12,15 +13,11 @@ const UNDO_MS = 20_000;
 
 /** The remarks of a hand-in out and in, in an open format. All of a file is brought in, or nothing. */
 export function RemarkFile({ review, onChanged }: { review: Review; onChanged: () => void }): ReactNode {
-  const input = useRef<HTMLInputElement>(null);
   const save = () => {
     const text = JSON.stringify(annotationsOf(review, location.origin), null, 2);
     saveAs(new Blob([text], { type: 'application/ld+json' }), `${review.number}-remarks.jsonld`);
   };
-  const bringIn = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    event.target.value = '';
-    if (!file) return;
+  const bringIn = async (file: File) => {
     const read = remarksFrom(await file.text(), review);
     if ('fault' in read) {
       toast.error(`${faultWords(read.fault)} Nothing was brought in.`, { duration: 15_000 });
@@ -57,19 +54,16 @@ export function RemarkFile({ review, onChanged }: { review: Review; onChanged: (
         <Button small look="quiet" disabled={review.judgement.remarks.length === 0} onClick={save}>
           Save them
         </Button>
-        <Button small look="quiet" disabled={!review.mayJudge} onClick={() => input.current?.click()}>
+        <FileButton
+          look="quiet"
+          disabled={!review.mayJudge}
+          accept=".json,.jsonld,application/json,application/ld+json"
+          fileLabel="A file of remarks"
+          onFile={(file) => void bringIn(file)}
+        >
           Bring in …
-        </Button>
+        </FileButton>
       </span>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,.jsonld,application/json,application/ld+json"
-        aria-label="A file of remarks"
-        tabIndex={-1}
-        className="sr-only"
-        onChange={(event) => void bringIn(event)}
-      />
     </details>
   );
 }

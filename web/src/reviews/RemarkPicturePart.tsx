@@ -1,6 +1,7 @@
 import type { RemarkPicture } from '@nachweis/contract';
-import { type ReactNode, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { FileButton } from '../ui/FileButton.tsx';
 
 interface RemarkPicturePartProps {
   picture: RemarkPicture | null;
@@ -18,7 +19,6 @@ export function RemarkPicturePart({
   onFiles,
   onRemove,
 }: RemarkPicturePartProps): ReactNode {
-  const chooser = useRef<HTMLInputElement>(null);
   return (
     <div className="flex flex-wrap items-center gap-2 text-sm">
       {picture && (
@@ -28,22 +28,15 @@ export function RemarkPicturePart({
           className="h-14 max-w-32 border border-edge bg-grey object-contain"
         />
       )}
-      <input
-        ref={chooser}
-        type="file"
+      <FileButton
+        look="quiet"
+        disabled={busy}
         accept="image/png,image/jpeg,image/gif,image/webp,image/avif"
-        aria-label="Picture for this remark"
-        tabIndex={-1}
-        className="hidden"
-        onChange={({ target }) => {
-          onFiles([...(target.files ?? [])]);
-          // The same file may be chosen again.
-          target.value = '';
-        }}
-      />
-      <Button small look="quiet" disabled={busy} onClick={() => chooser.current?.click()}>
+        fileLabel="Picture for this remark"
+        onFile={(file) => onFiles([file])}
+      >
         {busy ? 'Adding the picture …' : picture ? 'Another picture …' : 'Picture …'}
-      </Button>
+      </FileButton>
       {picture && (
         <Button small look="quiet" onClick={onRemove}>
           Without it

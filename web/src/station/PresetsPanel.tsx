@@ -12,6 +12,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
+import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
@@ -29,7 +30,6 @@ export function PresetsPanel({
   const { data: presets = [], mutate } = useApi('listPresets', {});
   const [name, setName] = useState('');
   const [key, setKey] = useState('');
-  const chooser = useRef<HTMLInputElement>(null);
   const use = (preset: Preset) => {
     changeTakeSettings(preset.settings);
     onUse(preset.settings);
@@ -169,22 +169,14 @@ export function PresetsPanel({
         <Button small look="quiet" onClick={exportAll} disabled={presets.length === 0}>
           <Download size={16} aria-hidden /> Export
         </Button>
-        <Button small look="quiet" onClick={() => chooser.current?.click()}>
-          <Upload size={16} aria-hidden /> Import
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
+        <FileButton
+          look="quiet"
           accept="application/json,.json"
-          aria-label="Preset file"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void importFile(file);
-            event.target.value = '';
-          }}
-        />
+          fileLabel="Preset file"
+          onFile={(file) => void importFile(file)}
+        >
+          <Upload size={16} aria-hidden /> Import
+        </FileButton>
       </div>
     </section>
   );
