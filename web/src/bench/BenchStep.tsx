@@ -8,27 +8,15 @@ import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
-import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
-import { ArrangeButtons } from './ArrangeButtons.tsx';
+import { BenchAside } from './BenchAside.tsx';
 import { BenchBar } from './BenchBar.tsx';
 import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
-import { FinishPanel } from './FinishPanel.tsx';
 import { GuideLayer } from './GuideLayer.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
 import { handlesOf } from './handles.ts';
-import { InsetPanel } from './InsetPanel.tsx';
-import { KeepLook, LookPanel } from './LookPanel.tsx';
-import { MarkFileButtons } from './MarkFileButtons.tsx';
-import { MarkList } from './MarkList.tsx';
-import { MarkPanel } from './MarkPanel.tsx';
-import { PinList } from './PinList.tsx';
-import { ReadPanel } from './ReadPanel.tsx';
-import { SeveralPanel } from './SeveralPanel.tsx';
-import { StyleFields } from './StyleFields.tsx';
-import { TrimPanel } from './TrimPanel.tsx';
 import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
 import { onPicture, useBench } from './useBench.ts';
@@ -221,66 +209,22 @@ export function BenchStep(props: BenchStepProps): ReactNode {
               </>
             )}
           </Stage>
-          <aside className="flex w-full flex-col border-rule bg-card md:w-84 md:border-l">
-            <p className="min-h-14 border-b border-rule p-2 px-3 text-sm text-faded">
-              {(looked ?? tool).hint}
-              {!tool.trim && !tool.reads && tool !== FINISH_TOOL && ' Arrow keys move what is chosen.'}
-            </p>
-            {drawingNow && !tool.trim && !tool.reads && !tool.chooses && (
-              <LookPanel look={bench.look} onGone={() => root.current?.focus()} />
-            )}
-            <div className="min-h-0 flex-1 md:overflow-auto">
-              {tool.trim && <TrimPanel bench={bench} onFrame={onTrim} />}
-              {tool === FINISH_TOOL && <FinishPanel bench={bench} />}
-              {tool.inserts && (
-                <InsetPanel bench={bench} captureId={picture.captureId} others={others} codeOf={codeOf} />
-              )}
-              {tool.reads && <ReadPanel bench={bench} marks={drawnMarks} />}
-              {!tool.trim && tool !== FINISH_TOOL && (
-                <PinList
-                  point={point}
-                  marks={all}
-                  chosen={chosen || several.length > 0 ? '' : letter}
-                  onChoose={bench.chooseLetter}
-                  onPut={putAndGoOn}
-                  onSays={bench.say}
-                  onRemove={bench.unpin}
-                />
-              )}
-              <MarkList
-                marks={drawnMarks.filter(isDrawn)}
-                chosen={chosen ? [chosen.id] : severalIds}
-                onChoose={choose}
-                onToggle={bench.toggle}
-              />
-              {several.length > 0 && <SeveralPanel bench={bench} />}
-              {chosen && (
-                <MarkPanel
-                  mark={chosen}
-                  words={markSentence(handledMark ?? chosen)}
-                  field={field}
-                  onChange={bench.replace}
-                  onCalibrate={bench.calibrate}
-                  onHideElsewhere={others.length > 0 ? () => setHiding(true) : null}
-                >
-                  <StyleFields marks={[chosen]} onChange={bench.replaceAll} />
-                  {'ink' in chosen && <KeepLook key={chosen.id} look={bench.look} mark={chosen} />}
-                  <ArrangeButtons bench={bench} marks={[chosen]} />
-                </MarkPanel>
-              )}
-              <MarkFileButtons bench={bench} name={point.code} />
-            </div>
-            <div className="flex flex-wrap items-center justify-end gap-2 border-t border-rule p-2">
-              {drawingNow && !tool.inserts && (
-                <Button small keyName="Ins" onClick={bench.addInMiddle}>
-                  {tool.reads ? 'Read all of it' : tool.chooses ? 'Choose all' : 'Put one in the middle'}
-                </Button>
-              )}
-              <Button look="main" data-next onClick={done} keyName="Enter">
-                Done
-              </Button>
-            </div>
-          </aside>
+          <BenchAside
+            bench={bench}
+            point={point}
+            captureId={picture.captureId}
+            others={others}
+            codeOf={codeOf}
+            looked={looked}
+            shownMarks={all}
+            chosenWords={chosen && markSentence(handledMark ?? chosen)}
+            field={field}
+            onFrame={onTrim}
+            onPut={putAndGoOn}
+            onHideElsewhere={() => setHiding(true)}
+            onLeaveField={() => root.current?.focus()}
+            onDone={done}
+          />
         </div>
       </div>
     </>
