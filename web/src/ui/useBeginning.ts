@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type RefObject, useCallback, useEffect, useRef } from 'react';
+import { isTyping } from './typing.ts';
 
 // What can be worked with at once: fields, and pictures and stages that answer to keys. A file is chosen by its button.
 const FIELD =
@@ -48,8 +49,11 @@ export function useBeginning(
       event.preventDefault();
       const start = () => {
         const found = body.current && beginningOf(body.current);
-        found?.focus({ preventScroll: true });
-        return Boolean(found);
+        if (!found) return false;
+        // A keyboard on the screen would come over what is to be read first.
+        const covers = isTyping(found) && matchMedia('(pointer: coarse)').matches;
+        (covers ? dialog.current : found)?.focus({ preventScroll: true });
+        return true;
       };
       if (start()) return;
       dialog.current?.focus({ preventScroll: true });

@@ -1,0 +1,137 @@
+import { AssignmentDefinition } from '@nachweis/contract';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type BuilderForm, newForm, toForm } from './form.ts';
+import { fromForm } from './fromForm.ts';
+
+const ZONE = 'Europe/Berlin';
+
+/** With everything that can be asked for. */
+const WHOLE: AssignmentDefinition = {
+  title: 'Rating curve',
+  brief: 'Show the *fit*.',
+  opensAt: '2026-10-20T06:00:00.000Z',
+  dueAt: '2026-11-26T16:00:00.000Z',
+  lateUntil: '2026-11-29T16:00:00.000Z',
+  attempts: 2,
+  counts: 'best',
+  anonymous: true,
+  groupColumn: 'team',
+  lateRule: { graceMinutes: 15, per: 'day', takes: { kind: 'percent', percent: 10 }, floorPercent: 50 },
+  statementPrompt: 'What fits badly?',
+  statementForm: { kind: 'questions', questions: ['Where?', 'Why?'] },
+  nameRule: '{surname}_{assignment}_{point}',
+  nameTarget: { alphabet: 'portable', longest: 60 },
+  points: [
+    {
+      id: '00000000-0000-4000-8000-000000000001',
+      title: 'The gaugings',
+      instructions: 'All of them.',
+      minPictures: 1,
+      maxPictures: 3,
+      needsPins: true,
+      minSize: { width: 800, height: 600 },
+      surface: 'window',
+      formats: ['png', 'webp'],
+      ratio: { width: 16, height: 9 },
+      mostBytes: 250_000,
+      needsHidden: true,
+      needsText: true,
+      marks: 'asked',
+      words: ['{station}', 'mean'],
+      mustShows: [
+        { id: '00000000-0000-4000-8000-000000000002', text: 'your own station code', units: 25 },
+        { id: '00000000-0000-4000-8000-000000000003', text: 'all twelve', units: 150 },
+      ],
+    },
+  ],
+  criteria: [
+    {
+      id: '00000000-0000-4000-8000-000000000004',
+      title: 'How it is judged',
+      levels: [
+        { text: 'where and why', units: 150 },
+        { text: 'nothing', units: 0 },
+      ],
+    },
+  ],
+};
+
+const codesOf = (form: BuilderForm) =>
+  fromForm(form, ZONE).faults.map(({ path, code }) => `${path}: ${code}`);
+
+describe('what the builder holds', () => {
+  it('is a definition that the contract takes, and comes back from its fields as it was', () => {
+    expect(AssignmentDefinition.safeParse(WHOLE).error?.issues ?? []).toEqual([]);
+    expect(fromForm(toForm(WHOLE, ZONE), ZONE)).toEqual({ definition: WHOLE, faults: [] });
+  });
+
+  it('comes back whatever the times and points are', () => {
+    const units = fc.integer({ min: 0, max: 10_000 });
+    const minute = fc.integer({ min: 0, max: 60 * 24 * 365 * 3 });
+    fc.assert(
+      fc.property(units, units, minute, minute, (a, b, opens, open) => {
+        const at = (minutes: number) => new Date(Date.UTC(2025, 0, 1) + minutes * 60_000).toISOString();
+        const [point] = WHOLE.points;
+        const definition = {
+          ...WHOLE,
+          opensAt: at(opens),
+          dueAt: at(opens + open),
+          lateUntil: null,
+          lateRule: null,
+          points: [{ ...point, mustShows: [a, b].map((worth) => ({ text: 'x', units: worth })) }],
+        } as AssignmentDefinition;
+        const back = fromForm(toForm(definition, ZONE), ZONE);
+        // The hour that comes twice when summer time ends has one wall time for both; the first is meant.
+        const twice = (iso: string) => /-10-2[5-9]T0[01]|-10-3[01]T0[01]/.test(iso);
+        if (twice(definition.opensAt) || twice(definition.dueAt)) return;
+        expect(back).toEqual({ definition, faults: [] });
+      }),
+    );
+  });
+
+  it('says of every field what is wrong with it', () => {
+    const form = toForm(WHOLE, ZONE);
+    const [point] = form.points as [BuilderForm['points'][number]];
+    const [criterion] = form.criteria as [BuilderForm['criteria'][number]];
+    const wrong: Array<[Partial<BuilderForm>, string]> = [
+      [{ title: ' ' }, 'title: title-missing'],
+      [{ nameRule: '' }, 'nameRule: rule-missing'],
+      [{ nameRule: '{surname' }, 'nameRule: rule-unreadable'],
+      [{ nameLongest: 'x' }, 'nameLongest: name-length'],
+      [{ opens: '2026-12-01T08:00' }, 'due: due-before-open'],
+      [{ late: '2026-11-01T08:00' }, 'late: late-before-due'],
+      [{ due: 'soon' }, 'due: time-unreadable'],
+      [{ lateAmount: 'much' }, 'lateAmount: late-rule-unreadable'],
+      [{ questions: '' }, 'questions: statement-form-missing'],
+      [{ points: [] }, 'points: points-missing'],
+      [{ points: [{ ...point, title: '' }] }, 'points.0.title: point-title-missing'],
+      [{ points: [{ ...point, maxPictures: 0 }] }, 'points.0.maxPictures: most-below-least'],
+      [{ points: [{ ...point, minWidth: '' }] }, 'points.0.minWidth: size-half'],
+      [{ points: [{ ...point, ratio: 'wide' }] }, 'points.0.ratio: ratio-unreadable'],
+      [{ points: [{ ...point, mostKilobytes: '-1' }] }, 'points.0.mostKilobytes: largest-unreadable'],
+      [
+        { points: [{ ...point, mustShows: [{ text: '', points: '1' }] }] },
+        'points.0.mustShows.0.text: must-show-empty',
+      ],
+      [
+        { points: [{ ...point, mustShows: [{ text: 'x', points: 'one' }] }] },
+        'points.0.mustShows.0.points: points-unreadable',
+      ],
+      [{ criteria: [{ ...criterion, title: '' }] }, 'criteria.0.title: criterion-title-missing'],
+      [
+        { criteria: [{ ...criterion, levels: [{ text: '', points: '-1' }] }] },
+        'criteria.0.levels.0.text: level-empty',
+      ],
+    ];
+    for (const [change, told] of wrong) expect(codesOf({ ...form, ...change }), told).toContain(told);
+  });
+
+  it('begins as an assignment that only lacks its words', () => {
+    expect(codesOf(newForm(new Date('2026-11-28T17:00:00Z'), ZONE))).toEqual([
+      'title: title-missing',
+      'points.0.title: point-title-missing',
+      'points.0.mustShows.0.text: must-show-empty',
+    ]);
+  });
+});
