@@ -54,6 +54,8 @@ describe('days later', () => {
     ['2026-03-28T01:30:00.000Z', 1, 'Europe/Berlin', '2026-03-29T01:30:00.000Z'],
     ['2026-11-26T11:00:00.000Z', 364, 'Europe/Berlin', '2027-11-25T11:00:00.000Z'],
     ['2026-11-26T11:00:00.000Z', -1, 'UTC', '2026-11-25T11:00:00.000Z'],
+    // The last second of a day stays the last second.
+    ['2026-10-20T21:59:59.000Z', 14, 'Europe/Berlin', '2026-11-03T22:59:59.000Z'],
   ])('%s and %i in %s is %s', (instant, days, zone, later) => {
     expect(daysLater(instant, days, zone)).toBe(later);
   });

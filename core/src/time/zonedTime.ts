@@ -32,9 +32,12 @@ export function wallTimeOf(instant: string, timeZone: string): string {
  */
 export function daysLater(instant: string, days: number, timeZone: string): string {
   const wall = new Date(Date.parse(`${wallTimeOf(instant, timeZone)}Z`) + days * DAY_MS);
-  return instantOf(wall.toISOString().slice(0, 16), timeZone) ?? instant;
+  const moved = instantOf(wall.toISOString().slice(0, 16), timeZone);
+  // A wall time has no seconds.
+  return moved ? new Date(Date.parse(moved) + (Date.parse(instant) % MINUTE_MS)).toISOString() : instant;
 }
 
+const MINUTE_MS = 60_000;
 const DAY_MS = 24 * 3_600_000;
 
 /** How far a zone's clocks are ahead of UTC, in milliseconds. */

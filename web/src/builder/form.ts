@@ -16,6 +16,11 @@ export interface BuilderForm {
   due: string;
   /** empty: nothing is taken after the due time */
   late: string;
+  /**
+   * The instants that the three were made of: a field of minutes has neither seconds nor the second of two hours that
+   * have one name. What is not changed stays as exact as it was. Not in forms that were kept before there was this.
+   */
+  exact?: { opens: string; due: string; late: string } | undefined;
   lateCosts: 'nothing' | 'percent' | 'points';
   /** as it is typed: percent, or points such as "0.5" */
   lateAmount: string;
@@ -119,6 +124,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     opens: wall(definition.opensAt),
     due: wall(definition.dueAt),
     late: definition.lateUntil ? wall(definition.lateUntil) : '',
+    exact: { opens: definition.opensAt, due: definition.dueAt, late: definition.lateUntil ?? '' },
     ...lateForm(definition.lateRule ?? null),
     attempts: definition.attempts,
     counts: definition.counts ?? 'last',

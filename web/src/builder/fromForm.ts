@@ -1,5 +1,5 @@
 import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
-import { instantOf, parseNameRule, parsePoints } from '@nachweis/core';
+import { instantOf, parseNameRule, parsePoints, wallTimeOf } from '@nachweis/core';
 import type { BuilderForm, CriterionForm, PointForm } from './form.ts';
 import {
   lateRuleOf,
@@ -25,6 +25,8 @@ export function fromForm(
   const faults: FormFault[] = [];
   const fault: Fault = (path, code) => void faults.push({ path, code });
   const instant = (path: 'opens' | 'due' | 'late') => {
+    const exact = form.exact?.[path];
+    if (exact && wallTimeOf(exact, timeZone) === form[path]) return exact;
     const found = instantOf(form[path], timeZone);
     if (found === null) fault(path, 'time-unreadable');
     return found ?? '1970-01-01T00:00:00.000Z';
