@@ -9,6 +9,12 @@ test('two instructors change one assignment: the second is asked, and nothing wr
 }) => {
   const path = `/assignments/${school.curve.id}/edit`;
   await signIn(page, school, school.instructor);
+  const times = async () => {
+    const answer = await page.request.get(`/api/assignments/${school.curve.id}/definition`);
+    const { opensAt, dueAt, lateUntil } = (await answer.json()).definition;
+    return [opensAt, dueAt, lateUntil];
+  };
+  const before = await times();
   await page.goto(path);
   const title = page.getByLabel('Title', { exact: true }).first();
   await expect(title).toHaveValue('Rating curve');
@@ -37,6 +43,8 @@ test('two instructors change one assignment: the second is asked, and nothing wr
   await other.getByRole('button', { name: 'Save', exact: true }).click();
   await other.getByRole('button', { name: 'Take theirs' }).click();
   await expect(other.getByLabel('Title', { exact: true }).first()).toHaveValue('Mine');
+  // Nobody touched the times: they have seconds still, which their fields do not show.
+  expect(await times()).toEqual(before);
   await context.close();
 });
 
