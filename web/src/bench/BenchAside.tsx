@@ -1,6 +1,6 @@
 import type { ProofPoint } from '@nachweis/contract';
 import type { Mark } from '@nachweis/core';
-import type { ReactNode, RefObject } from 'react';
+import { memo, type ReactNode, type RefObject } from 'react';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Button } from '../ui/Button.tsx';
 import { ArrangeButtons } from './ArrangeButtons.tsx';
@@ -22,6 +22,8 @@ import { onPicture } from './useBench.ts';
 
 interface BenchAsideProps {
   bench: Bench;
+  /** something is being dragged: what stands here changes with it only when the hand lets go */
+  busy: boolean;
   point: ProofPoint;
   captureId: string;
   /** the other pictures of the sheet */
@@ -43,8 +45,13 @@ interface BenchAsideProps {
   onDone: () => void;
 }
 
-/** Beside the picture: what the tool in hand needs, the pins and marks in reading order, and what is done to the chosen ones. */
-export function BenchAside(props: BenchAsideProps): ReactNode {
+/**
+ * Beside the picture: what the tool in hand needs, the pins and marks in reading order, and what is done to the chosen ones.
+ * Hundreds of rows are not looked through for each move of the pointer.
+ */
+export const BenchAside = memo(Aside, (_before, { busy }) => busy);
+
+function Aside(props: BenchAsideProps): ReactNode {
   const { bench, point, captureId, others, codeOf, looked, shownMarks, chosenWords, field } = props;
   const { onFrame, onPut, onHideElsewhere, onLeaveField, onDone } = props;
   const { tool, letter, chosen, several, choose } = bench;

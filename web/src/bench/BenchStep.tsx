@@ -211,6 +211,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
           </Stage>
           <BenchAside
             bench={bench}
+            busy={passing.length > 0}
             point={point}
             captureId={picture.captureId}
             others={others}
