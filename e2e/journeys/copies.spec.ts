@@ -56,6 +56,7 @@ test('a copy of each picture taken at the station also goes to a folder, and is 
   // What lies there from another day has the same name.
   await page.reload();
   await expect(page.getByText('Folder: Proofs')).toBeVisible();
+  await expect(page.getByText('The next picture goes to')).toContainText('P2');
   const [first] = await inFolder(page);
   const [name = '', width] = first ?? [];
   expect(width).toBe(320);
