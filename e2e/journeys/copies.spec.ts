@@ -53,6 +53,8 @@ test('a copy of each picture taken at the station also goes to a folder, and is 
   await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/A copy is in the folder Proofs: .*_P1\.png/)).toBeVisible();
+  // What was being prepared when a page goes is taken up by the next one; here it is done.
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   // What lies there from another day has the same name.
   await page.reload();
   await expect(page.getByText('Folder: Proofs')).toBeVisible();
