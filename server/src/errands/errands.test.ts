@@ -337,7 +337,7 @@ describe('sign-in links by mail', () => {
     ['mail-away', { code: 'ECONNREFUSED' }],
     ['mail-away', { responseCode: 421 }],
     // Its password is wrong: that is for whoever runs the server.
-    ['broken', { code: 'EAUTH' }],
+    ['broken', { code: 'EAUTH', responseCode: 535 }],
     ['broken', {}],
   ])('say after the last try that it is %s where the letter met %o', async (why, met) => {
     const s = server();

@@ -51,10 +51,13 @@ export function createPost({ smtp, mailFrom }: Pick<Settings, 'smtp' | 'mailFrom
   };
 }
 
-/** Whether a mail server refused for good (RFC 5321, 4.2.1: 5yz), so that trying again is of no use. */
+/**
+ * Whether a mail server refused a letter for good (RFC 5321, 4.2.1: 5yz), so that trying again is of no use. That it does
+ * not know this server (RFC 4954: 535) is not the letter's fault.
+ */
 export const isRefused = (error: unknown): boolean => {
-  const code = (error as { responseCode?: unknown } | null)?.responseCode;
-  return typeof code === 'number' && code >= 500;
+  const { code, responseCode } = (error ?? {}) as { code?: unknown; responseCode?: unknown };
+  return code !== 'EAUTH' && typeof responseCode === 'number' && responseCode >= 500;
 };
 
 /** What the connection says where no mail server answers, by nodemailer's names and the system's. */
