@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { firstLoad } from './firstLoad.ts';
 import { keptFiles } from './keptFiles.ts';
 import { routesOfContract } from './routesOfContract.ts';
 
@@ -25,6 +26,7 @@ export default defineConfig({
           names[0]?.endsWith('.traineddata.gz')
             ? 'assets/reading-[hash]/[name][extname]'
             : 'assets/[name]-[hash][extname]',
+        codeSplitting: firstLoad(),
       },
     },
   },

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 const Words = z.string().trim().min(1, 'reason-missing').max(2000);
 export const AskedAgainWrite = z.object({ text: Words });

@@ -4,12 +4,12 @@ import type {
   Terms as CoreTerms,
   NameAlphabet,
 } from '@nachweis/core';
-import * as z from 'zod';
 import { Capture, PictureFormatName } from './captures.ts';
 import { Ink, Letter } from './marks.ts';
 import { Preparation } from './preparations.ts';
 import { Role } from './session.ts';
 import { Id, Instant, LongText, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 export const MustShow = z.object({
   id: Id,

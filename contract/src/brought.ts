@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Work of a student that came another way, by mail or on a stick, handed in for the student by an instructor. */
 export const BringIn = z.object({

@@ -1,6 +1,6 @@
-import * as z from 'zod';
 import { SOURCES } from './names.ts';
 import { Href, Id, Instant, Sha256, Told } from './shared.ts';
+import { z } from './zod.ts';
 
 export const Source = z.enum(SOURCES);
 export type Source = z.infer<typeof Source>;

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import { Stage, WindowState } from './assignments.ts';
 import { AssignmentDefinition } from './definitions.ts';
 import { Errand } from './errands.ts';
@@ -6,6 +5,7 @@ import { MAX_PEOPLE } from './limits.ts';
 import { Ink } from './marks.ts';
 import { Role } from './session.ts';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 const isTimeZone = (zone: string): boolean => {
   try {

@@ -1,6 +1,6 @@
-import * as z from 'zod';
 import { COUNTS, LateRule, NameTarget, Requirements, StatementForm } from './assignments.ts';
 import { Id, Instant, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 /** A proof point as it is written down; number and letters follow from the order. */
 export const PointDefinition = z.object({

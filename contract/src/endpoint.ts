@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import type { z } from './zod.ts';
 
 /**
  * Who may call an endpoint. The object meant is the one its path or body names: `course-…` the course of the

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 /** What a class's hand-ins go out as; the ending of the file's address. */
 export const CLASS_FORMS = ['zip', 'bag.zip', 'page.zip', 'docx.zip', 'odt.zip', 'pdf'] as const;

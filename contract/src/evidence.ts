@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import { DraftDocument } from './assignments.ts';
 import { Encoding, Preparation } from './preparations.ts';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Evidence as it is written. `baseVersion` 0 makes it; any other must be the version that was read. */
 export const EvidenceWrite = z.object({

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Points of many hand-ins, as a table brought them. */
 export const FiguresWrite = z.object({

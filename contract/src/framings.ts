@@ -1,5 +1,5 @@
 import type { Box, Framing as CoreFraming } from '@nachweis/core';
-import * as z from 'zod';
+import { z } from './zod.ts';
 
 export const Coordinate = z.int().min(-1_000_000).max(1_000_000);
 

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
@@ -6,6 +5,7 @@ import { Source, Surface } from './captures.ts';
 import { Marks } from './marks.ts';
 import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Sha256, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 export const HandInRequest = z.object({
   /** made by the browser, so that asking again after a lost answer gives the same receipt */

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 /** A picture is to come from another device of the same student, into a proof point. */
 export const HandoverOrder = z.object({ id: Id, proofPointId: Id });

@@ -1,6 +1,3 @@
-// First: schemas read the setting when they are made.
-import './withoutEval.ts';
-
 export * from './addresses.ts';
 export * from './askedAgain.ts';
 export * from './assignments.ts';

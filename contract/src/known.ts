@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /**
  * What a server can know of a person, in the order in which it is told. Each goes or stays as a whole when the person is

@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import { VerdictName } from './handIns.ts';
 import { ListedStudent, REVIEW_STATES } from './reviews.ts';
 import { Id, Instant, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 /** How one student stands in one assignment. */
 export const LEDGER_STATES = ['none', 'exempt', ...REVIEW_STATES] as const;

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** What a page of those who judge can hear of: one hand-in, all of an assignment, all of a course. */
 export const LIVE_KINDS = ['hand-ins', 'assignments', 'courses'] as const;

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { MAIL_KINDS } from './names.ts';
+import { z } from './zod.ts';
 
 export const MailKind = z.enum(MAIL_KINDS);
 export type MailKind = z.infer<typeof MailKind>;

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Marks } from './marks.ts';
+import { z } from './zod.ts';
 
 /** Marks of one picture as a file. Places are in pixels of a picture of the size that is named. */
 export const MarkFile = z.object({

@@ -1,6 +1,6 @@
-import * as z from 'zod';
 import { Ink, MarkStyle } from './marks.ts';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Ink and style that new marks begin with. Without an ink it is chosen for contrast. */
 export const MarkLook = MarkStyle.extend({ ink: Ink.nullable() });

@@ -5,10 +5,10 @@ import {
   MARK_FONTS,
   STYLE_RANGES,
 } from '@nachweis/core';
-import * as z from 'zod';
 import { Coordinate } from './framings.ts';
 import { MAX_INSET_LETTERS, MAX_MARKS, MOST_INSET_LETTERS } from './limits.ts';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 export const Letter = z.string().regex(/^[a-z]$/);
 export const Pin = z.object({

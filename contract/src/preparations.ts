@@ -3,10 +3,10 @@ import type {
   Preparation as CorePreparation,
   Trim as CoreTrim,
 } from '@nachweis/core';
-import * as z from 'zod';
 import { Framing } from './framings.ts';
 import { MAX_TRIMS } from './limits.ts';
 import { Ink, Marks, PlaceAt } from './marks.ts';
+import { z } from './zod.ts';
 
 const Column = z.int().min(0).max(1_000_000);
 

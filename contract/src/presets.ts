@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import { PixelBox } from './framings.ts';
 import { PRESET_FILE_KIND, PRESET_FRAMINGS } from './names.ts';
 import { Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 export const PRESET_SOURCES = ['screen-share', 'practice-desk', 'camera'] as const;
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import { z } from './zod.ts';
 
 /** The closed list of what can go wrong at the HTTP border. The last part of a problem's `type` is one of these. */
 export const PROBLEM_CODES = [

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Href, Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** A capture of whoever writes the assignment becomes a reference picture of a proof point. */
 export const ReferenceWrite = z.object({

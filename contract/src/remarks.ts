@@ -1,6 +1,6 @@
-import * as z from 'zod';
 import { REMARK_SHAPES, REMARK_SIGNS } from './names.ts';
 import { Href, Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 export const RemarkShape = z.enum(REMARK_SHAPES);
 export type RemarkShape = z.infer<typeof RemarkShape>;

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
@@ -6,6 +5,7 @@ import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow
 import { ReferencePicture } from './references.ts';
 import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Told, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 export const REVIEW_STATES = ['waiting', 'marked', 'released'] as const;
 export const ReviewState = z.enum(REVIEW_STATES);

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Href, Id, Instant } from './shared.ts';
+import { z } from './zod.ts';
 
 /** How two markers agree on one question. */
 export const AgreementRow = z.object({

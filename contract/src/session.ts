@@ -1,7 +1,6 @@
-import * as z from 'zod';
 import { ROLES } from './names.ts';
-
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 export const Role = z.enum(ROLES);
 export type Role = z.infer<typeof Role>;

@@ -1,6 +1,6 @@
 import type { Level as CoreLevel, Told as CoreTold } from '@nachweis/core';
-import * as z from 'zod';
 import { MAX_TEXT } from './limits.ts';
+import { z } from './zod.ts';
 
 export const Id = z.uuid();
 /** UTC instant, ISO 8601 with a Z */

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Who judges whom of an assignment, first. */
 export const Sharing = z.object({

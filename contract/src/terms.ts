@@ -1,7 +1,7 @@
 import type { TermsGrant as CoreGrant } from '@nachweis/core';
-import * as z from 'zod';
 import { Terms } from './assignments.ts';
 import { Id, Instant, Units } from './shared.ts';
+import { z } from './zod.ts';
 
 /** Other times for one person; null for `lateUntil` means that nothing is taken after the due time. */
 export const TermsGrant = z.object({

@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { Href, Id } from './shared.ts';
+import { z } from './zod.ts';
 
 /** A file of an assignment: to work with, to look at in the brief, or an example. */
 export const WorkFile = z.object({

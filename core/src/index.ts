@@ -196,10 +196,9 @@ export {
   marksInFrame,
   marksOnPicture,
   marksOnTrimmed,
-  type Placing,
-  placingOf,
   scaleMarks,
-} from './preparation/placing.ts';
+} from './preparation/placedMarks.ts';
+export { type Placing, placingOf } from './preparation/placing.ts';
 export type { Preparation } from './preparation/preparation.ts';
 export { trimmedPicture } from './preparation/trimmedPicture.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';

@@ -244,7 +244,7 @@ test('a framing view that cannot be fetched leaves the picture whole in its moun
   page,
   school,
 }) => {
-  await page.route(/PrepareDialog/, (route) => route.abort());
+  await page.route(/assets\/framing-/, (route) => route.abort());
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);

@@ -1,9 +1,9 @@
-import * as z from 'zod';
 import { AssignmentCard, DraftDocument, ProofSheet, Stage, StatementWrite } from '../assignments.ts';
 import { ChangeEffects, DefinitionView, DefinitionWrite } from '../courses.ts';
 import { AssignmentDefinition } from '../definitions.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 import { assignmentParams } from './params.ts';
 
 /** Assignments, as they are written and as they are worked on. */

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import {
   Capture,
   CaptureDetails,
@@ -10,6 +9,7 @@ import {
 import type { Endpoint } from '../endpoint.ts';
 import { Preset, PresetWrite } from '../presets.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 
 /** A person’s own captures, and how they like to take them. */
 export const captureEndpoints = {

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import {
   CourseCopy,
   CourseLine,
@@ -13,6 +12,7 @@ import { FiguresWrite, FiguresWritten } from '../figures.ts';
 import { Ledger } from '../ledgers.ts';
 import { MAX_PEOPLE } from '../limits.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 
 /** Courses and the people in them. */
 export const courseEndpoints = {

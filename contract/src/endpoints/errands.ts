@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { ArchiveOrder, Errand } from '../errands.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 import { assignmentParams } from './params.ts';
 
 /** Long work: asked for, watched, stopped, and its result fetched. */

@@ -1,9 +1,9 @@
-import * as z from 'zod';
 import { BringIn, BroughtIn } from '../brought.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { DraftAnswer, EvidenceWrite, FormatDesk, FormatQuery } from '../evidence.ts';
 import { HandInRequest, HandInView, Receipt } from '../handIns.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 import { assignmentParams, handInParams } from './params.ts';
 
 /** Evidence, and handing it in. */

@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { Handover, HandoverMade, HandoverOrder, HandoverView } from '../handovers.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 import { assignmentParams } from './params.ts';
 
 const tokenParams = z.object({ token: z.string().max(100) });

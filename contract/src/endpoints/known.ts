@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { FoundPerson, Known } from '../known.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 
 /** What is known of people, and how they go. */
 export const knownEndpoints = {

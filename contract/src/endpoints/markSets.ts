@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { HouseInk, MarkSet, MarkSetWrite } from '../markSets.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 
 /** How new marks look. */
 export const markSetEndpoints = {

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { HandInView } from '../handIns.ts';
 import {
@@ -14,6 +13,7 @@ import {
   ThreadWrite,
 } from '../remarks.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 import { assignmentParams, handInParams } from './params.ts';
 
 const remarkParams = handInParams.extend({ remarkId: Id });

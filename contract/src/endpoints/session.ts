@@ -1,8 +1,8 @@
-import * as z from 'zod';
 import { LinkUse, LinkView, Password } from '../courses.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { Credentials, DemoPerson, DiskState, Me } from '../session.ts';
 import { Id } from '../shared.ts';
+import { z } from '../zod.ts';
 
 /** Who one is. */
 export const sessionEndpoints = {

@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import type { Endpoint } from '../endpoint.ts';
 import { Id } from '../shared.ts';
 import { WorkFiles } from '../workFiles.ts';
+import { z } from '../zod.ts';
 import { assignmentParams } from './params.ts';
 
 const fileParams = assignmentParams.extend({ workFileId: Id });

@@ -1,7 +1,8 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { marksInFrame, placingOf, scaleMarks } from '../preparation/placing.ts';
+import { marksInFrame, scaleMarks } from '../preparation/placedMarks.ts';
+import { placingOf } from '../preparation/placing.ts';
 import { drawPins } from './drawPins.ts';
 import { type Framing, framedBox, framingOf } from './framing.ts';
 import { PIN_INK } from './ink.ts';

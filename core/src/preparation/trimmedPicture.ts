@@ -3,7 +3,8 @@ import { redact } from '../marks/redact.ts';
 import { polygonCoverage } from '../outline/polygon.ts';
 import type { Raster } from '../raster/raster.ts';
 import { trimKindOf } from '../trims/kinds.ts';
-import { burnedInFrame, placingOf } from './placing.ts';
+import { burnedInFrame } from './placedMarks.ts';
+import { placingOf } from './placing.ts';
 import type { Preparation } from './preparation.ts';
 
 /**

@@ -11,9 +11,8 @@ import {
   type Output,
   PERSON_HEADER,
 } from '@nachweis/contract';
-import { ApiProblem, problemOf } from './apiProblem.ts';
+import { ownProblem, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
-import { forgetAnswers, keepAnswer, keptAnswer } from './keptAnswers.ts';
 import { noteServerTime } from './serverClock.ts';
 
 type Endpoints = typeof endpoints;
@@ -53,7 +52,7 @@ let person: string | null = null;
 function notePerson(name: EndpointName, answer: unknown): boolean {
   if (name === 'signOut') {
     person = null;
-    void forgetAnswers();
+    void forgetKept();
   }
   if (name === 'signIn' || name === 'demoSignIn') person = (answer as Me).id;
   if (name !== 'me') return true;
@@ -61,6 +60,16 @@ function notePerson(name: EndpointName, answer: unknown): boolean {
   if (person !== null && person !== id) return false;
   person = id;
   return true;
+}
+
+/** What keeps answers comes with the pages behind the sign-in; before it there is nothing to keep. */
+const importKept = () => import('./keptAnswers.ts');
+const goWithout = () => null;
+
+/** Nothing that was read is shown again without having been asked for; `but`: an address whose answer still holds. */
+async function forgetKept(but?: string): Promise<void> {
+  const keeper = await importKept().catch(goWithout);
+  await keeper?.forgetAnswers(but);
 }
 
 /** Answers that were kept from before: the server has not been asked for them since. */
@@ -100,7 +109,7 @@ export async function callApi<N extends EndpointName>(
       ...(signedOut && { signedOut }),
       ...(outdated && { outdated }),
     });
-    if (problem.code === 'signed-out') void forgetAnswers();
+    if (problem.code === 'signed-out') void forgetKept();
     throw problem;
   }
   const proven = !route.isPublic || name === 'signIn' || name === 'demoSignIn';
@@ -126,7 +135,7 @@ export async function callApi<N extends EndpointName>(
  * connection before a page has shown it.
  */
 async function readAnew({ params }: LooseArgs): Promise<void> {
-  await forgetAnswers(addressOf('me', {}));
+  await forgetKept(addressOf('me', {}));
   const keep = async <N extends EndpointName>(name: N, args: CallArgs<N>) =>
     keepShown(name, addressOf(name, args), await callApi(name, args));
   const assignmentId = params?.assignmentId;
@@ -139,7 +148,10 @@ async function readAnew({ params }: LooseArgs): Promise<void> {
 /** Keeps what a page shows of an endpoint, for a reload without a connection; what was kept is not newer by being shown. */
 export function keepShown(name: EndpointName, address: string, answer: unknown): void {
   const isKept = typeof answer === 'object' && answer !== null && fromKept.has(answer);
-  if (!isKept) void keepAnswer(name, address, person, answer);
+  if (isKept) return;
+  // Whom it belongs to is settled now, and not when the keeper has come.
+  const owner = person;
+  void importKept().then(({ keepAnswer }) => keepAnswer(name, address, owner, answer), goWithout);
 }
 
 /**
@@ -150,7 +162,8 @@ export async function lastAnswer<N extends EndpointName>(
   name: N,
   args: CallArgs<N>,
 ): Promise<Answer<N> | null> {
-  const kept = await keptAnswer(name, addressOf(name, args), person);
+  const keeper = await importKept().catch(goWithout);
+  const kept = await keeper?.keptAnswer(name, addressOf(name, args), person);
   if (!kept) return null;
   // The page goes on for the person it was opened for; whoever else is signed in by now is told apart by that.
   if (name === 'me') person ??= (kept.answer as Me).id;
@@ -189,9 +202,9 @@ async function send(
     return response;
   } catch (error) {
     if (signal?.aborted) throw error;
-    if (limit.aborted) throw new ApiProblem('too-slow');
+    if (limit.aborted) throw ownProblem('too-slow');
     reportConnection({ reached: false });
-    throw new ApiProblem('offline');
+    throw ownProblem('offline');
   }
 }
 
@@ -201,7 +214,7 @@ async function readAnswer(route: Route, address: string, response: Response): Pr
     answer = await response.json();
   } catch {
     // A page of somebody between here and the server, or one that was cut off.
-    throw new ApiProblem('unreadable');
+    throw ownProblem('unreadable');
   }
   const etag = response.headers.get('etag');
   if (route.method === 'GET' && etag) {

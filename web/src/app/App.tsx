@@ -4,7 +4,6 @@ import { AnswersOfOne } from '../api/AnswersOfOne.tsx';
 import { Loading } from '../ui/states.tsx';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { NotFoundPage } from './endPages.tsx';
-import { Shell } from './Shell.tsx';
 
 /**
  * A page of its own code. Where it is the one that is opened, that is fetched at once, and not only when it is known who is
@@ -16,6 +15,8 @@ function page(at: RegExp, load: () => Promise<{ default: ComponentType }>) {
   return lazy(load);
 }
 
+/** Whoever signs in, checks a receipt or comes with a link has no use for what stands around the pages. */
+const Shell = page(/^\/(?!(sign-in|check)$|welcome\/|phone\/)/, () => import('./Shell.tsx'));
 const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
 const AssignmentsScreen = page(/^\/$/, () => import('../assignments/AssignmentsScreen.tsx'));
 const ProofSheetScreen = page(/^\/assignments\/[^/]+$/, () => import('../proofSheet/ProofSheetScreen.tsx'));
@@ -84,7 +85,13 @@ export function App(): ReactNode {
                 </Suspense>
               }
             />
-            <Route element={<Shell />}>
+            <Route
+              element={
+                <Suspense fallback={<Loading what="your session" />}>
+                  <Shell />
+                </Suspense>
+              }
+            >
               <Route index element={<AssignmentsScreen />} />
               <Route path="assignments/:assignmentId" element={<ProofSheetScreen />} />
               <Route path="assignments/:assignmentId/capture" element={<StationScreen />} />

@@ -28,7 +28,7 @@ const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => par
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
-export function Shell(): ReactNode {
+export default function Shell(): ReactNode {
   const location = useLocation();
   const { data: me, error, mutate } = useSessionQuery();
   if (error?.code === 'signed-out' && !me) {

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { type UseFormReturn, useFieldArray } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
-import { fieldSentence } from '../words/problems.ts';
+import { fieldSentence } from '../words/fields.ts';
 import { type BuilderForm, EMPTY_LEVELS } from './form.ts';
 
 const MOST_CRITERIA = 12;

@@ -4,7 +4,7 @@ import { type Control, type FieldErrors, type UseFormRegister, useFieldArray } f
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
 import { Letter } from '../ui/signs.tsx';
-import { fieldSentence } from '../words/problems.ts';
+import { fieldSentence } from '../words/fields.ts';
 import type { BuilderForm, PointForm } from './form.ts';
 
 /** Letters are what pins are called by. */

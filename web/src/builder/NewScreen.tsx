@@ -7,7 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { control, Field } from '../ui/Field.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
-import { fieldSentence } from '../words/problems.ts';
+import { fieldSentence } from '../words/fields.ts';
 import { BuilderForm } from './BuilderForm.tsx';
 import { type BuilderForm as Form, newForm, toForm } from './form.ts';
 import { keptForm } from './useBuilderDraft.ts';

@@ -13,7 +13,7 @@ import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useFieldArray } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
-import { fieldSentence } from '../words/problems.ts';
+import { fieldSentence } from '../words/fields.ts';
 import { type BuilderForm, EMPTY_POINT } from './form.ts';
 import { PointFields } from './PointFields.tsx';
 import { useOrderByKeys } from './useOrderByKeys.ts';

@@ -10,7 +10,7 @@ import { Stage } from '../stage/Stage.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
-import { doneSentence } from '../words/told.ts';
+import { doneSentence } from '../words/done.ts';
 import { PutOnPoint } from './PutOnPoint.tsx';
 import { usedIn } from './usedIn.ts';
 

@@ -7,12 +7,12 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { GroupLine } from '../sheet/GroupLine.tsx';
+import { KeptProblem } from '../sheet/KeptProblem.tsx';
 import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import { forgetUndo } from '../sheet/undoStore.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { type LargePicture, LargeView } from '../stage/LargeView.tsx';
-import { keptProblem } from '../store/keptProblem.ts';
 import { Button } from '../ui/Button.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
@@ -109,7 +109,9 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                       <span className="mt-1">
                         <FindingSign level="problem" />
                       </span>
-                      <span className="written">{`${picture.fileName}: ${keptProblem(picture.problem)}`}</span>
+                      <span className="written">
+                        {picture.fileName}: <KeptProblem problem={picture.problem} />
+                      </span>
                     </li>
                   ))}
                 </ul>

@@ -5,9 +5,9 @@ import { useLocation } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
+import { KeptProblem } from '../sheet/KeptProblem.tsx';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { statementEntries } from '../store/browserStore.ts';
-import { keptProblem } from '../store/keptProblem.ts';
 import { nextRevision } from '../store/nextRevision.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
@@ -92,7 +92,9 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
       </p>
       {kept && kept.state !== 'waiting' && (
         <div role="alert" className="border border-madder bg-madder-wash p-2 text-sm">
-          <p>{keptProblem(kept.problem)}</p>
+          <p>
+            <KeptProblem problem={kept.problem} />
+          </p>
           {kept.state === 'stale' && (
             <>
               <p className="mt-1 font-semibold">The other text:</p>

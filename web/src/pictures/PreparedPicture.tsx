@@ -1,11 +1,10 @@
-import type { Size } from '@nachweis/core';
-import type { ReactNode } from 'react';
+import { framedBox, isPin, type Size } from '@nachweis/core';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { FramedPicture } from './FramedPicture.tsx';
-import { MarkLayer } from './MarkLayer.tsx';
 import { PinLayer } from './PinSign.tsx';
-import { type Prepared, useShownPicture } from './useShownPicture.ts';
+import type { Prepared } from './useShownPicture.ts';
 
-interface PreparedPictureProps {
+export interface PreparedPictureProps {
   picture: Prepared;
   /** about how large it is on the page, in screen pixels */
   shown: Size;
@@ -14,13 +13,31 @@ interface PreparedPictureProps {
   children?: ReactNode;
 }
 
+/** Many pictures have nothing drawn in them, and need none of what draws. */
+const MarkedPicture = lazy(() =>
+  import('./MarkedPicture.tsx').catch(() => ({
+    default: () => (
+      <p className="p-2 text-sm text-faded">
+        What is drawn in this picture cannot be shown without a connection. It is kept.
+      </p>
+    ),
+  })),
+);
+
 /** A picture as it will be handed in, fitted into the room there is: framed, trimmed, with its marks and pins. */
-export function PreparedPicture({ picture, shown, alt, children }: PreparedPictureProps): ReactNode {
-  const { url, width, height, framing, marks, frame, size, covers } = useShownPicture(picture);
+export function PreparedPicture(props: PreparedPictureProps): ReactNode {
+  const { picture, shown, alt, children } = props;
+  const { url, width, height, framing, trims, marks } = picture;
+  // Nothing is shown before what is hidden in it can be hidden.
+  if (trims.length > 0 || !marks.every(isPin))
+    return (
+      <Suspense fallback={null}>
+        <MarkedPicture {...props} />
+      </Suspense>
+    );
   return (
     <FramedPicture url={url} width={width} height={height} framing={framing} alt={alt}>
-      <MarkLayer marks={marks} frame={frame} size={size} shown={shown} url={covers} />
-      <PinLayer marks={marks} frame={frame} shown={shown} />
+      <PinLayer marks={marks} frame={framedBox(framing, picture)} shown={shown} />
       {children}
     </FramedPicture>
   );

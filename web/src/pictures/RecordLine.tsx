@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import useSWR from 'swr';
 import { dateAndTime } from '../ui/when.ts';
-import { doneSentence } from '../words/told.ts';
+import { doneSentence } from '../words/done.ts';
 import { readRecord } from './readRecord.ts';
 import { SOURCE_WORDS } from './sourceWords.ts';
 

@@ -6,12 +6,15 @@ import { Link } from 'react-router';
 import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
+import { KeptProblem } from '../sheet/KeptProblem.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
-import { keptProblem } from '../store/keptProblem.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
+import { useLoaded } from '../ui/useLoaded.ts';
 import { sentence } from '../words/told.ts';
-import { MoreDialog } from './MoreDialog.tsx';
+
+const importMore = () => import('./MoreDialog.tsx').then((part) => part.MoreDialog);
 
 /** What a dragged mount carries: the id of its evidence. */
 export const EVIDENCE_DRAG = 'application/x-nachweis-evidence';
@@ -41,6 +44,13 @@ export function EvidenceMount({
   nameRule,
 }: EvidenceMountProps): ReactNode {
   const [more, setMore] = useState(false);
+  const MoreDialog = useLoaded(importMore, {
+    wanted: more,
+    onMissing() {
+      setMore(false);
+      toast.warning('This cannot be fetched now: there is no connection.');
+    },
+  });
   const { size } = placingOf(picture, picture);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dragging is one of three ways to move it; "More" has it for keys and fingers
@@ -51,7 +61,7 @@ export function EvidenceMount({
         event.dataTransfer.effectAllowed = 'move';
       }}
     >
-      {more && (
+      {more && MoreDialog && (
         <MoreDialog
           picture={picture}
           point={point}
@@ -105,7 +115,9 @@ export function EvidenceMount({
       </Mount>
       {(picture.status === 'stale' || picture.status === 'refused') && (
         <div role="alert" className="border border-t-0 border-madder bg-madder-wash p-2 text-sm">
-          <p className="mb-1.5">{keptProblem(picture.problem)}</p>
+          <p className="mb-1.5">
+            <KeptProblem problem={picture.problem} />
+          </p>
           <div className="flex flex-wrap gap-2">
             {picture.status === 'stale' ? (
               <>

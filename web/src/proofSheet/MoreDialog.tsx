@@ -1,7 +1,6 @@
 import type { ProofPoint } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { preparePicture } from '../pictures/preparePicture.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
@@ -73,6 +72,9 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
   );
 }
 
+const prepare = async (picture: SheetPicture): Promise<Blob> =>
+  (await import('../pictures/preparePicture.ts')).preparePicture(picture);
+
 async function told(work: () => Promise<void>): Promise<void> {
   try {
     await work();
@@ -85,11 +87,11 @@ async function told(work: () => Promise<void>): Promise<void> {
 
 /** Downloads it as it will be handed in, under its name. */
 async function savePicture(picture: SheetPicture): Promise<void> {
-  saveAs(await preparePicture(picture), picture.fileName.replace(/\.[^.]*$/, '.png'));
+  saveAs(await prepare(picture), picture.fileName.replace(/\.[^.]*$/, '.png'));
 }
 
 /** Puts it on the clipboard, always as it is now. */
 async function copyPicture(picture: SheetPicture): Promise<void> {
-  await navigator.clipboard.write([new ClipboardItem({ 'image/png': preparePicture(picture) })]);
+  await navigator.clipboard.write([new ClipboardItem({ 'image/png': prepare(picture) })]);
   toast.success('The picture is on the clipboard, as it is now.');
 }

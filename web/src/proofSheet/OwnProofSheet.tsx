@@ -8,7 +8,6 @@ import { SourceBar } from '../sheet/SourceBar.tsx';
 import { UndoLine } from '../sheet/UndoLine.tsx';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { useTaking } from '../sheet/useTaking.tsx';
-import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { whyLocked } from '../sheet/whyLocked.ts';
 import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -34,7 +33,6 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const locked = whyLocked(sheet);
   const taking = useTaking(own, locked !== null);
   const { chosenId, refused } = taking;
-  const left = whatIsLeft(own);
   const referencesOf = useReferences(assignment.id);
   const files = useApi('workFiles', { params: { assignmentId: assignment.id } }).data?.files ?? [];
   useOpening(own, taking.prepare);
@@ -74,7 +72,6 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
             own={own}
             point={point}
             references={referencesOf(point.id)}
-            missing={left.filter((one) => one.place.point === point.code)}
             chosen={!locked && point.id === chosenId}
             locked={locked !== null}
             onChoose={() => taking.choose(point.id)}

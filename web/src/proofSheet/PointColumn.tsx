@@ -1,11 +1,10 @@
 import type { ProofPoint, ReferencePicture } from '@nachweis/contract';
-import { formatPoints, isPinOf, type Missing } from '@nachweis/core';
+import { formatPoints, isPinOf } from '@nachweis/core';
 import { type DragEvent, lazy, type ReactNode, Suspense, useState } from 'react';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
-import { LeftToDo } from '../sheet/LeftToDo.tsx';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
-import { FindingSign, Letter } from '../ui/signs.tsx';
+import { Letter } from '../ui/signs.tsx';
 import { EmptyMount, EVIDENCE_DRAG, EvidenceMount } from './EvidenceMount.tsx';
 
 // Most assignments have none.
@@ -13,13 +12,16 @@ const ReferencePictures = lazy(async () => ({
   default: (await import('../references/ReferencePictures.tsx')).ReferencePictures,
 }));
 
+const importLeft = () => import('../sheet/LeftAtPoint.tsx');
+// Fetched beside what the page shows, and without it the page has all the rest.
+importLeft().catch(() => {});
+const LeftAtPoint = lazy(() => importLeft().catch(() => ({ default: () => null })));
+
 interface PointColumnProps {
   own: OwnSheet;
   point: ProofPoint;
   /** how it should look */
   references: readonly ReferencePicture[];
-  /** what is left to do here */
-  missing: readonly Missing[];
   chosen: boolean;
   locked: boolean;
   onChoose: () => void;
@@ -34,7 +36,6 @@ export function PointColumn({
   own,
   point,
   references,
-  missing,
   chosen,
   locked,
   onChoose,
@@ -97,15 +98,9 @@ export function PointColumn({
       )}
       {!locked && (
         <div className="mb-2 text-sm" data-testid={`left-${point.code}`}>
-          {missing.length > 0 ? (
-            <LeftToDo own={own} missing={missing} label={`Still to do for ${point.code}`} />
-          ) : (
-            pictures.length > 0 && (
-              <p className="flex items-center gap-2 text-faded">
-                <FindingSign level="fine" /> Everything asked for {point.code} is here.
-              </p>
-            )
-          )}
+          <Suspense fallback={null}>
+            <LeftAtPoint own={own} point={point} />
+          </Suspense>
         </div>
       )}
       {pictures.map((picture) => (

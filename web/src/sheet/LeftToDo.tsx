@@ -2,7 +2,7 @@ import type { Missing } from '@nachweis/core';
 import { type ReactNode, useId } from 'react';
 import { Link } from 'react-router';
 import { FindingSign } from '../ui/signs.tsx';
-import { sentence } from '../words/told.ts';
+import { missingSentence } from '../words/missing.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 import { wayTo } from './whatIsLeft.ts';
 
@@ -25,7 +25,7 @@ export function LeftToDo({ own, missing, label }: LeftToDoProps): ReactNode {
     <ul className="flex flex-col gap-1" aria-label={label}>
       {missing.map((one, index) => {
         const way = wayTo(one, own);
-        const words = sentence(one);
+        const words = missingSentence(one);
         return (
           <li key={words} className="flex gap-2">
             <span className="mt-1">

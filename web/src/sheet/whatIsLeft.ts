@@ -1,3 +1,4 @@
+import type { ProofPoint } from '@nachweis/contract';
 import { isPin, kindOf, type Missing, missingForHandIn, placingOf } from '@nachweis/core';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { SheetPicture } from './sheetPictures.ts';
@@ -12,6 +13,14 @@ export function whatIsLeft({ sheet, pictures, statement }: Standing): Missing[] 
     statement,
     pictures: pictures.map((picture) => ({ ...picture, capture: picture })),
   });
+}
+
+/** What of it is to do at one proof point. */
+export function leftAt({ sheet, pictures, statement }: Standing, point: ProofPoint): Missing[] {
+  const assignment = { ...sheet.assignment, proofPoints: [point], needsStatement: false };
+  return whatIsLeft({ sheet: { ...sheet, assignment }, pictures, statement }).filter(
+    ({ place }) => place.point === point.code,
+  );
 }
 
 /** Where something that is left can be done, as an address of this application, and what it is called there. */

@@ -16,7 +16,7 @@ import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
-import { presetFileSentence } from '../words/problems.ts';
+import { presetFileSentence } from '../words/fields.ts';
 
 /** Ways of taking a picture under a name, to be used again by a click or a key. */
 export function PresetsPanel({

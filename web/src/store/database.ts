@@ -1,5 +1,4 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { readFirstStore } from './firstStore.ts';
 import type { KeptJudgement } from './judgement.ts';
 import { type PictureDocument, UNPREPARED } from './pictureDocument.ts';
 import type { KeptStatement } from './statement.ts';
@@ -20,8 +19,10 @@ interface Schema extends DBSchema {
 
 export type BrowserDatabase = IDBPDatabase<Schema>;
 
-/** The store as it was first made is left where it is, for a page of that version may still be open. */
+/** The first one is left where it is, for a page of that version may still be open. */
 const NAME = 'nachweis-2';
+/** the store as it was first made */
+export const FIRST_NAME = 'nachweis';
 
 /** Opens the browser's store, and takes over what an earlier version left in its own. */
 export async function openBrowserDatabase(onOutdated: () => void): Promise<BrowserDatabase> {
@@ -49,7 +50,11 @@ export async function openBrowserDatabase(onOutdated: () => void): Promise<Brows
 }
 
 async function takeOver(db: BrowserDatabase): Promise<void> {
-  const first = await readFirstStore();
+  // Asking for a store makes it; one that was not there is not wanted.
+  if (indexedDB.databases && !(await indexedDB.databases()).some(({ name }) => name === FIRST_NAME)) return;
+  // Where its code cannot be fetched now, all stays where it is until it can.
+  const part = await import('./firstStore.ts').catch(() => null);
+  const first = await part?.readFirstStore();
   if (!first) return;
   const transaction = db.transaction(['pictures', 'bytes', 'statements'], 'readwrite', {
     durability: 'strict',

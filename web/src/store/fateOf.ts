@@ -1,5 +1,5 @@
 import { ApiProblem } from '../api/apiProblem.ts';
-import type { CallCode } from '../words/problems.ts';
+import type { CallCode } from '../words/calls.ts';
 import type { KeptProblem } from './pictureDocument.ts';
 
 /** Nothing at all can be sent now: trying the next one is of no use. */

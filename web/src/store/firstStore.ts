@@ -1,7 +1,7 @@
 import type { Source, Surface } from '@nachweis/contract';
 import type { Framing, Mark } from '@nachweis/core';
 import { openDB } from 'idb';
-import type { KeptBytes } from './database.ts';
+import { FIRST_NAME, type KeptBytes } from './database.ts';
 import { type PictureDocument, UNPREPARED } from './pictureDocument.ts';
 import type { KeptStatement } from './statement.ts';
 
@@ -48,9 +48,7 @@ export async function readFirstStore(): Promise<{
   statements: KeptStatement[];
   leave(): Promise<void>;
 } | null> {
-  // Asking for a store makes it; one that was not there is not wanted.
-  if (indexedDB.databases && !(await indexedDB.databases()).some((db) => db.name === 'nachweis')) return null;
-  const db = await openDB('nachweis', 1, {
+  const db = await openDB(FIRST_NAME, 1, {
     upgrade(made) {
       for (const [name, keyPath] of [
         ['pictures', 'captureId'],

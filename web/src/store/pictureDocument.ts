@@ -1,6 +1,6 @@
 import type { Done, Preparation, Source, Surface, Told } from '@nachweis/contract';
 import { crc32, type Framing, type Size } from '@nachweis/core';
-import type { CallCode } from '../words/problems.ts';
+import type { CallCode } from '../words/calls.ts';
 import { nextRevision } from './nextRevision.ts';
 
 /** What a call was answered with, as it is kept: a code with data, or a sentence that an earlier version kept. */

@@ -1,4 +1,4 @@
-import { ApiProblem } from '../api/apiProblem.ts';
+import { ApiProblem, ownProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { judgementEntries, statementEntries } from './browserStore.ts';
 import { fateOf, RoundEnded } from './fateOf.ts';
@@ -125,7 +125,7 @@ async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promis
     const fate = fateOf(error);
     if (fate.kind === 'not-taken' || judgement.tries + 1 >= MOST_TRIES) {
       await judgementEntries.change(key, (current) => (current ? null : undefined));
-      await hooks.onNotJudged(judgement, error instanceof ApiProblem ? error : new ApiProblem('unreadable'));
+      await hooks.onNotJudged(judgement, error instanceof ApiProblem ? error : ownProblem('unreadable'));
       return true;
     }
     await judgementEntries.change(key, (current) => current && { ...current, tries: current.tries + 1 });

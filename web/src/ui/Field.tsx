@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { fieldSentence } from '../words/problems.ts';
+import { fieldSentence } from '../words/fields.ts';
 
 export const control = 'min-h-10 w-full border border-edge bg-card px-2 font-normal';
 

@@ -1,5 +1,5 @@
 import { MAX_PEOPLE, type PeopleAnswer } from '@nachweis/contract';
-import { fieldSentence } from './problems.ts';
+import { fieldSentence } from './fields.ts';
 
 export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'], string>> = {
   new: 'new',

@@ -1,11 +1,11 @@
-import type { ProblemCode, Told } from '@nachweis/contract';
+import type { Told } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
+import { CALLS, type CallCode } from './calls.ts';
+import { fieldSentence, isFieldCode } from './fields.ts';
+import { missingSentence } from './missing.ts';
 import { sentence } from './told.ts';
 
 type Data = Readonly<Record<string, unknown>>;
-
-/** What the page itself can say of a call, beside what the server says. */
-export type CallCode = ProblemCode | 'offline' | 'unreadable' | 'too-slow';
 
 const THINGS: Readonly<Record<string, string>> = {
   address: 'There is nothing at this address.',
@@ -74,61 +74,10 @@ const REQUEST: Readonly<Record<string, string>> = {
   'came-later': 'Work cannot have come after now. Say when it came.',
 };
 
-/** Messages of fields, by the code that the contract gives them. */
-const FIELDS: Readonly<Record<string, string>> = {
-  'text-too-long': 'At most 20,000 characters.',
-  'remark-empty': 'Write something first, or choose a sign.',
-  'remark-too-long': 'At most 10,000 characters.',
-  'remark-place': 'A remark on a picture needs a place; one to the whole hand-in has none.',
-  'reason-missing': 'Give a reason.',
-  'title-missing': 'An assignment needs a title.',
-  'due-before-open': 'The due time lies before the opening.',
-  'late-before-due': 'The late time ends before the due time.',
-  'late-rule-unreadable':
-    'Write whole percent up to 100, or points such as 0.5; minutes and percent as whole numbers.',
-  'preset-key': 'A key is one letter a to z or one digit.',
-  'preset-name': 'A preset needs a name.',
-  'mark-set-name': 'A look needs a name.',
-  'time-unreadable': 'Give a day and a time.',
-  'rule-missing': 'Pictures need a name. {surname}_{point} will do.',
-  'rule-unreadable': 'This rule cannot be read. What is wrong stands below it.',
-  'name-length': 'Give a whole number of bytes from 32 to 255, or none.',
-  'points-missing': 'An assignment needs at least one proof point.',
-  'point-title-missing': 'A proof point needs a title.',
-  'most-below-least': 'At most has to be at least as many as at least.',
-  'words-too-many': 'Give at most ten, each of at most 80 letters.',
-  'largest-unreadable': 'Give whole kilobytes from 1 to 25000, or nothing.',
-  'size-half': 'Give both sides in whole pixels, or none.',
-  'statement-form-missing':
-    'Give at least one question, or say what both ends of the scale mean, with 2 to 10 places.',
-  'ratio-unreadable': 'Give both sides of the shape, such as 16:9, or nothing.',
-  'points-unreadable': 'Points are a number with at most two decimals, such as 1.5.',
-  'must-show-empty': 'Write what must be seen, or remove it.',
-  'criterion-title-missing': 'Write what is judged, or remove the criterion.',
-  'level-empty': 'Write what this level takes, or remove it.',
-  'course-title-missing': 'A course needs a title.',
-  'time-zone-unknown': 'This time zone is not known. Write it as in Europe/Berlin.',
-  'language-unknown': 'This language is not known. Write it as in en or de.',
-  'surname-missing': 'The surname is missing.',
-  'email-wrong': 'This is no e-mail address.',
-  'field-name': 'A column’s name has letters, digits, - and _ only, and begins with a letter.',
-  'password-short': 'A password has at least 8 characters.',
-};
-
-/** The sentence of one field's fault; messages of the schema library itself are shown as they are. */
-export const fieldSentence = (message: string): string => FIELDS[message] ?? message;
-
 const count = (n: unknown, one: string, many: string) => (n === 1 ? one : `${String(n)} ${many}`);
 
 const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
-  offline: () =>
-    'The server cannot be reached. What you made is kept in this browser; it is sent when the server is back.',
-  unreadable: ({ status }) =>
-    status
-      ? `The server answered with an error (${String(status)}). Try again in a moment.`
-      : 'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
-  'too-slow': () =>
-    'The server took too long to answer. What you made is kept in this browser; it is tried again.',
+  ...CALLS,
   'invalid-request': ({ fields, why, width, height }) => {
     if (why === 'release-over') return 'That time is over already. Choose a later one, or release at once.';
     if (why === 'remark-outside')
@@ -136,13 +85,10 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     if (typeof why === 'string') return REQUEST[why] ?? 'The request cannot be read.';
     const [first] = (fields ?? []) as Array<{ path: string; message: string }>;
     if (!first) return 'The request cannot be read.';
-    const known = FIELDS[first.message];
-    return known ?? `${first.path}: ${first.message.replace(/[.]?$/, '.')}`;
+    return isFieldCode(first.message)
+      ? fieldSentence(first.message)
+      : `${first.path}: ${first.message.replace(/[.]?$/, '.')}`;
   },
-  'signed-out': () => 'Your session has ended. Sign in again; what you made here is kept.',
-  'other-person': () =>
-    'Somebody else has signed in in this browser. Sign in as yourself again; what you made here is kept.',
-  'outdated-page': () => 'Nachweis was updated. Reload this page; what you made here is kept.',
   'wrong-credentials': () => 'E-mail address and password do not fit together. Check both and try again.',
   forbidden: ({ role, why }) =>
     why === 'others-remark'
@@ -185,7 +131,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     `“${String(title)}” is handed in already, and ${count(attempts, 'one hand-in is', 'hand-ins are')} allowed.`,
   incomplete: ({ missing, openVerdicts }) =>
     openVerdicts === undefined
-      ? ((missing ?? []) as Told[]).map(sentence).join(' ')
+      ? ((missing ?? []) as Told[]).map(missingSentence).join(' ')
       : `${count(openVerdicts, 'One must-show or criterion is', 'must-shows or criteria are')} still to judge. Do that, then release.`,
   'points-out-of-range': ({ total, most }) =>
     `That makes ${formatPoints(Number(total))} points, and there are ${formatPoints(Number(most))}. Nothing was entered; add fewer.`,
@@ -230,19 +176,9 @@ function waiting(seconds: number): string {
   return minutes === 1 ? 'a minute' : `${minutes} minutes`;
 }
 
-/** Whether something is a code for which there are words here. */
-export const isProblemCode = (code: unknown): code is CallCode =>
-  typeof code === 'string' && Object.hasOwn(SENTENCES, code);
-
 /** The sentence of what went wrong with a call: what happened, what is safe, what to do. */
 export const problemSentence = (code: CallCode, data: Data): string => SENTENCES[code](data);
 
-/** Why a file of presets was not taken. */
-export function presetFileSentence(
-  fileName: string,
-  { field, message }: { field: string | null; message: string },
-): string {
-  if (field === null) return `“${fileName}”: The file is no JSON. Choose a file that was exported here.`;
-  const where = field ? `“${field}”` : 'The file';
-  return `“${fileName}”: ${where} is wrong: ${(fieldSentence(message) || 'not readable').replace(/[.]$/, '')}. Nothing was imported.`;
-}
+/** Whether something is a code for which there are words here. */
+export const isProblemCode = (code: unknown): code is CallCode =>
+  typeof code === 'string' && Object.hasOwn(SENTENCES, code);

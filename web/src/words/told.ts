@@ -1,47 +1,24 @@
-import type { Done, Told } from '@nachweis/contract';
+import type { Told } from '@nachweis/contract';
 import {
   type DamageDetail,
   type FindingData,
   FORMAT_FACTS,
   MAX_PICTURE_PIXELS,
-  type MissingData,
   type NoteData,
   type Place,
   type RefusalData,
 } from '@nachweis/core';
 import type { DocumentNoteData, DocumentRefusalData } from '@nachweis/core/documents';
-import { alternatives, formatLabel } from './formats.ts';
+import { notRead, shapes, sizes, tooLarge } from './asked.ts';
 
 /** A sentence for each code of a family, made of its data. */
-type Words<M> = { [C in keyof M]: (data: M[C], place: Place) => string };
+export type Words<M> = { [C in keyof M]: (data: M[C], place: Place) => string };
 
 const LONGEST_SHOWN = 60;
 const file = ({ file: name }: Place, without = 'The picture') => {
   const shown = name || without;
   return `“${shown.length > LONGEST_SHOWN ? `${shown.slice(0, LONGEST_SHOWN - 1)}…` : shown}”`;
 };
-const atPoint = ({ point }: Place) => (point ? `${point}: ` : '');
-
-interface Sized {
-  width: number;
-  height: number;
-  minWidth: number | null;
-  minHeight: number | null;
-}
-
-/** How large a picture is and how large it was asked to be. */
-function sizes({ width, height, minWidth, minHeight }: Sized): string {
-  const size = `${width} × ${height} pixels`;
-  if (minHeight === null) return `${size}; a width of at least ${minWidth} is asked for.`;
-  if (minWidth === null) return `${size}; a height of at least ${minHeight} is asked for.`;
-  return `${size}; at least ${minWidth} × ${minHeight} are asked for.`;
-}
-
-/** Rounded up to a tenth, so that what is too large never looks as if it were not. */
-const kilobytes = (bytes: number): string => `${Math.ceil(bytes / 100) / 10} kB`;
-
-const tooLarge = ({ bytes, most }: FindingData['file-too-large']): string =>
-  `The file has ${kilobytes(bytes)}; at most ${kilobytes(most)} are taken.`;
 
 const MOST_NAMED = 3;
 
@@ -49,12 +26,6 @@ function listed(names: readonly string[]): string {
   const shown = names.slice(0, MOST_NAMED).join(', ');
   return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
 }
-
-const notRead = (words: readonly string[]): string =>
-  `The machine did not read ${words.map((word) => `“${word}”`).join(', ')}. See whether a person can.`;
-
-const shapes = ({ width, height, ratio }: FindingData['wrong-shape']): string =>
-  `${width} x ${height} pixels; the shape asked for is ${ratio.width} : ${ratio.height}.`;
 
 const FINDINGS: Words<FindingData> = {
   damaged: () => 'The picture is damaged: its pixels cannot be read.',
@@ -73,35 +44,6 @@ const FINDINGS: Words<FindingData> = {
   'words-being-read': () => 'The words in it are still being read by the machine.',
   'not-pinned': ({ letters }) => `Not pinned here: ${letters.join(', ')}.`,
   'nothing-found': ({ width, height }) => `${width} x ${height} pixels, not blank, not blurred.`,
-};
-
-const MISSING: Words<MissingData> = {
-  'no-picture': (_, place) => `${place.point} has no picture yet.`,
-  'more-pictures': ({ lack }, place) => `${place.point} needs ${lack} more pictures.`,
-  'any-picture': () => 'There is no picture yet. Add at least one.',
-  'picture-damaged': (_, place) =>
-    `${atPoint(place)}a picture is damaged: its pixels cannot be read. Remove it and add it again.`,
-  'pins-missing': ({ letters }, place) =>
-    `${atPoint(place)}pin ${letters.join(', ')} to the place where it is seen.`,
-  'wrong-shape': (data, place) => `${atPoint(place)}${shapes(data)}`,
-  'nothing-hidden': (_, place) => `${atPoint(place)}something private has to be hidden, and nothing is yet.`,
-  'nothing-marked': (_, place) =>
-    `${atPoint(place)}a mark is asked for: an arrow, a ring, a text or a measure.`,
-  'nothing-written': (_, place) =>
-    `${atPoint(place)}write something of your own with it: a line at a pin or a step, a text, or a callout.`,
-  'marks-not-wanted': (_, place) =>
-    `${atPoint(place)}no marks are wanted beside pins and what hides. Remove them.`,
-  'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
-  'file-too-large': (data, place) =>
-    `${atPoint(place)}${tooLarge(data)} Choose another format, or a smaller size.`,
-  'format-not-taken': ({ format, formats }, place) =>
-    `${atPoint(place)}${formatLabel(format)} is not taken here. It has to be ${alternatives(formats.map(formatLabel))}.`,
-  'statement-missing': () => 'Your own statement is missing.',
-  'words-not-read': ({ words }, place) => `${atPoint(place)}${notRead(words)}`,
-  'not-placed': ({ places }) => `Your statement shows other pictures, but not ${places.join(', ')}.`,
-  'placed-astray': ({ places }) =>
-    `Your statement points to ${places.join(', ')}: there is no such picture or pin.`,
-  'answers-missing': ({ headings }) => `Of your own statement, not answered: ${headings.join('; ')}`,
 };
 
 const NOTES: Words<NoteData> = {
@@ -182,7 +124,6 @@ const DOCUMENT_NOTES: Words<DocumentNoteData> = {
 
 const ALL = {
   ...FINDINGS,
-  ...MISSING,
   ...NOTES,
   ...REFUSALS,
   ...DOCUMENT_REFUSALS,
@@ -194,26 +135,4 @@ export function sentence(told: Told | { code: string; place: Place; data: unknow
   if (typeof told === 'string') return told;
   const words = ALL[told.code];
   return words ? words(told.data, told.place) : `A newer version of this page can say more (${told.code}).`;
-}
-
-/** What was done to a picture before it was kept. */
-export function doneSentence(done: Done): string {
-  if (typeof done === 'string') return done;
-  const { percent, from, bits, width, height, corners, count } = done.data;
-  switch (done.code) {
-    case 'straightened':
-      return `Straightened from ${width} × ${height} by its corners ${corners}.`;
-    case 'scaled':
-      return `Scaled to ${percent} %.`;
-    case 'converted':
-      return bits
-        ? `Converted from ${from} to PNG, ${bits} bits a channel to 8.`
-        : `Converted from ${from} to PNG${from === 'BMP' ? ', pixel for pixel' : ''}.`;
-    case 'rebuilt':
-      return 'Rebuilt as PNG from the pixels in the document, without loss.';
-    case 'composed':
-      return `Composed of ${count} ${count === 1 ? 'picture' : 'pictures'} that came by ${from}.`;
-    case 'packed':
-      return 'Kept as WebP without loss; as PNG it has more than 25 MB.';
-  }
 }

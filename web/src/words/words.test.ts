@@ -1,8 +1,11 @@
 import { PROBLEM_CODES } from '@nachweis/contract';
 import { checkPicture, missingForHandIn, tell } from '@nachweis/core';
 import { describe, expect, it } from 'vitest';
-import { presetFileSentence, problemSentence } from './problems.ts';
-import { doneSentence, sentence } from './told.ts';
+import { doneSentence } from './done.ts';
+import { presetFileSentence } from './fields.ts';
+import { missingSentence } from './missing.ts';
+import { problemSentence } from './problems.ts';
+import { sentence } from './told.ts';
 
 describe('the sentences', () => {
   it('say how large a picture is and how large it was asked to be', () => {
@@ -44,7 +47,17 @@ describe('the sentences', () => {
         },
       ],
     });
-    expect(missing.map(sentence)).toEqual(['P1 has no picture yet.', 'Your own statement is missing.']);
+    expect(missing.map(missingSentence)).toEqual([
+      'P1 has no picture yet.',
+      'Your own statement is missing.',
+    ]);
+  });
+  it('tell who judges what is so, and who hands in what to do about it', () => {
+    const told = tell('to-check', 'file-too-large', { bytes: 2048, most: 1024 }, { point: 'P1' });
+    expect(sentence(told)).toBe('The file has 2.1 kB; at most 1.1 kB are taken.');
+    expect(missingSentence(told)).toBe(
+      'P1: The file has 2.1 kB; at most 1.1 kB are taken. Choose another format, or a smaller size.',
+    );
   });
   it('of a refusal name the file, say what happened and what to do', () => {
     const said = sentence(
