@@ -7,6 +7,7 @@ import { useLive } from '../judging/useLive.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { AlignedPoints } from './AlignedPoints.tsx';
 import { BookFilter } from './BookFilter.tsx';
 import { CellDialog } from './CellDialog.tsx';
 import { Distribution } from './Distribution.tsx';
@@ -146,7 +147,11 @@ function columnsOf(
     figure,
     cell: (row) => {
       const units = figure(row);
-      return <span className="font-mono">{units === null ? '–' : formatPoints(units)}</span>;
+      return units === null ? (
+        <span className="pl-[2ch] font-mono text-faded">–</span>
+      ) : (
+        <AlignedPoints units={units} />
+      );
     },
   });
   const more = [

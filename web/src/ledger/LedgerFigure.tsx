@@ -1,9 +1,10 @@
 import type { LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { AlignedPoints } from './AlignedPoints.tsx';
 
 const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
-  none: 'nothing',
+  none: 'nothing handed in',
   exempt: 'exempt',
   waiting: 'waiting',
   marked: 'not released',
@@ -28,11 +29,7 @@ export function LedgerFigure({ cell, who, onOpen }: LedgerFigureProps): ReactNod
       title={cell.reason || undefined}
       className="flex min-h-6 w-full flex-wrap items-baseline gap-x-2 text-left underline-offset-2 hover:underline"
     >
-      {units !== null && (
-        <span className={`font-mono ${state === 'released' ? 'font-bold' : 'text-faded'}`}>
-          {formatPoints(units)}
-        </span>
-      )}
+      {units !== null && <AlignedPoints units={units} className={state === 'released' ? 'font-bold' : ''} />}
       {STATE_WORDS[state] && <span className="text-faded">{STATE_WORDS[state]}</span>}
       {late && <span className="text-ochre">late</span>}
     </button>

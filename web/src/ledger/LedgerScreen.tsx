@@ -7,6 +7,7 @@ import { useLive } from '../judging/useLive.ts';
 import { Button } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { AlignedPoints } from './AlignedPoints.tsx';
 import { BookFilter } from './BookFilter.tsx';
 import { BringFigures } from './BringFigures.tsx';
 import { CellDialog } from './CellDialog.tsx';
@@ -71,7 +72,7 @@ function Book({ ledger, onChanged }: { ledger: Ledger; onChanged: () => void }):
         id: 'total',
         title: 'Released',
         figure: ({ totalUnits }) => totalUnits,
-        cell: ({ totalUnits }) => <span className="font-mono font-bold">{formatPoints(totalUnits)}</span>,
+        cell: ({ totalUnits }) => <AlignedPoints units={totalUnits} className="font-bold" />,
       },
     ],
     [assignments],

@@ -144,14 +144,14 @@ export function LedgerTable<L extends LedgerLine>(props: LedgerTableProps<L>): R
             <tr key={id} className="border-t border-rule">
               <th
                 scope="row"
-                className="written max-w-52 bg-paper px-2 py-1 text-left font-semibold sm:sticky sm:left-0"
+                className="written max-w-52 bg-paper px-2 py-1 text-left align-baseline font-semibold sm:sticky sm:left-0"
               >
                 <span className="line-clamp-3" title={line.student.listed}>
                   {line.student.listed}
                 </span>
               </th>
               {columns.map((column) => (
-                <td key={column.id} className="px-2 py-1">
+                <td key={column.id} className="px-2 py-1 align-baseline">
                   {column.cell(line)}
                 </td>
               ))}

@@ -84,11 +84,11 @@ function Overview({ marking, onNow, onAgain }: OverviewProps): ReactNode {
             </thead>
             <tbody>
               {handIns.map(({ handInId, number, student, judged, marker, doneAt }) => (
-                <tr key={handInId} className="border-b border-rule">
+                <tr key={handInId} className="border-b border-rule *:py-1">
                   <td>
                     <input
                       type="checkbox"
-                      className="size-6 accent-verdigris"
+                      className="block size-6 accent-verdigris"
                       aria-label={`Choose ${number}, ${student}`}
                       disabled={marker !== null}
                       checked={marker === null && chosen.has(handInId)}

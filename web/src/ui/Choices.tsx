@@ -58,7 +58,7 @@ export function Choices<V extends string>({
             byArrow.current = false;
             if (option.value !== value) choose(option.value);
           }}
-          className="flex min-h-8 flex-1 items-center justify-center gap-1 rounded-md border border-edge bg-card px-1 text-sm whitespace-nowrap hover:bg-verdigris-wash data-[state=checked]:border-verdigris data-[state=checked]:bg-verdigris data-[state=checked]:text-card"
+          className="flex min-h-8 flex-1 items-center justify-center gap-1 rounded-md border border-edge bg-card px-2 text-sm whitespace-nowrap hover:bg-verdigris-wash data-[state=checked]:border-verdigris data-[state=checked]:bg-verdigris data-[state=checked]:text-card"
         >
           {option.content}
         </RadioGroup.Item>
