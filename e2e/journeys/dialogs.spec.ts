@@ -74,6 +74,45 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   await throughAndBack(page, button(/^Keys/), 'Keys of this page', settings);
 });
 
+test('the dialogs of a course and of its book begin at their work, and give the focus back', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInCurve(page, school);
+  const button = (name: string | RegExp) => page.getByRole('button', { name });
+  const textbox = (dialog: Locator) => dialog.getByRole('textbox').first();
+  await page.goto(`/hand-ins/${handInId}`);
+  await throughAndBack(page, button(/^Withdraw/), /^Withdraw/, (dialog) =>
+    dialog.getByRole('button', { name: 'Not now' }),
+  );
+  await openSheet(page, school.single);
+  await throughAndBack(page, button(/telephone/i), /telephone$/, (dialog) =>
+    dialog.getByRole('button').nth(1),
+  );
+
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course: / }).click();
+  await page.getByRole('heading', { name: 'People' }).waitFor();
+  const course = page.url();
+  await throughAndBack(page, button(/^Copy for another term/), 'Copy for another term', textbox);
+  await throughAndBack(page, button('Bring in a class list'), 'Bring in a class list', textbox);
+  await throughAndBack(page, button(/^Take .* out/).first(), /out of the course\?$/, (dialog) =>
+    dialog.getByRole('button').nth(1),
+  );
+  await page.goto(`${course}/ledger`);
+  await throughAndBack(page, button('Bring in points'), 'Bring in points', textbox);
+  await throughAndBack(page, button(/Rating curve: /).first(), /Rating curve$/, textbox);
+  await page.goto(`/assignments/${school.curve.id}/hand-ins`);
+  await throughAndBack(page, button(/^Share out/), 'Who judges whom', (dialog) =>
+    dialog.locator('input, select').first(),
+  );
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  await throughAndBack(page, button(/^Add a picture to/).first(), /^Reference picture/, (dialog) =>
+    dialog.locator('input[type=file]'),
+  );
+});
+
 test('no action leaves the focus on nothing: taking out, putting back, dismissing, moving', async ({
   page,
   school,

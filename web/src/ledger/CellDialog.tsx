@@ -6,6 +6,7 @@ import { GradeHistoryList } from '../judging/GradeHistoryList.tsx';
 import { TakeReleaseBack } from '../judging/TakeReleaseBack.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Failed, Loading } from '../ui/states.tsx';
 import { ExemptForm } from './ExemptForm.tsx';
 import { PointsForm } from './PointsForm.tsx';
 
@@ -62,11 +63,12 @@ export function CellDialog(props: CellDialogProps): ReactNode {
 }
 
 function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () => void }): ReactNode {
-  const { data: review, mutate } = useApi('review', { params: { handInId } });
+  const { data: review, error, mutate } = useApi('review', { params: { handInId } });
   const history = useApi('gradeHistory', { params: { handInId } });
   const [takingBack, setTakingBack] = useState(false);
   const [saved, setSaved] = useState(0);
-  if (!review) return null;
+  if (!review)
+    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the points" />;
   const again = async () => {
     onChanged();
     await Promise.allSettled([mutate(), history.mutate()]);
