@@ -1,10 +1,12 @@
 import { type Levels, levelsOf, scaled, slopesOf } from '../raster/levels.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
+import { agreementOf } from './agreement.ts';
 import type { Alignment, Lie } from './alignment.ts';
 import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
 import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
 import { around, asMeant, MEANT_ROOM, pivotOf, refine, rescaled, scalesAround } from './refine.ts';
-import { askRegions } from './regions.ts';
+import { askRegions, type OfRegions } from './regions.ts';
+import { samePixels } from './samePixels.ts';
 
 /** Longer sides that are compared, just below a power of two: over many scales, at a few, and at the best. */
 const [COARSE, MIDDLE, FINE] = [110, 220, 440];
@@ -26,6 +28,8 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
   checkRaster(reference);
   checkRaster(other);
   const [a, b] = [levelsOf(reference), levelsOf(other)];
+  const unscaled = unscaledLie(reference, other, a, b);
+  if (unscaled) return unscaled;
   // Between displays and zooms a few scales are usual: where one of them fits well, no other is looked for.
   const meant = [...MEANT_SCALES, a.width / b.width, a.height / b.height];
   let best = bestOf(a, b, meant, (scale) => [scale]);
@@ -50,11 +54,30 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
   const first = askRegions(full, whole);
   // Where most regions lie elsewhere together, it is there; asked once more, they have to lie as one.
   const moved = first.lie === whole ? whole : asMeant(full, refine(full, first.lie), meant);
-  const { asked, heard, agreeing } = first.lie === whole ? first : askRegions(full, moved);
+  const held = isHeld(first.lie === whole ? first : askRegions(full, moved));
   const { scale, dx, dy, agreement } = moved;
-  const isHeld = heard >= Math.max(LEAST_HEARD, asked * LEAST_SHARE) && agreeing >= heard * MOST_AGREE;
-  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && isHeld };
+  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && held };
 }
+
+/** Most comparisons are of the same program on the same display: nothing else is looked for where that is so. */
+function unscaledLie(reference: Raster, other: Raster, a: Levels, b: Levels): Alignment | null {
+  const [tried] = correlated(a, b, [1], FINE);
+  if (!tried || tried.shift.rival > MOST_RIVAL) return null;
+  const { factor, shift } = tried;
+  const full = pyramidStep(a, b, 1);
+  const near = { dx: shift.dx / factor, dy: shift.dy / factor };
+  const moved = samePixels(reference, other, full.places, near, Math.ceil(2 / factor));
+  if (!moved) return null;
+  const lie = { scale: 1, ...moved };
+  const agreement = agreementOf(full, lie);
+  return agreement >= LEAST_AGREEMENT && isHeld(askRegions(full, lie))
+    ? { ...lie, agreement, sure: true }
+    : null;
+}
+
+/** Whether most regions say that the picture lies where it was found. */
+const isHeld = ({ asked, heard, agreeing }: OfRegions): boolean =>
+  heard >= Math.max(LEAST_HEARD, asked * LEAST_SHARE) && agreeing >= heard * MOST_AGREE;
 
 /** Scales between displays and zooms that are usual. */
 const MEANT_SCALES = [1, 0.5, 2, 2 / 3, 1.5, 0.75, 4 / 3, 0.8, 1.25, 4 / 7, 1.75] as const;

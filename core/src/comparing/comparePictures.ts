@@ -1,8 +1,8 @@
 import pixelmatch from 'pixelmatch';
 import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
-import { sample } from '../raster/sample.ts';
 import type { Lie } from './alignment.ts';
+import { layOn } from './layOn.ts';
 
 /** What differs between two pictures that lie on each other. */
 export interface Differences {
@@ -22,6 +22,8 @@ export interface Differences {
 
 /** Sensitivity of the comparison, 0 to 1, as pixelmatch counts it: what an eye sees beside each other. */
 const THRESHOLD = 0.1;
+/** Of a pixel read as one number, in the order of bytes of every machine this runs on. */
+const ALPHA = 0xff000000;
 /** Changed pixels this close together are one place. */
 const NEAR = 12;
 /** Fewer changed pixels than this are no place of their own, but a speck; a decimal point has more. */
@@ -35,17 +37,19 @@ export function comparePictures(first: Raster, second: Raster, alignment: Lie): 
   const { width, height } = first;
   const mask = new Uint8Array(width * height * 4);
   const ignoreMask = new Uint8Array(width * height);
+  const reach = new Uint32Array(laid.data.buffer);
   let covering = 0;
-  for (let i = 0; i < ignoreMask.length; i++)
-    if (laid.data[i * 4 + 3] === 0) ignoreMask[i] = 1;
-    else covering++;
+  for (let i = 0; i < reach.length; i++)
+    if ((reach[i] as number) & ALPHA) covering++;
+    else ignoreMask[i] = 1;
   const differing = pixelmatch(first.data, laid.data, mask, width, height, {
     threshold: THRESHOLD,
     diffMask: true,
     ignoreMask,
   });
   const changed = new Uint8Array(width * height);
-  for (let i = 0; i < changed.length; i++) if (mask[i * 4 + 3] !== 0) changed[i] = 1;
+  const drawn = new Uint32Array(mask.buffer);
+  for (let i = 0; i < drawn.length; i++) if (drawn[i] !== 0) changed[i] = 1;
   const places = placesOf(changed, width, height);
   return {
     laid,
@@ -60,22 +64,6 @@ export function comparePictures(first: Raster, second: Raster, alignment: Lie): 
     covered: covering / (width * height),
     share: covering > 0 ? differing / covering : 0,
   };
-}
-
-/** The second picture as it lies in the frame of the first; between pixels the nearest at scale 1, else linearly. */
-function layOn({ width, height }: Raster, second: Raster, { scale, dx, dy }: Lie): Raster {
-  const data = new Uint8ClampedArray(width * height * 4);
-  const source = new Uint32Array(second.data.slice().buffer);
-  const target = new Uint32Array(data.buffer);
-  const exact = scale === 1 && Number.isInteger(dx) && Number.isInteger(dy);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const [u, v] = [(x + 0.5 - dx) / scale - 0.5, (y + 0.5 - dy) / scale - 0.5];
-      if (u < -0.5 || v < -0.5 || u > second.width - 0.5 || v > second.height - 0.5) continue;
-      if (exact) target[y * width + x] = source[v * second.width + u] as number;
-      else sample(second, u, v, data, (y * width + x) * 4);
-    }
-  return { width, height, data };
 }
 
 /** Boxes around changed pixels that lie close together, on a grid of squares: neighbouring squares belong together. */

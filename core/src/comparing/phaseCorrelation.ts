@@ -29,10 +29,11 @@ export class PhaseCorrelation {
   spectrumOf(levels: Float32Array, width: number, height: number): Square {
     const { size } = this;
     const square = new Float64Array(size * size * 2);
-    for (let y = 0; y < Math.min(height, size); y++)
-      for (let x = 0; x < Math.min(width, size); x++)
-        square[(y * size + x) * 2] = levels[y * width + x] as number;
-    this.transform(square, false);
+    const columns = Math.min(width, size);
+    const rows = Math.min(height, size);
+    for (let y = 0; y < rows; y++)
+      for (let x = 0; x < columns; x++) square[(y * size + x) * 2] = levels[y * width + x] as number;
+    this.transform(square, false, rows);
     return square;
   }
 
@@ -44,32 +45,39 @@ export class PhaseCorrelation {
     const { size } = this;
     const cross = new Float64Array(first.length);
     for (let i = 0; i < cross.length; i += 2) {
-      const [a, b, c, d] = [first[i], first[i + 1], second[i], second[i + 1]] as [
-        number,
-        number,
-        number,
-        number,
-      ];
-      const [real, imaginary] = [a * c + b * d, b * c - a * d];
-      const long = Math.hypot(real, imaginary) || 1;
+      const a = first[i] as number;
+      const b = first[i + 1] as number;
+      const c = second[i] as number;
+      const d = second[i + 1] as number;
+      const real = a * c + b * d;
+      const imaginary = b * c - a * d;
+      // Math.hypot takes several times as long as all the rest of it.
+      const long = Math.sqrt(real * real + imaginary * imaginary) || 1;
       cross[i] = real / long;
       cross[i + 1] = imaginary / long;
     }
-    this.transform(cross, true);
-    const at = (x: number, y: number) => cross[(y * size + x) * 2] as number;
-    let [peak, peakX, peakY] = [Number.NEGATIVE_INFINITY, 0, 0];
-    for (let y = 0; y < size; y++)
-      for (let x = 0; x < size; x++) if (at(x, y) > peak) [peak, peakX, peakY] = [at(x, y), x, y];
+    this.transform(cross, true, size);
+    let highest = 0;
+    for (let i = 2; i < cross.length; i += 2)
+      if ((cross[i] as number) > (cross[highest] as number)) highest = i;
+    const peak = cross[highest] as number;
+    const peakX = (highest / 2) % size;
+    const peakY = Math.floor(highest / 2 / size);
     let rival = 0;
     const apart = (a: number, b: number) => Math.min(Math.abs(a - b), size - Math.abs(a - b));
-    for (let y = 0; y < size; y++)
-      for (let x = 0; x < size; x++)
-        if (at(x, y) > rival && (apart(x, peakX) > BESIDE || apart(y, peakY) > BESIDE)) rival = at(x, y);
+    for (let y = 0; y < size; y++) {
+      const besideY = apart(y, peakY) <= BESIDE;
+      for (let x = 0; x < size; x++) {
+        const value = cross[(y * size + x) * 2] as number;
+        if (value > rival && !(besideY && apart(x, peakX) <= BESIDE)) rival = value;
+      }
+    }
     const signed = (place: number) => (place > size / 2 ? place - size : place);
     return { dx: signed(peakX), dy: signed(peakY), peak, rival: peak > 0 ? rival / peak : 1 };
   }
 
-  private transform(square: Square, back: boolean): void {
+  /** @param rows from the first on, that hold more than zeros */
+  private transform(square: Square, back: boolean, rows: number): void {
     const { size, line, result } = this;
     const run = (start: number, step: number) => {
       for (let i = 0; i < size; i++) {
@@ -83,7 +91,7 @@ export class PhaseCorrelation {
         square[start + i * step + 1] = result[i * 2 + 1] as number;
       }
     };
-    for (let y = 0; y < size; y++) run(y * size * 2, 2);
+    for (let y = 0; y < rows; y++) run(y * size * 2, 2);
     for (let x = 0; x < size; x++) run(x * 2, size * 2);
   }
 }

@@ -1,5 +1,5 @@
 import { type Levels, scaled } from '../raster/levels.ts';
-import { edgePlaces } from './agreement.ts';
+import { edgePlaces, type Places } from './agreement.ts';
 
 /** Both pictures in one reduced size, and where the first has edges. */
 export interface PyramidStep {
@@ -7,7 +7,7 @@ export interface PyramidStep {
   factor: number;
   a: Levels;
   b: Levels;
-  places: ReadonlyArray<readonly [number, number]>;
+  places: Places;
 }
 
 export function pyramidStep(a: Levels, b: Levels, factor: number): PyramidStep {

@@ -12,7 +12,8 @@ export type Pivot = readonly [x: number, y: number];
 /** The middle of what both have: about it another scale moves as little as can be, wherever in the picture that is. */
 export function pivotOf({ b, places }: PyramidStep, { scale, dx, dy }: Lie): Pivot {
   let [count, sumX, sumY] = [0, 0, 0];
-  for (const [x, y] of places) {
+  for (let i = 0; i < places.length; i += 2) {
+    const [x, y] = [places[i] as number, places[i + 1] as number];
     const [u, v] = [(x - dx) / scale, (y - dy) / scale];
     if (u < 0 || v < 0 || u > b.width || v > b.height) continue;
     count++;

@@ -1,4 +1,4 @@
-import { agreementOf } from './agreement.ts';
+import { agreementOf, type Places } from './agreement.ts';
 import type { Lie } from './alignment.ts';
 import type { PyramidStep } from './pyramid.ts';
 
@@ -36,7 +36,7 @@ export interface OfRegions {
 export function askRegions(step: PyramidStep, at: Lie): OfRegions {
   const common = regionsOf(step)
     .map((places) => inBoth(step, places, at))
-    .filter((places) => places.length >= LEAST_PLACES);
+    .filter((places) => places.length >= LEAST_PLACES * 2);
   const said = common.flatMap((places) => hear(step, places, at) ?? []);
   const counts = { asked: common.length, heard: said.length };
   let best: OfRegions = { ...counts, lie: at, agreeing: within(said, 0, 0, 0).length };
@@ -76,25 +76,30 @@ function fitted({ scale, dx, dy }: Lie, said: readonly Said[]): Lie {
 }
 
 /** The places along edges, by region. */
-function regionsOf({ a, places }: PyramidStep): Array<PyramidStep['places']> {
-  const regions: Array<Array<readonly [number, number]>> = Array.from({ length: ACROSS * DOWN }, () => []);
-  for (const place of places) {
-    const column = Math.floor((place[0] * ACROSS) / a.width);
-    const row = Math.floor((place[1] * DOWN) / a.height);
-    regions[row * ACROSS + column]?.push(place);
+function regionsOf({ a, places }: PyramidStep): Places[] {
+  const regions = Array.from({ length: ACROSS * DOWN }, (): number[] => []);
+  for (let i = 0; i < places.length; i += 2) {
+    const [x, y] = [places[i] as number, places[i + 1] as number];
+    const column = Math.floor((x * ACROSS) / a.width);
+    const row = Math.floor((y * DOWN) / a.height);
+    regions[row * ACROSS + column]?.push(x, y);
   }
-  return regions;
+  return regions.map((region) => Int32Array.from(region));
 }
 
 /** Those places that the second covers too. */
-const inBoth = ({ b }: PyramidStep, places: PyramidStep['places'], at: Lie): PyramidStep['places'] =>
-  places.filter(([x, y]) => {
+function inBoth({ b }: PyramidStep, places: Places, at: Lie): Places {
+  const common: number[] = [];
+  for (let i = 0; i < places.length; i += 2) {
+    const [x, y] = [places[i] as number, places[i + 1] as number];
     const [u, v] = [(x - at.dx) / at.scale, (y - at.dy) / at.scale];
-    return u >= 0 && v >= 0 && u <= b.width && v <= b.height;
-  });
+    if (u >= 0 && v >= 0 && u <= b.width && v <= b.height) common.push(x, y);
+  }
+  return Int32Array.from(common);
+}
 
 /** Null where a region goes together with the second nowhere near. */
-function hear(step: PyramidStep, places: PyramidStep['places'], at: Lie): Said | null {
+function hear(step: PyramidStep, places: Places, at: Lie): Said | null {
   const region = { ...step, places };
   const worth = (offX: number, offY: number) =>
     agreementOf(region, { scale: at.scale, dx: at.dx + offX, dy: at.dy + offY });
@@ -111,6 +116,7 @@ function hear(step: PyramidStep, places: PyramidStep['places'], at: Lie): Said |
     room = by;
   }
   if (best.agreement < LEAST_AGREEMENT) return null;
-  const mean = (axis: 0 | 1) => places.reduce((sum, place) => sum + place[axis], 0) / places.length;
+  const mean = (axis: 0 | 1) =>
+    (places.reduce((sum, value, i) => (i % 2 === axis ? sum + value : sum), 0) * 2) / places.length;
   return { x: mean(0), y: mean(1), offX: best.offX, offY: best.offY };
 }

@@ -23,8 +23,10 @@ export function levelsOf({ width, height, data }: Raster): Levels {
 export function levelAt({ width, height, levels }: Levels, x: number, y: number): number {
   const left = Math.min(Math.max(Math.floor(x), 0), width - 1);
   const top = Math.min(Math.max(Math.floor(y), 0), height - 1);
-  const [right, bottom] = [Math.min(left + 1, width - 1), Math.min(top + 1, height - 1)];
-  const [across, down] = [Math.min(Math.max(x - left, 0), 1), Math.min(Math.max(y - top, 0), 1)];
+  const right = Math.min(left + 1, width - 1);
+  const bottom = Math.min(top + 1, height - 1);
+  const across = Math.min(Math.max(x - left, 0), 1);
+  const down = Math.min(Math.max(y - top, 0), 1);
   const upper =
     (levels[top * width + left] as number) * (1 - across) + (levels[top * width + right] as number) * across;
   const lower =
@@ -42,10 +44,37 @@ export function scaled(picture: Levels, factor: number): Levels {
   const width = Math.max(1, Math.round(small.width * left));
   const height = Math.max(1, Math.round(small.height * left));
   const levels = new Float32Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      levels[y * width + x] = levelAt(small, (x + 0.5) / left - 0.5, (y + 0.5) / left - 0.5);
+  const across = between(width, small.width, left);
+  const down = between(height, small.height, left);
+  for (let y = 0; y < height; y++) {
+    const top = (down.before[y] as number) * small.width;
+    const bottom = (down.after[y] as number) * small.width;
+    const b = down.share[y] as number;
+    for (let x = 0; x < width; x++) {
+      const l = across.before[x] as number;
+      const r = across.after[x] as number;
+      const a = across.share[x] as number;
+      const upper = (small.levels[top + l] as number) * (1 - a) + (small.levels[top + r] as number) * a;
+      const lower = (small.levels[bottom + l] as number) * (1 - a) + (small.levels[bottom + r] as number) * a;
+      levels[y * width + x] = upper * (1 - b) + lower * b;
+    }
+  }
   return { width, height, levels };
+}
+
+/** Between which two of `most` pixels the middle of each of `count` lies, and how far on from the first of them. */
+export function between(count: number, most: number, factor: number, shift = 0) {
+  const before = new Int32Array(count);
+  const after = new Int32Array(count);
+  const share = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    const place = (i + 0.5 - shift) / factor - 0.5;
+    const left = Math.min(Math.max(Math.floor(place), 0), most - 1);
+    before[i] = left;
+    after[i] = Math.min(left + 1, most - 1);
+    share[i] = Math.min(Math.max(place - left, 0), 1);
+  }
+  return { before, after, share };
 }
 
 function shrunk({ width, height, levels }: Levels, step: number): Levels {
@@ -74,7 +103,7 @@ export function slopesOf({ width, height, levels }: Levels): Levels {
       const across = (levels[at + 1] as number) - (levels[at - 1] as number);
       const down = (levels[at + width] as number) - (levels[at - width] as number);
       // A strong edge counts hardly more than a clear one: what is common are the places.
-      out[at] = Math.min(Math.hypot(across, down), 60);
+      out[at] = Math.min(Math.sqrt(across * across + down * down), 60);
     }
   return { width, height, levels: out };
 }

@@ -50,7 +50,7 @@ export function gradientsOf({ width, height, levels }: Levels): Gradients {
         level(above - 1) -
         2 * level(above) -
         level(above + 1);
-      const long = Math.hypot(gx, gy);
+      const long = Math.sqrt(gx * gx + gy * gy);
       if (long / 8 < FAINTEST) continue;
       raw[at] = long / 8;
       towardsX[at] = gx / long;

@@ -1,8 +1,10 @@
 import type { Assignment, ProofPoint } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
+import { useApi } from '../api/useApi.ts';
 import { ReferencePictures } from '../references/ReferencePictures.tsx';
 import { useReferences } from '../references/useReferences.ts';
+import { BriefText } from '../ui/BriefText.tsx';
 import { buttonClasses } from '../ui/Button.tsx';
 import { VerdictDisc } from '../ui/signs.tsx';
 import type { Stand } from './standOf.ts';
@@ -39,8 +41,12 @@ interface AskedProps {
 /** What the student was asked, and how it should look. */
 export function Asked({ assignment, point, compareHref }: AskedProps): ReactNode {
   const references = useReferences(assignment.id)(point.id);
+  const [open, setOpen] = useState(false);
   return (
-    <details className="border-b border-rule px-3 py-1.5 text-sm">
+    <details
+      className="border-b border-rule px-3 py-1.5 text-sm"
+      onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+    >
       <summary className="cursor-pointer text-verdigris-deep">
         What was asked for {point.code}
         {references.length > 0 && `, and how it should look (${references.length})`}
@@ -62,11 +68,18 @@ export function Asked({ assignment, point, compareHref }: AskedProps): ReactNode
         </div>
       )}
       {point.instructions && <p className="written mt-1 whitespace-pre-line">{point.instructions}</p>}
-      {assignment.brief && (
-        <p className="written mt-1 max-h-40 overflow-auto whitespace-pre-line text-faded">
-          {assignment.brief}
-        </p>
-      )}
+      {open && assignment.brief && <AskedBrief assignment={assignment} />}
     </details>
+  );
+}
+
+/** The brief as the student read it, with the files that it names. */
+function AskedBrief({ assignment }: Pick<AskedProps, 'assignment'>): ReactNode {
+  const { data } = useApi('workFiles', { params: { assignmentId: assignment.id } });
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
+    <section aria-label="The brief" tabIndex={0} className="mt-1 max-h-60 overflow-auto text-faded">
+      <BriefText text={assignment.brief} files={data?.files ?? []} />
+    </section>
   );
 }

@@ -1,5 +1,5 @@
 import type { Review } from '@nachweis/contract';
-import { useEffect } from 'react';
+import { useCallback, useEffect } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf, callApi } from '../api/callApi.ts';
 
@@ -8,10 +8,18 @@ import { addressOf, callApi } from '../api/callApi.ts';
  * shown in the same moment, and asked for again then.
  */
 export function usePreloaded(...handInIds: Array<string | undefined>): void {
-  const { cache, mutate } = useSWRConfig();
+  const preload = usePreload();
   const wanted = handInIds.filter((id) => id !== undefined).join(' ');
   useEffect(() => {
-    for (const handInId of wanted.split(' ').filter(Boolean)) {
+    for (const handInId of wanted.split(' ').filter(Boolean)) preload(handInId);
+  }, [wanted, preload]);
+}
+
+/** Fetches one hand-in and its pictures: a pointer that goes down on the way to it is a tenth of a second ahead of its click. */
+export function usePreload(): (handInId: string) => void {
+  const { cache, mutate } = useSWRConfig();
+  return useCallback(
+    (handInId) => {
       const args = { params: { handInId } };
       const address = addressOf('review', args);
       const known = cache.get(address)?.data as Review | undefined;
@@ -23,8 +31,9 @@ export function usePreloaded(...handInIds: Array<string | undefined>): void {
         })
         // It is asked for again when one is there.
         .catch(() => undefined);
-    }
-  }, [wanted, cache, mutate]);
+    },
+    [cache, mutate],
+  );
 }
 
 /** Pictures that are held: a browser lets go of one that nothing has, with its pixels, and would fetch it again. */

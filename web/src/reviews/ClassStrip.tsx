@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
+import { usePreload } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 
@@ -32,6 +33,7 @@ export function ClassStrip({ assignment, point, review }: ClassStripProps): Reac
     const [list, own] = [line.current, here.current?.parentElement];
     if (list && own) list.scrollTo(own.offsetLeft - (list.clientWidth - own.clientWidth) / 2, 0);
   }, [there, review.handInId]);
+  const preload = usePreload();
   const place = rows.findIndex((row) => row.handInId === review.handInId);
   return (
     <nav
@@ -50,6 +52,7 @@ export function ClassStrip({ assignment, point, review }: ClassStripProps): Reac
               pointId={point.id}
               code={point.code}
               isHere={row.handInId === review.handInId}
+              onMeant={preload}
               element={row.handInId === review.handInId ? here : null}
             />
           </li>
@@ -64,6 +67,8 @@ interface StripCellProps {
   pointId: string;
   code: string;
   isHere: boolean;
+  /** it is about to be gone to */
+  onMeant: (handInId: string) => void;
   element: React.Ref<HTMLAnchorElement> | null;
 }
 
@@ -73,6 +78,7 @@ const StripCell = memo(function StripCell({
   pointId,
   code,
   isHere,
+  onMeant,
   element,
 }: StripCellProps): ReactNode {
   const cell = row.cells.find((one) => one.proofPointId === pointId);
@@ -85,6 +91,7 @@ const StripCell = memo(function StripCell({
     <Link
       ref={element}
       to={`/hand-ins/${row.handInId}/review?point=${code}`}
+      onPointerDown={() => onMeant(row.handInId)}
       aria-current={isHere ? 'page' : undefined}
       // One stop for Tab, not one for each of a class: Page Up and Page Down go along it.
       tabIndex={isHere ? 0 : -1}
