@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { ROOT } from './benchServer.ts';
 import { measureBundle } from './bundle.ts';
 import { benchComparing } from './comparing.ts';
+import { measureExport } from './export.ts';
 import { benchFinding } from './finding/finding.ts';
 import { benchLayouts } from './finding/newLayouts.ts';
 import { benchSheets } from './finding/sheets.ts';
@@ -24,6 +25,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   paste: measurePaste,
   drag: measureRegionDrag,
   marks: measureMarkDrag,
+  export: measureExport,
   captures: measureManyCaptures,
   finding: benchFinding,
   layouts: benchLayouts,

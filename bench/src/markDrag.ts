@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { openBenchSheet, percentile } from './openSheet.ts';
+import { openMarkedSheet } from './markedSheet.ts';
+import { percentile } from './openSheet.ts';
 
 const WIDTH = 3840;
 const HEIGHT = 2160;
@@ -12,28 +12,8 @@ export async function measureMarkDrag(): Promise<void> {
   const png = await sharp({ create: { width: WIDTH, height: HEIGHT, channels: 3, background: '#dfe6e0' } })
     .png()
     .toBuffer();
-  const { page, server, close } = await openBenchSheet();
+  const { page, close } = await openMarkedSheet(png, MARKS);
   try {
-    await page
-      .getByLabel('Picture files')
-      .setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: png });
-    await page.getByTestId('frame-pixels').waitFor();
-    await page.keyboard.press('Enter');
-    await page.locator('[data-status=saved]').waitFor({ state: 'attached' });
-    const sheet = await (await page.request.get(`/api/assignments/${server.assignmentId}`)).json();
-    const [evidence] = sheet.draft.evidence;
-    await page.request.put(`/api/evidence/${evidence.id}`, {
-      headers: { Origin: server.address },
-      data: {
-        assignmentId: server.assignmentId,
-        proofPointId: evidence.proofPointId,
-        captureId: evidence.capture.id,
-        framing: evidence.framing,
-        baseVersion: evidence.version,
-        marks: Array.from({ length: MARKS }, (_, i) => markAt(i)),
-      },
-    });
-    await page.reload();
     await page.getByRole('button', { name: 'Bench', exact: true }).click();
     await page.getByRole('toolbar').getByRole('button', { name: 'Box', exact: true }).click();
     await page.locator(`[data-marks="${MARKS}"]`).waitFor();
@@ -84,13 +64,4 @@ export async function measureMarkDrag(): Promise<void> {
   } finally {
     await close();
   }
-}
-
-/** Boxes, arrows and texts in rows. */
-function markAt(i: number) {
-  const [x, y] = [100 + (i % 20) * 180, 100 + Math.floor(i / 20) * 200];
-  const base = { id: randomUUID(), ink: '#b3261e' };
-  if (i % 3 === 0) return { kind: 'ring', ...base, shape: 'box', box: { x, y, width: 120, height: 100 } };
-  if (i % 3 === 1) return { kind: 'arrow', ...base, from: { x, y }, to: { x: x + 120, y: y + 90 } };
-  return { kind: 'text', ...base, x, y, text: `value ${i}` };
 }

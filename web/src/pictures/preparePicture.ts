@@ -1,7 +1,7 @@
 import { drawMarks, kindOf, type MarkCanvas, marksOnPicture, placingOf, type Size } from '@nachweis/core';
 import { insetImage, loadInsets } from './insetImages.ts';
 import { measureText, PAGE_FONTS } from './markFonts.ts';
-import { trimmed } from './trimmed.ts';
+import { trimmedPixels } from './trimmed.ts';
 import type { Prepared } from './useShownPicture.ts';
 
 /**
@@ -11,7 +11,7 @@ import type { Prepared } from './useShownPicture.ts';
  */
 export async function preparePicture(picture: Prepared): Promise<Blob> {
   const [bitmap] = await Promise.all([
-    trimmed(picture.url, picture).then(createImageBitmap),
+    trimmedPixels(picture.url, picture),
     loadInsets(picture.marks),
     ...[PAGE_FONTS.text, PAGE_FONTS.heads, PAGE_FONTS.fixed].map((font) =>
       document.fonts.load(`600 20px ${font}`),
