@@ -1,7 +1,8 @@
 import type { Locator, Page } from '@playwright/test';
-import { handInCurve } from '../fixtures/handIns.ts';
-import { addByDrop } from '../fixtures/pictures.ts';
+import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { pictureSeen } from '../fixtures/seen.ts';
 
 const focusIn = (page: Page) =>
   page.evaluate(() => {
@@ -110,6 +111,45 @@ test('the dialogs of a course and of its book begin at their work, and give the 
   await page.goto(`/assignments/${school.curve.id}/edit`);
   await throughAndBack(page, button(/^Add a picture to/).first(), /^Reference picture/, (dialog) =>
     dialog.locator('input[type=file]'),
+  );
+});
+
+test('a dialog that asks before something is done begins at its answer, and gives the focus back', async ({
+  page,
+  school,
+}) => {
+  const first = await handInOne(page, school, school.student);
+  const asked = async (name: string | RegExp, beginsAt: (dialog: Locator) => Locator) => {
+    const dialog = page.getByRole('dialog', { name });
+    await expect(beginsAt(dialog), `on opening ${name}`).toBeFocused();
+    await page.keyboard.press('Escape');
+    await dialog.waitFor({ state: 'detached' });
+    await expect.poll(() => focusIn(page), { message: `after ${name}` }).toBe('the page');
+  };
+  // What comes by dropping has no button that it came from.
+  await signIn(page, school, school.classmate);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await dropFiles(page, [{ name: 'b.png', bytes: await testPicture(400, 200), type: 'image/png' }]);
+  await asked('P1 is full', (dialog) => dialog.getByRole('button', { name: 'Replace this one' }));
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${first}/review`);
+  await pictureSeen(page);
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /Release to/ })).toBeEnabled();
+  await page.goto(`/assignments/${school.single.id}/hand-ins`);
+  await throughAndBack(page, page.getByRole('button', { name: /^Release 1/ }), /^Release 1/, (dialog) =>
+    dialog.getByRole('button', { name: 'Release 1' }),
+  );
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByLabel('Title', { exact: true }).first().fill('Another title');
+  await throughAndBack(
+    page,
+    page.getByRole('button', { name: 'Save', exact: true }),
+    'Students have work in it already',
+    (dialog) => dialog.getByRole('button', { name: 'Change it' }),
   );
 });
 

@@ -16,7 +16,10 @@ function page(at: RegExp, load: () => Promise<{ default: ComponentType }>) {
 }
 
 /** Whoever signs in, checks a receipt or comes with a link has no use for what stands around the pages. */
-const Shell = page(/^\/(?!(sign-in|check)$|welcome\/|phone\/)/, () => import('./Shell.tsx'));
+const importShell = () => import('./Shell.tsx');
+const Shell = page(/^\/(?!(sign-in|check)$|welcome\/|phone\/)/, importShell);
+// It comes while e-mail and password are typed.
+if (location.pathname === '/sign-in') addEventListener('load', () => void importShell().catch(() => {}));
 const SignInScreen = lazy(() => import('../session/SignInScreen.tsx'));
 const AssignmentsScreen = page(/^\/$/, () => import('../assignments/AssignmentsScreen.tsx'));
 const ProofSheetScreen = page(/^\/assignments\/[^/]+$/, () => import('../proofSheet/ProofSheetScreen.tsx'));

@@ -5,7 +5,7 @@ const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select,
 /**
  * Keeps the focus in the page: when what had it goes away (a picture that was removed, a notice that was used), the
  * nearest part that is still there gets it, and whoever works by keys or hears the page goes on from that place. A button
- * that cannot be pressed while it works has it again when it can.
+ * that cannot be pressed while it works has it again when it can, also where it asked something meanwhile.
  */
 export function useKeptFocus(): void {
   useEffect(() => {
@@ -15,7 +15,16 @@ export function useKeptFocus(): void {
     const onFocus = (event: FocusEvent) => {
       path = [];
       for (let one = event.target as Element | null; one; one = one.parentElement) path.push(one);
-      if (event.target !== busy?.closest('[role=dialog]')) busy = null;
+      if (!busy || event.target === busy.closest('[role=dialog]')) return;
+      const dialog = path.find((one) => one.role === 'dialog');
+      // What it asks is answered first; the page has the focus when that is closed.
+      if (dialog && !dialog.contains(busy)) return;
+      if (event.target !== document.getElementById('main')) busy = null;
+      else if (!busy.matches(':disabled')) giveBack(busy);
+    };
+    const giveBack = (returning: HTMLElement) => {
+      busy = null;
+      returning.focus({ preventScroll: true });
     };
     const giveBackToBusy = (changed: Element) => {
       const [last] = path;
@@ -24,10 +33,10 @@ export function useKeptFocus(): void {
         // A dialog's keys go on meanwhile, Escape above all.
         busy.closest<HTMLElement>('[role=dialog]')?.focus({ preventScroll: true });
       } else if (changed === busy && !busy.matches(':disabled')) {
-        const returning = busy;
-        busy = null;
-        const nowhere = [document.body, returning.closest('[role=dialog]')];
-        if (nowhere.includes(document.activeElement as HTMLElement)) returning.focus({ preventScroll: true });
+        const own = busy.closest<HTMLElement>('[role=dialog]');
+        const nowhere = [document.body, document.getElementById('main'), own];
+        if (nowhere.includes(document.activeElement as HTMLElement)) giveBack(busy);
+        else if (own || !document.querySelector('[role=dialog]')) busy = null;
       }
     };
     const keep = () => {
