@@ -30,6 +30,7 @@ export function firstLoad() {
   let sorted: Map<string, string> | null = null;
   return {
     groups: names.map((name, index) => ({
+      debugName: name,
       priority: names.length - index,
       name: (id: string, graph: Graph) => {
         sorted ??= sort(graph);

@@ -4,6 +4,7 @@ import { PDFDocument as PdfLib } from 'pdf-lib';
 import PDFDocument from 'pdfkit';
 import sharp, { type Sharp } from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -50,6 +51,7 @@ test('pictures are chosen from a document and keep their bytes; the record names
   await page.getByLabel('Picture files').setInputFiles({ name: 'report.docx', mimeType: WORD, buffer });
   await expect(page.getByRole('heading', { name: 'Pictures in Field report' })).toBeVisible();
   await expect(page.getByText('80 × 60')).toBeVisible();
+  await expectBegun(page.getByRole('dialog'));
   await expectClean(page, 'pictures of a document');
   await page.getByRole('checkbox').nth(1).check();
   await page.getByRole('button', { name: 'Take 1' }).click();

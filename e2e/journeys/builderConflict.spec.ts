@@ -1,4 +1,5 @@
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -28,6 +29,7 @@ test('two instructors change one assignment: the second is asked, and nothing wr
   await title.fill('Mine');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: /Somebody else saved/ });
+  await expectBegun(dialog);
   await dialog.getByRole('button', { name: 'Look at it first' }).click();
   await expect(title).toHaveValue('Mine');
   // Even a reload brings back what was written, and the question with it.

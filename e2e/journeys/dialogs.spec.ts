@@ -1,43 +1,9 @@
-import type { Locator, Page } from '@playwright/test';
+import type { Locator } from '@playwright/test';
+import { focusIn, throughAndBack } from '../fixtures/dialogs.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
-
-const focusIn = (page: Page) =>
-  page.evaluate(() => {
-    const focused = document.activeElement;
-    if (!focused || focused === document.body) return 'the page’s body';
-    return document.querySelector('[role=dialog]')?.contains(focused) ? 'the dialog' : 'the page';
-  });
-
-/**
- * Opens a dialog by key, sees the focus where its work begins and that a key held too long answers nothing, leaves it by
- * Escape, and sees the focus where it came from.
- * @param beginsAt what is worked with first
- */
-async function throughAndBack(
-  page: Page,
-  opener: Locator,
-  name: string | RegExp,
-  beginsAt: (dialog: Locator) => Locator,
-): Promise<void> {
-  await opener.focus();
-  await page.keyboard.down('Enter');
-  const dialog = page.getByRole('dialog', { name });
-  await dialog.waitFor();
-  await expect(beginsAt(dialog), `on opening ${name}`).toBeFocused();
-  // Pressed again while it is down: the browser calls that a repetition.
-  await page.keyboard.down('Enter');
-  await page.keyboard.up('Enter');
-  await expect(dialog, `a key held too long in ${name}`).toBeVisible();
-  // Whatever is reached by Tab stays in it.
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
-  expect(await focusIn(page), `after Tab in ${name}`).toBe('the dialog');
-  await page.keyboard.press('Escape');
-  await dialog.waitFor({ state: 'detached' });
-  await expect(opener, `after ${name}`).toBeFocused();
-}
 
 test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
   const handInId = await handInCurve(page, school);

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { launch } from '../fixtures/school.ts';
 
 /** A server on an empty folder, and the address where its first administrator is made. */
@@ -98,6 +99,7 @@ test('from an empty folder to an assignment that a student can begin, in under 4
   await page.goto('/courses');
   await page.getByRole('link', { name: 'Field Data Skills' }).click();
   await page.getByRole('button', { name: 'Sign-in link for Okafor 7, Kim' }).click();
+  await expectBegun(page.getByRole('dialog'));
   const href =
     (await page
       .getByRole('dialog')

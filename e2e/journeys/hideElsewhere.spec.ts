@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { drag, openBench, tool } from '../fixtures/bench.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -18,6 +19,7 @@ test('an area is hidden in other pictures too, each shown first; one of another 
   await drag(page, [0.1, 0.1], [0.4, 0.3]);
   await page.getByRole('button', { name: 'Hide this place in other pictures too' }).click();
   const dialog = page.getByRole('dialog', { name: 'Hide the same place in other pictures' });
+  await expectBegun(dialog);
   await expect(dialog.getByRole('checkbox')).toBeChecked();
   await expectClean(page, 'hiding in other pictures');
   await page.keyboard.press('Escape');

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 
@@ -49,6 +50,7 @@ test('an administrator finds a person, sees what goes and stays, and removes the
   await part.getByRole('button', { name: 'What is known' }).press('Enter');
   const dialog = page.getByRole('dialog');
   await expect(dialog.locator('[data-kind=account]')).toContainText('Goes. E-mail and password.');
+  await expectBegun(dialog);
   await expectClean(page, 'what is known of a person');
   const remove = dialog.getByRole('button', { name: 'Remove this person' });
   await dialog.getByLabel(/^To remove/).fill('somebody@else.example');

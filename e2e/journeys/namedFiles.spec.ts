@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { zipSync } from 'fflate';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -42,6 +43,7 @@ test('named files in a ZIP are matched, the open ones said, and handed in for th
 
   await page.getByRole('button', { name: 'Say whose it is …' }).click();
   await expect(page.getByRole('img', { name: 'Screenshot 7.png' })).toBeVisible();
+  await expectBegun(page.getByRole('dialog'));
   await expectClean(page, 'saying whose a file is');
   await page.getByRole('button', { name: 'Say so' }).click();
   await expect(page.getByRole('alert')).toContainText('Choose both');

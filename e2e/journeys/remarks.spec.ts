@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
@@ -93,6 +94,7 @@ test('words that are kept are found by typing; a remark is given to others after
 
   await page.getByRole('button', { name: 'Give this remark to others too' }).click();
   const dialog = page.getByRole('dialog', { name: 'Give this remark to others' });
+  await expectBegun(dialog);
   await expect(dialog.getByRole('textbox')).toHaveValue('Label the axis, {student}.');
   await expect(dialog.getByRole('checkbox')).toHaveCount(1);
   await expect(dialog.locator('img')).toBeVisible();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { expectBegun } from '../fixtures/dialogs.ts';
 import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -123,6 +124,7 @@ test('moments are seen large, one by one, before one is taken', async ({ page, s
   await large.focus();
   await page.keyboard.press('Enter');
   const dialog = page.getByRole('dialog', { name: 'Moments, one by one' });
+  await expectBegun(dialog);
   await expect(dialog.getByText(/^1 of \d+, the newest first/)).toBeVisible();
   await expectClean(page, 'moments, large');
   await page.keyboard.press('End');

@@ -36,6 +36,8 @@ export function LinksDialog({ course, made, onClose }: LinksDialogProps): ReactN
         <ul
           // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
           tabIndex={0}
+          // Enter closes nothing that is shown once only.
+          data-begin
           aria-label="The links"
           className="min-h-0 flex-1 overflow-auto border border-rule text-sm"
         >
