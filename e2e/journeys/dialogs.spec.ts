@@ -3,7 +3,7 @@ import { focusIn, throughAndBack } from '../fixtures/dialogs.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { judgedAndBack } from '../fixtures/seen.ts';
 
 test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
   const handInId = await handInCurve(page, school);
@@ -101,11 +101,7 @@ test('a dialog that asks before something is done begins at its answer, and give
   await asked('P1 is full', (dialog) => dialog.getByRole('button', { name: 'Replace this one' }));
 
   await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${first}/review`);
-  await pictureSeen(page);
-  await page.keyboard.press('1');
-  await expect(page.getByRole('button', { name: /Release to/ })).toBeEnabled();
-  await page.goto(`/assignments/${school.single.id}/hand-ins`);
+  await judgedAndBack(page, first, school.single.id);
   await throughAndBack(page, page.getByRole('button', { name: /^Release 1/ }), /^Release 1/, (dialog) =>
     dialog.getByRole('button', { name: 'Release 1' }),
   );

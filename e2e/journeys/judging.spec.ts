@@ -3,7 +3,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { judgedAndBack, pictureSeen } from '../fixtures/seen.ts';
 
 const verdictsOf = async (page: Page, handInId: string) => {
   const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
@@ -238,11 +238,7 @@ test('releasing says what it does: how many, what is missing', async ({ page, sc
   const first = await handInOne(page, school, school.student);
   await handInOne(page, school, school.classmate);
   await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${first}/review`);
-  await pictureSeen(page);
-  await page.keyboard.press('1');
-  await expect(page.getByRole('button', { name: /Release to/ })).toBeEnabled();
-  await page.goto(`/assignments/${school.single.id}/hand-ins`);
+  await judgedAndBack(page, first, school.single.id);
   await page.getByRole('button', { name: 'Release 1' }).click();
   const dialog = page.getByRole('dialog', { name: 'Release 1 hand-in?' });
   await expect(dialog).toContainText(`Not released, since verdicts are missing: ${school.classmate.name}.`);
