@@ -105,6 +105,22 @@ describe('the demo', () => {
     expect(new Set(emails).size).toBe(24);
     for (const email of emails) expect(email).toMatch(/^[a-z-]+\.[a-z-]+@riverschool\.example$/);
   });
+  it('lists its people as the course does: Ö with O, "van der Laan" under L', async () => {
+    const { body } = await request(createApp(context)).get('/api/demo/people').expect(200);
+    const students = body.filter((one: { role: string }) => one.role === 'student');
+    const names: string[] = students.map((one: { name: string }) => one.name);
+    const surnames = ['Hruška', 'Laan', 'Lehtovaara', 'Nazari', 'Ödegård', 'Okafor-Stein', 'Petrić'];
+    expect(names.filter((name) => surnames.some((surname) => name.endsWith(surname)))).toEqual([
+      'Aneta Hruška',
+      'Noor van der Laan',
+      'Jonna Lehtovaara',
+      'Farida Nazari',
+      'Elin Ödegård',
+      'Bilal Okafor-Stein',
+      'Goran Petrić',
+    ]);
+    expect(names).toHaveLength(24);
+  });
   it('has every grade in its events alone', async () => {
     const app = createApp(context);
     const instructor = request.agent(app).set('Origin', ORIGIN);

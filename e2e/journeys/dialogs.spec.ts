@@ -8,10 +8,22 @@ import { judgedAndBack } from '../fixtures/seen.ts';
 test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
   const handInId = await handInCurve(page, school);
   await openSheet(page, school.single);
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
+  // One dialog that follows another goes back to where the first came from.
+  await button('Practice desk').focus();
+  await page.keyboard.press('Enter');
+  const desk = page.getByRole('dialog', { name: 'Practice desk' });
+  await desk.getByRole('button', { name: 'Curve Fitter', exact: true }).press('Enter');
+  await page.getByRole('dialog', { name: /^P1/ }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
+  await expect(button('Practice desk'), 'after a picture of the practice desk').toBeFocused();
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-status]')).toHaveCount(0);
   await addByDrop(page, 400, 300, 'Escape');
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   expect(await focusIn(page), 'after a picture that was dropped').toBe('the page');
-  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
   const stage = (dialog: Locator) => dialog.locator('[data-begin]');
   const settings = (dialog: Locator) => dialog.getByRole('link', { name: 'your settings' });
   await throughAndBack(page, button('Frame'), /^P1/, stage);
@@ -64,7 +76,7 @@ test('the dialogs of a course and of its book begin at their work, and give the 
   const course = page.url();
   await throughAndBack(page, button(/^Copy for another term/), 'Copy for another term', textbox);
   await throughAndBack(page, button('Bring in a class list'), 'Bring in a class list', textbox);
-  await throughAndBack(page, button(/^Take .* out/).first(), /out of the course\?$/, (dialog) =>
+  await throughAndBack(page, button(/^Remove .* from the course/).first(), /from the course\?$/, (dialog) =>
     dialog.getByRole('button').nth(1),
   );
   await page.goto(`${course}/ledger`);

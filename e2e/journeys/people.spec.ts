@@ -20,11 +20,11 @@ test('one person is added, gets a link, and is taken out only after a question; 
   await row.getByRole('button', { name: /^Sign-in link/ }).click();
   await expect(page.getByRole('dialog')).toContainText('/welcome/');
   await page.keyboard.press('Escape');
-  await row.getByRole('button', { name: /^Take/ }).click();
+  await row.getByRole('button', { name: /^Remove/ }).click();
   await page.keyboard.press('Escape');
   await expect(row).toBeVisible();
-  await row.getByRole('button', { name: /^Take/ }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click();
+  await row.getByRole('button', { name: /^Remove/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click();
   await expect(row).toBeHidden();
 
   await page.goto('/settings');

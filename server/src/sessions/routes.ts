@@ -4,6 +4,7 @@ import { readDisk } from '../disk/freeDisk.ts';
 import { HttpProblem } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { fullName } from '../people/names.ts';
+import { readDemoPeople } from './demoPeople.ts';
 import { readLink, setPassword, useLink } from './links.ts';
 import { hashPassword, passwordFits } from './passwords.ts';
 import { endSession, isKnownBrowser, rememberBrowser, startSession } from './sessions.ts';
@@ -79,25 +80,7 @@ export function sessionHandlers(context: Context): SessionHandlers {
       await startSession(context, res, personId);
       return readMe(context, personId);
     },
-    async demoPeople() {
-      if (!settings.demo) return [];
-      const rows = await db
-        .selectFrom('people')
-        .innerJoin('members', 'members.person_id', 'people.id')
-        .select(['people.id', 'given_name', 'surname', 'demo_note', 'members.role'])
-        // Whoever is in several courses is one person.
-        .distinct()
-        .where('demo_note', 'is not', null)
-        .orderBy('members.role')
-        .orderBy('surname')
-        .execute();
-      return rows.map((r) => ({
-        id: r.id,
-        name: fullName(r),
-        role: r.role,
-        note: r.demo_note ?? '',
-      }));
-    },
+    demoPeople: () => (settings.demo ? readDemoPeople(db) : Promise.resolve([])),
     async demoSignIn({ body, res }) {
       const person = settings.demo
         ? await db

@@ -1,5 +1,5 @@
 import type { AssignmentDefinition, CourseView, WorkFile } from '@nachweis/contract';
-import { criterionUnits, formatPoints, parsePoints } from '@nachweis/core';
+import { criterionUnits, formatPoints, parsePoints, UNITS_PER_POINT } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -56,7 +56,7 @@ export function BuilderForm({
     if (faults.length > 0) {
       for (const [i, { path, code }] of faults.entries())
         setError(path as FieldPath<Form>, { message: code }, { shouldFocus: i === 0 });
-      setProblem('Something is missing or cannot be read. It is marked below. Nothing was saved yet.');
+      setProblem('Something is missing or cannot be read. It is marked at its place. Nothing was saved yet.');
       return;
     }
     try {
@@ -154,13 +154,15 @@ function Total({ form: { control: fields } }: FormProps): ReactNode {
   const unitsOf = ({ points: typed }: { points: string }) => parsePoints(typed) ?? 0;
   const mustShows = points.flatMap((point) => point.mustShows);
   const best = criteria.map(({ levels }) => criterionUnits(levels.map(unitsOf)));
-  const units = [...mustShows.map(unitsOf), ...best];
+  const total = [...mustShows.map(unitsOf), ...best].reduce((sum, one) => sum + one, 0);
+  const several = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
   return (
     <p>
-      <strong className="font-mono">{formatPoints(units.reduce((sum, one) => sum + one, 0))}</strong> points
-      for {mustShows.length} must-shows in {points.length}{' '}
-      {points.length === 1 ? 'proof point' : 'proof points'}
-      {criteria.length > 0 && ` and ${criteria.length} ${criteria.length === 1 ? 'criterion' : 'criteria'}`}
+      <strong className="font-mono">{formatPoints(total)}</strong>{' '}
+      {total === UNITS_PER_POINT ? 'point' : 'points'} for{' '}
+      {several(mustShows.length, 'must-show', 'must-shows')} in{' '}
+      {several(points.length, 'proof point', 'proof points')}
+      {criteria.length > 0 && ` and ${several(criteria.length, 'criterion', 'criteria')}`}
     </p>
   );
 }

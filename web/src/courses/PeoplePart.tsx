@@ -56,15 +56,15 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
     <section aria-labelledby="people-title" className="flex flex-col gap-3">
       {bringing && <BringList course={course} onEntered={onChanged} onClose={() => setBringing(false)} />}
       {leaving && (
-        <Dialog title={`Take ${leaving.listed} out of the course?`} onClose={() => setLeaving(null)}>
+        <Dialog title={`Remove ${leaving.listed} from the course?`} onClose={() => setLeaving(null)}>
           <div className="flex flex-col gap-3 p-4">
             <p>
-              What was handed in stays, and so do their captures. They see the course no more. What the class
-              list says of them goes; when you bring them in again, bring it too.
+              What they handed in stays, and so do their captures. They no longer see the course. What the
+              class list says of them goes; when you bring them in again, bring that list too.
             </p>
             <div className="flex justify-end gap-2">
               <Button look="quiet" keyName="Esc" onClick={() => setLeaving(null)}>
-                Leave them in
+                Keep them
               </Button>
               <Button
                 look="danger"
@@ -73,7 +73,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
                   void leave(leaving.id);
                 }}
               >
-                Take out
+                Remove
               </Button>
             </div>
           </div>
@@ -133,10 +133,10 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
                     <Button
                       small
                       look="quiet"
-                      aria-label={`Take ${person.listed} out of the course`}
+                      aria-label={`Remove ${person.listed} from the course`}
                       onClick={() => setLeaving(person)}
                     >
-                      Take out
+                      Remove
                     </Button>
                   )}
                 </td>

@@ -115,6 +115,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   };
   const choose = (next: FrameTool) => {
     setTool(next);
+    part.begin();
     setLoose([]);
     setCursor(null);
     scroller.current?.focus();

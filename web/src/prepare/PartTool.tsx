@@ -8,6 +8,8 @@ export interface PartWork {
   onPointerMove(event: PointerEvent): void;
   /** lights up what a finger taps; tapped again, what is around it, and after the outermost the smallest again */
   onTap(event: { clientX: number; clientY: number }): void;
+  /** from the smallest again, however far out the last one was */
+  begin(): void;
   outwards(): void;
   inwards(): void;
   /** to the next or the one before, for those who use no pointer */
@@ -49,6 +51,10 @@ export function usePartTool(
       // Moving on to another part starts again with the smallest.
       if (lit && !boxHolds(lit, next)) setLevel(0);
       setAt(next);
+    },
+    begin() {
+      setPicked(null);
+      setLevel(0);
     },
     outwards() {
       if (picked !== null) {

@@ -83,6 +83,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
       </ol>
       {!locked && (
         <footer className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2.5 sm:px-6">
+          <UndoLine assignmentId={assignment.id} />
           <p className="min-w-40 flex-1 text-sm text-faded" role="status">
             {own.allSaved
               ? pictures.length > 0
@@ -94,7 +95,6 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
                 ? 'In this page only until it is sent: leave it open …'
                 : 'Kept in this browser; being sent …'}
           </p>
-          <UndoLine assignmentId={assignment.id} />
           {assignment.needsStatement && (
             <Link
               to={`/assignments/${assignment.id}/hand-in#statement`}

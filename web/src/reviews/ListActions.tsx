@@ -48,6 +48,9 @@ export function ListActions({ list, next, onShareOut, onCorrect, onReleased }: L
             <Button small look="quiet" onClick={onCorrect}>
               Correct for all …
             </Button>
+            <Link to={page('edit')} className={buttonClasses('quiet', true)}>
+              Change the assignment
+            </Link>
             <Link to={page('named-files')} className={buttonClasses('quiet', true)}>
               Bring in named files
             </Link>

@@ -90,7 +90,7 @@ export function faultWords(fault: FileFault): string {
     outside: 'this place is outside of its picture.',
     'other-picture': 'this picture is not of this hand-in.',
     'picture-elsewhere':
-      'the picture of this remark is none that you gave this hand-in. Take it out of the file, and add it by hand.',
+      'the picture of this remark is none that you gave this hand-in. Delete it from the file, and add it by hand.',
   };
   return `${at}${words[fault.why]}`;
 }

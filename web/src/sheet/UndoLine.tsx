@@ -4,7 +4,7 @@ import { Button } from '../ui/Button.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { forgetUndo, undoLast, useUndo } from './undoStore.ts';
 
-/** What was changed last, and the way back: by its button or Ctrl Z. It stays until the next change. */
+/** What was changed last, and the way back: by its button or Ctrl Z. It stays until the next change, in a row of its own. */
 export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode {
   const change = useUndo(assignmentId);
   const there = change !== null;
@@ -29,7 +29,7 @@ export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode 
     <div
       role="status"
       data-testid="last-change"
-      className="flex min-w-0 flex-wrap items-center gap-2 text-sm empty:hidden"
+      className="flex min-w-0 basis-full flex-wrap items-center gap-2 text-sm empty:hidden"
     >
       {change && (
         <>

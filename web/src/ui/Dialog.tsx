@@ -19,6 +19,16 @@ interface DialogProps {
   closeLabel?: string;
 }
 
+/** Where each open dialog came from, nearest first: one that follows another goes back to where that one came from. */
+const openers = new WeakMap<Element, readonly Element[]>();
+
+function waysBack(): readonly Element[] {
+  const here = document.activeElement;
+  if (!here || here === document.body) return [];
+  const around = here.closest('[role=dialog]');
+  return [here, ...((around && openers.get(around)) ?? [])];
+}
+
 /** The one dialog: focus begins where the work is and stays inside, Escape and the browser's Back close, focus goes back to where it came from, or to the page where that is gone. */
 export function Dialog({
   title,
@@ -35,13 +45,13 @@ export function Dialog({
   const dialog = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const { begin, onKeyDownCapture } = useBeginning(dialog, body);
-  const [cameFrom] = useState(() => document.activeElement);
+  const [cameFrom] = useState(waysBack);
   const giveBack = (event: Event) => {
     event.preventDefault();
     // Another dialog may have taken over, or the work gone on elsewhere.
     if (document.activeElement && document.activeElement !== document.body) return;
-    if (cameFrom instanceof HTMLElement && cameFrom !== document.body && cameFrom.isConnected)
-      cameFrom.focus();
+    const back = cameFrom.find((element) => element.isConnected);
+    if (back instanceof HTMLElement) back.focus();
     if (document.activeElement === document.body)
       document.getElementById('main')?.focus({ preventScroll: true });
   };
@@ -53,7 +63,10 @@ export function Dialog({
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}
           ref={dialog}
-          onOpenAutoFocus={begin}
+          onOpenAutoFocus={(event) => {
+            if (dialog.current) openers.set(dialog.current, cameFrom);
+            begin(event);
+          }}
           onKeyDownCapture={onKeyDownCapture}
           onCloseAutoFocus={giveBack}
           onPointerDownOutside={(event) => full && event.preventDefault()}

@@ -45,15 +45,17 @@ export function TakenNotice({
   const framed = framedBox(framing, document);
   const findings = look?.findings.filter((finding) => !isSettled(finding, look.displays, framed));
   return (
-    <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1">
+    <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 gap-y-1">
       <div className="size-11 shrink-0 border border-edge bg-grey">
         {url && (
           <FramedPicture url={url} width={document.width} height={document.height} framing={framing} alt="" />
         )}
       </div>
-      <div className="max-w-96 min-w-0 basis-48 grow">
-        <p>{words}</p>
-        {fileName && <p className="truncate font-mono text-sm text-faded">{fileName}</p>}
+      <div className="min-w-0 basis-48 grow">
+        <div className="flex flex-wrap items-baseline gap-x-3">
+          <p>{words}</p>
+          {fileName && <p className="min-w-0 truncate font-mono text-sm text-faded">{fileName}</p>}
+        </div>
         {findings?.map((finding) => (
           <p key={finding.code} className="flex gap-1.5 text-sm text-ochre">
             <span className="mt-0.5">

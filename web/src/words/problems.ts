@@ -48,7 +48,7 @@ const STALE: Readonly<Record<string, string>> = {
     'Your statement was changed in another tab or on another device. Both texts are kept; choose one.',
   evidence: 'This picture was changed in another tab or on another device. Both states are kept; choose one.',
   'evidence-taken-out':
-    'This picture was taken out in another tab or on another device. Your change of it is kept here; choose one.',
+    'This picture was removed in another tab or on another device. Your change of it is kept here; choose one.',
   draft:
     'Your pictures or statement were changed since you looked at them, perhaps in another tab. Look again, then hand in.',
   verdicts:
@@ -116,7 +116,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     if (of === 'asked-again') return 'You asked already and have no answer yet. Wait for it first.';
     if (of === 'own-account') return 'This is yourself. Another administrator can remove you.';
     if (of === 'own-membership')
-      return 'You manage this course. Somebody else who does can take you out of it.';
+      return 'You manage this course. Somebody else who does can remove you from it.';
     const where = `${String(point)} of ${String(assignment)}`;
     if (attempt === null) return `It is in ${where}. Remove it there first.`;
     const which = Number(attempt) > 1 ? ` (attempt ${String(attempt)})` : '';

@@ -4,7 +4,7 @@ const SIDE_WORDS = { 'left-right': 'left and right', 'top-bottom': 'top and bott
 
 /** What a step does, as it stands in the list of steps. */
 const WORDS: { [K in Trim['kind']]: (trim: Extract<Trim, { kind: K }>) => string } = {
-  band: ({ of, from, to }) => `${to - from} ${of} taken out, from ${from}`,
+  band: ({ of, from, to }) => `${to - from} ${of} removed, from ${from}`,
   turn: ({ quarters }) => `Turned ${{ 1: 'to the right', 2: 'upside down', 3: 'to the left' }[quarters]}`,
   mirror: ({ sides }) => `Mirrored, ${SIDE_WORDS[sides]}`,
   tilt: ({ degrees }) => `Tilted by ${degrees}°`,
