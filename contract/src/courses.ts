@@ -1,7 +1,7 @@
 import { Stage, WindowState } from './assignments.ts';
 import { AssignmentDefinition } from './definitions.ts';
 import { Errand } from './errands.ts';
-import { MAX_PEOPLE } from './limits.ts';
+import { MAX_PEOPLE, MOST_WORK_FILES } from './limits.ts';
 import { Ink } from './marks.ts';
 import { Role } from './session.ts';
 import { Id, Instant } from './shared.ts';
@@ -180,9 +180,28 @@ export const DefinitionWrite = z.object({
   dryRun: z.boolean().default(false),
 });
 
+/** Bytes in the letters of RFC 4648, section 4. */
+const Base64 = z.string().regex(/^[A-Za-z0-9+/]*={0,2}$/, 'base64-wrong');
+
 /** An assignment as one file: to keep, to hand on, to take into another course. */
 export const AssignmentFile = z.object({
   nachweis: z.literal('assignment'),
   version: z.literal(1),
   assignment: AssignmentDefinition,
+  files: z
+    .array(z.object({ name: z.string().min(1).max(255), data: Base64 }))
+    .max(MOST_WORK_FILES)
+    .default([]),
+  references: z
+    .array(
+      z.object({
+        /** counted from 1, as in P1 */
+        point: z.int().min(1),
+        caption: z.string().max(300),
+        shown: z.boolean(),
+        data: Base64,
+      }),
+    )
+    .default([]),
 });
+export type AssignmentFile = z.infer<typeof AssignmentFile>;

@@ -5,11 +5,14 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { control, Field } from '../ui/Field.tsx';
+import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { fieldSentence } from '../words/fields.ts';
+import { type Along, alongIn, alongWith, bringAlong } from './along.ts';
 import { BuilderForm } from './BuilderForm.tsx';
 import { type BuilderForm as Form, newForm, toForm } from './form.ts';
+import { useAlong } from './useAlong.ts';
 import { keptForm } from './useBuilderDraft.ts';
 
 /** A new assignment of a course, from nothing, from an earlier one, or from a file. */
@@ -36,6 +39,7 @@ function New({ course }: { course: CourseView }): ReactNode {
     return { form: kept?.form ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
   });
   const [problem, setProblem] = useState('');
+  const { along, lost, begin: bring, end: forgetAlong } = useAlong(draft, start.restored);
   const begin = (definition: AssignmentDefinition) => {
     setProblem('');
     const bare = {
@@ -49,18 +53,22 @@ function New({ course }: { course: CourseView }): ReactNode {
   };
   const copy = async (assignmentId: string) => {
     try {
-      const { definition } = await callApi('readDefinition', { params: { assignmentId } });
-      begin(definition);
+      const earlier = await callApi('readDefinition', { params: { assignmentId } });
+      bring(await alongWith(earlier), { kind: 'assignment', id: assignmentId });
+      begin(earlier.definition);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
   };
   const read = async (file: File) => {
     const parsed = AssignmentFile.safeParse(await readJson(file));
-    if (parsed.success) return begin(parsed.data.assignment);
+    if (parsed.success) {
+      bring(alongIn(parsed.data, file.name), { kind: 'file', name: file.name });
+      return begin(parsed.data.assignment);
+    }
     const [issue] = parsed.error.issues;
     setProblem(
-      `This file cannot be read: ${issue?.path.join('.') || 'it'} ${fieldSentence(issue?.message ?? 'is no assignment')}. Nothing was taken from it.`,
+      `This file cannot be read: ${issue?.path.join('.') || 'it'} ${fieldSentence(issue?.message ?? 'is no assignment').replace(/\.$/, '')}. Nothing was taken from it.`,
     );
   };
   const save = async (definition: AssignmentDefinition) => {
@@ -68,6 +76,12 @@ function New({ course }: { course: CourseView }): ReactNode {
       params: { courseId: course.id },
       body: { id: id.current, definition },
     });
+    const missing = along ? await bringAlong(along, made) : [];
+    if (missing.length > 0)
+      toast.error(`The assignment is saved, without ${missing.join(', ')}. Add what is missing here.`, {
+        duration: Number.POSITIVE_INFINITY,
+      });
+    forgetAlong();
     navigate(`/assignments/${made.id}/edit`, { replace: true });
     return made.definition;
   };
@@ -120,6 +134,13 @@ function New({ course }: { course: CourseView }): ReactNode {
                 }}
               />
             </Field>
+            {along && <ComesAlong along={along} />}
+            {lost && (
+              <p role="status" className="text-sm text-ochre">
+                The files and reference pictures of {lost} went with the reload. Begin with it again, or add
+                them once this is saved.
+              </p>
+            )}
             {problem && (
               <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1 text-sm">
                 {problem}
@@ -129,6 +150,19 @@ function New({ course }: { course: CourseView }): ReactNode {
         }
       />
     </main>
+  );
+}
+
+function ComesAlong({ along: { from, files, references } }: { along: Along }): ReactNode {
+  const some = [
+    files.length > 0 && `${files.length} ${files.length === 1 ? 'file' : 'files'}`,
+    references.length > 0 &&
+      `${references.length} reference ${references.length === 1 ? 'picture' : 'pictures'}`,
+  ].filter(Boolean);
+  return (
+    <p role="status" className="written text-sm text-faded">
+      Begun with {from}.{some.length > 0 && ` Once this is saved, ${some.join(' and ')} of it come along.`}
+    </p>
   );
 }
 

@@ -4,7 +4,10 @@ import { Link, useNavigate } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
+import { fileOf } from './along.ts';
 
 const WORDS: Readonly<Record<Stage, string>> = {
   draft: 'A draft: no student sees it.',
@@ -39,13 +42,22 @@ export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
       setProblem(sentenceOf(error));
     }
   };
-  const exported = () =>
-    saveAs(
-      new Blob([JSON.stringify({ nachweis: 'assignment', version: 1, assignment: definition }, null, 2)], {
-        type: 'application/json',
-      }),
-      `${definition.title}.json`,
-    );
+  const saveFile = useOneAtATime(async () => {
+    setProblem('');
+    try {
+      const { file, leftOut } = await fileOf(view);
+      saveAs(
+        new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }),
+        `${definition.title}.json`,
+      );
+      if (leftOut.length > 0)
+        toast.warning(`Saved without ${leftOut.join(', ')}: all of it would be too large for one file.`);
+    } catch {
+      setProblem(
+        'Its files or reference pictures cannot be fetched now, so no file was saved. Try it again.',
+      );
+    }
+  });
   return (
     <section
       aria-label="How far it is"
@@ -81,7 +93,7 @@ export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
             Give it again
           </Button>
         )}
-        <Button small onClick={exported}>
+        <Button small onClick={() => void saveFile()}>
           Save as a file
         </Button>
         <Button small onClick={() => void tryIt()}>

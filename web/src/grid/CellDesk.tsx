@@ -1,14 +1,14 @@
 import type { Review } from '@nachweis/contract';
-import { isPin, type Verdict } from '@nachweis/core';
+import type { Verdict } from '@nachweis/core';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useMe } from '../api/session.ts';
-import { CriteriaPanel } from '../judging/CriteriaPanel.tsx';
-import { PictureStage } from '../judging/PictureStage.tsx';
+import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
+import { MarksShown } from '../judging/MarksShown.tsx';
+import { NothingHandedIn, PictureStage } from '../judging/PictureStage.tsx';
 import { mayBeJudged } from '../judging/seenPictures.ts';
 import { useReview } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
-import { VerdictPanel } from '../judging/VerdictPanel.tsx';
 import { buttonClasses } from '../ui/Button.tsx';
 import { Failed } from '../ui/states.tsx';
 
@@ -32,14 +32,10 @@ export function CellDesk(props: CellDeskProps): ReactNode {
   const [toPin, setToPin] = useState(0);
   const point = review?.assignment.proofPoints.find((one) => one.id === proofPointId);
   const items = review?.items.filter((one) => one.proofPointId === proofPointId) ?? [];
-  const [item] = items;
+  const [item = null] = items;
   const verdicts = stand?.verdicts ?? {};
   const mustShows = point?.mustShows ?? [];
-  const chosen =
-    mustShows.find((one) => one.id === chosenId) ??
-    mustShows.find((one) => !verdicts[one.id]) ??
-    mustShows[0] ??
-    null;
+  const chosen = chosenOf(mustShows, chosenId, verdicts);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each cell begins with its first open must-show
   useEffect(() => {
     setChosenId(null);
@@ -81,6 +77,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
         <h2 className="written min-w-0 flex-1 truncate text-base">
           <span className="font-mono">{point?.code}</span> · {review.student.name}
         </h2>
+        <MarksShown shown={pinsShown} onShown={setPinsShown} />
         <Link to={pageOf(review, point?.code)} className={buttonClasses('quiet', true)}>
           Remark, points, all of it
         </Link>
@@ -95,36 +92,22 @@ export function CellDesk(props: CellDeskProps): ReactNode {
             chosenLetter={chosen?.letter ?? null}
             toPin={toPin}
             remark={null}
-            onPlace={() => {}}
             onChooseRemark={() => {}}
           />
         ) : (
-          <p className="grid flex-1 place-items-center bg-grey-deep text-on-grey">
-            Nothing was handed in for this proof point.
-          </p>
+          <NothingHandedIn />
         )}
       </div>
       <div className="max-h-[45%] overflow-auto border-t border-rule">
-        {point && (
-          <VerdictPanel
-            point={point}
-            findings={item ? (review.findings[item.id] ?? []) : null}
-            verdicts={verdicts}
-            unsent={stand.unsent}
-            given={review.judgement.verdicts}
-            locked={!review.mayJudge}
-            pinned={items.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
-            chosen={chosen?.id ?? null}
-            onChoose={setChosenId}
-            onVerdicts={give}
-          />
-        )}
-        <CriteriaPanel
-          criteria={review.assignment.criteria}
-          levels={stand.levels}
-          unsent={stand.unsent}
-          given={review.judgement.levels}
-          locked={!review.mayJudge}
+        <JudgingPanels
+          review={review}
+          stand={stand}
+          point={point}
+          pictures={items}
+          item={item}
+          chosen={chosen}
+          onChoose={setChosenId}
+          onVerdicts={give}
           onLevels={actions.setLevels}
         />
       </div>

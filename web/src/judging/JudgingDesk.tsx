@@ -1,16 +1,16 @@
 import type { Review } from '@nachweis/contract';
-import { isPin, type Verdict } from '@nachweis/core';
+import type { Verdict } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { useMe } from '../api/session.ts';
-import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
-import { CriteriaPanel } from './CriteriaPanel.tsx';
-import { PictureStage } from './PictureStage.tsx';
+import { chosenOf, JudgingPanels } from './JudgingPanels.tsx';
+import { MarksShown } from './MarksShown.tsx';
+import { NothingHandedIn, PictureStage } from './PictureStage.tsx';
 import { Asked } from './PointParts.tsx';
 import { PointTabs } from './PointTabs.tsx';
+import { StatementPart } from './StatementPart.tsx';
 import { mayBeJudged } from './seenPictures.ts';
 import type { Stand } from './standOf.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
-import { VerdictPanel } from './VerdictPanel.tsx';
 
 interface JudgingDeskProps {
   review: Review;
@@ -46,11 +46,7 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
   const pictures = items.filter((item) => item.proofPointId === point?.id);
   const item = pictures[Math.min(place.picture, pictures.length - 1)] ?? null;
   const mustShows = point?.mustShows ?? [];
-  const chosen =
-    mustShows.find((one) => one.id === chosenId) ??
-    mustShows.find((one) => !stand.verdicts[one.id]) ??
-    mustShows[0] ??
-    null;
+  const chosen = chosenOf(mustShows, chosenId, stand.verdicts);
   const goToPoint = (to: number, picture = 0) => {
     setPlace({ point: Math.min(Math.max(to, 0), points.length - 1), picture });
     setChosenId(null);
@@ -87,7 +83,9 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
             item={item}
             stand={stand}
             onGo={goToPoint}
-          />
+          >
+            <MarksShown shown={pinsShown} onShown={setPinsShown} />
+          </PointTabs>
           {item ? (
             <PictureStage
               key={item.id}
@@ -101,53 +99,33 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
               onChooseRemark={() => {}}
             />
           ) : (
-            <p className="grid min-h-64 flex-1 place-items-center bg-grey-deep text-on-grey">
-              Nothing was handed in for this proof point.
-            </p>
+            <NothingHandedIn />
           )}
         </section>
         <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
           <p className="border-b border-rule px-3 py-1.5 text-sm text-faded">{note}</p>
           {point && <Asked assignment={assignment} point={point} />}
-          {point && (
-            <VerdictPanel
-              point={point}
-              findings={item && findings && (findings[item.id] ?? [])}
-              verdicts={stand.verdicts}
-              unsent={stand.unsent}
-              given={{}}
-              locked={!review.mayJudge}
-              pinned={pictures.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
-              chosen={chosen?.id ?? null}
-              onChoose={setChosenId}
-              onVerdicts={give}
-            />
-          )}
-          <CriteriaPanel
-            criteria={assignment.criteria}
-            levels={stand.levels}
-            unsent={stand.unsent}
-            given={{}}
-            locked={!review.mayJudge}
+          <JudgingPanels
+            review={review}
+            stand={stand}
+            point={point}
+            pictures={pictures}
+            item={item}
+            chosen={chosen}
+            byWhomUntold
+            findings={findings}
+            onChoose={setChosenId}
+            onVerdicts={give}
             onLevels={onLevels}
           />
-          {review.statement && (
-            <section className="border-b border-rule p-3">
-              <h2 className="text-sm text-faded">Own statement</h2>
-              <div className="max-h-72 overflow-auto">
-                <StatementText
-                  text={review.statement}
-                  places={shownPlaces(points, items)}
-                  onGo={({ point: code, picture, letter }) => {
-                    const index = points.findIndex((one) => one.code === code);
-                    goToPoint(index, picture - 1);
-                    setChosenId(points[index]?.mustShows.find((one) => one.letter === letter)?.id ?? null);
-                    setToPin(letter ? toPin + 1 : 0);
-                  }}
-                />
-              </div>
-            </section>
-          )}
+          <StatementPart
+            review={review}
+            onGo={(index, picture, mustShowId) => {
+              goToPoint(index, picture);
+              setChosenId(mustShowId);
+              setToPin(mustShowId ? toPin + 1 : 0);
+            }}
+          />
           {props.children}
         </aside>
       </div>

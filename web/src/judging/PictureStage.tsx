@@ -36,6 +36,15 @@ interface PictureStageProps {
   onChooseRemark: (id: string) => void;
 }
 
+/** Stands where there is no picture. */
+export function NothingHandedIn(): ReactNode {
+  return (
+    <p className="grid min-h-64 flex-1 place-items-center bg-grey-deep text-on-grey">
+      Nothing was handed in for this proof point.
+    </p>
+  );
+}
+
 /** One handed-in picture, large, with its pins and remarks over it. A click starts a remark at that place. */
 export function PictureStage(props: PictureStageProps): ReactNode {
   const {

@@ -1,7 +1,7 @@
 import { drawMarks, kindOf, type MarkCanvas, marksOnPicture, placingOf, type Size } from '@nachweis/core';
 import { insetImage, loadInsets } from './insetImages.ts';
 import { measureText, PAGE_FONTS } from './markFonts.ts';
-import { trimmedPixels } from './trimmed.ts';
+import { captureAt, trimmedPixels } from './trimmed.ts';
 import type { Prepared } from './useShownPicture.ts';
 
 /**
@@ -9,25 +9,52 @@ import type { Prepared } from './useShownPicture.ts';
  * marks. The server makes the file that counts, by the same steps and the same drawing.
  * @returns a PNG
  */
-export async function preparePicture(picture: Prepared): Promise<Blob> {
-  const [bitmap] = await Promise.all([
-    trimmedPixels(picture.url, picture),
-    loadInsets(picture.marks),
-    ...[PAGE_FONTS.text, PAGE_FONTS.heads, PAGE_FONTS.fixed].map((font) =>
-      document.fonts.load(`600 20px ${font}`),
-    ),
+export async function preparePicture(
+  picture: Prepared,
+  capture: Promise<HTMLImageElement> = captureAt(picture.url),
+): Promise<Blob> {
+  const [{ of, box }] = await Promise.all([
+    capture.then((image) => trimmedPixels(image, picture)),
+    neededBy(picture),
   ]);
   const placing = placingOf(picture, picture);
   const { size } = placing;
   const made = canvasOf(size);
   made.imageSmoothingQuality = 'high';
-  made.drawImage(bitmap, 0, 0, size.width, size.height);
-  bitmap.close();
+  made.drawImage(of, box.x, box.y, box.width, box.height, 0, 0, size.width, size.height);
+  if (of instanceof ImageBitmap) of.close();
   const drawn = picture.marks.filter((mark) => !kindOf(mark).burns);
   const placed = marksOnPicture(drawn, placing);
   drawMarks(made as unknown as MarkCanvas, placed, size, PAGE_FONTS, measureText, insetImage);
   return made.canvas.convertToBlob({ type: 'image/png' });
 }
+
+/**
+ * Fetches and decodes what a picture is made of, so that it is there soon after it is asked for.
+ * @returns makes it, as `preparePicture`; holds the decoded capture for as long as it is held itself
+ */
+export function prepareAhead(picture: Prepared): () => Promise<Blob> {
+  const ahead = Promise.all([captureAt(picture.url), neededBy(picture)]);
+  // What could not be fetched ahead is fetched when it is asked for, and only then told.
+  ahead.catch(() => undefined);
+  return () => {
+    const capture = ahead.then(
+      // A browser may have let go of its pixels meanwhile.
+      ([image]) => image.decode().then(() => image),
+      () => captureAt(picture.url),
+    );
+    return preparePicture(picture, capture);
+  };
+}
+
+/** What its marks are drawn with. */
+const neededBy = ({ marks }: Prepared) =>
+  Promise.all([
+    loadInsets(marks),
+    ...[PAGE_FONTS.text, PAGE_FONTS.heads, PAGE_FONTS.fixed].map((font) =>
+      document.fonts.load(`600 20px ${font}`),
+    ),
+  ]);
 
 function canvasOf({ width, height }: Size): OffscreenCanvasRenderingContext2D {
   const context = new OffscreenCanvas(width, height).getContext('2d');

@@ -1,4 +1,4 @@
-import { kindOf, type Preparation, placingOf } from '@nachweis/core';
+import { type Box, kindOf, type Preparation, placingOf, wholeBox } from '@nachweis/core';
 import { transfer } from 'comlink';
 import { onDemand } from '../workers/onDemand.ts';
 import type { TrimWorker } from '../workers/trim.worker.ts';
@@ -16,27 +16,33 @@ type Steps = Pick<Preparation, 'framing' | 'trims' | 'marks'>;
  * @throws WorkerMissing, or Error when the capture cannot be read
  */
 export async function trimmed(url: string, document: Steps): Promise<Blob> {
-  const bitmap = await captureAt(url);
+  const bitmap = await createImageBitmap(await captureAt(url));
   return askTrimmer((worker): Promise<Blob> => worker.trimmed(transfer(bitmap, [bitmap]), stepsOf(document)));
 }
 
+/** A part of a picture, to be drawn. */
+export interface Part {
+  of: HTMLImageElement | ImageBitmap;
+  box: Box;
+}
+
 /**
- * The same as pixels, for who goes on with them; closed by who asked.
- * @throws as `trimmed`
+ * The same as pixels, for who goes on with them.
+ * @throws WorkerMissing
  */
-export async function trimmedPixels(url: string, document: Steps): Promise<ImageBitmap> {
-  const bitmap = await captureAt(url);
+export async function trimmedPixels(image: HTMLImageElement, document: Steps): Promise<Part> {
   const steps = stepsOf(document);
   // A part of it, and nothing done to it, needs nobody who looks at each of its pixels.
-  if (steps.trims.length === 0 && steps.marks.length === 0 && steps.framing.kind !== 'outline') {
-    const { x, y, width, height } = placingOf(steps, bitmap).frame;
-    const part = await createImageBitmap(bitmap, x, y, width, height);
-    bitmap.close();
-    return part;
-  }
-  return askTrimmer(
+  if (steps.trims.length === 0 && steps.marks.length === 0 && steps.framing.kind !== 'outline')
+    return {
+      of: image,
+      box: placingOf(steps, { width: image.naturalWidth, height: image.naturalHeight }).frame,
+    };
+  const bitmap = await createImageBitmap(image);
+  const of = await askTrimmer(
     (worker): Promise<ImageBitmap> => worker.trimmedPixels(transfer(bitmap, [bitmap]), steps),
   );
+  return { of, box: wholeBox(of) };
 }
 
 /** Of the marks only those that are burned in. */
@@ -46,10 +52,14 @@ const stepsOf = ({ framing, trims, marks }: Steps): Steps => ({
   marks: marks.filter((mark) => kindOf(mark).burns),
 });
 
-/** By an image: a picture that is in this browser only has an address that the page's rules let nothing else fetch. */
-async function captureAt(url: string): Promise<ImageBitmap> {
+/**
+ * A capture with its pixels, by an image: one that is in this browser only has an address that the page's rules let nothing
+ * else fetch.
+ * @throws Error when it cannot be read
+ */
+export async function captureAt(url: string): Promise<HTMLImageElement> {
   const image = new Image();
   image.src = url;
   await image.decode();
-  return createImageBitmap(image);
+  return image;
 }

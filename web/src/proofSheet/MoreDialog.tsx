@@ -1,5 +1,5 @@
 import type { ProofPoint } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
@@ -26,6 +26,12 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
     onClose();
     void work();
   };
+  // Whoever opens it may save or copy the picture next.
+  const [made] = useState(() => {
+    const ahead = import('../pictures/preparePicture.ts').then(({ prepareAhead }) => prepareAhead(picture));
+    ahead.catch(() => undefined);
+    return () => ahead.then((make) => make());
+  });
   return (
     <Dialog title={`The picture in ${point.code}`} onClose={onClose}>
       <div className="flex flex-col gap-4 p-4">
@@ -55,8 +61,10 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
           </section>
         )}
         <div className="flex flex-wrap gap-2 border-t border-rule pt-3">
-          <Button onClick={after(() => told(() => savePicture(picture)))}>Save the picture</Button>
-          <Button onClick={after(() => told(() => copyPicture(picture)))}>Copy the picture</Button>
+          <Button onClick={after(() => told(() => savePicture(made, picture.fileName)))}>
+            Save the picture
+          </Button>
+          <Button onClick={after(() => told(() => copyPicture(made)))}>Copy the picture</Button>
           <Link className={buttonClasses('plain')} to={captureHref}>
             Take another picture for {point.code}
           </Link>
@@ -72,9 +80,6 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
   );
 }
 
-const prepare = async (picture: SheetPicture): Promise<Blob> =>
-  (await import('../pictures/preparePicture.ts')).preparePicture(picture);
-
 async function told(work: () => Promise<void>): Promise<void> {
   try {
     await work();
@@ -85,13 +90,15 @@ async function told(work: () => Promise<void>): Promise<void> {
   }
 }
 
+type Made = () => Promise<Blob>;
+
 /** Downloads it as it will be handed in, under its name. */
-async function savePicture(picture: SheetPicture): Promise<void> {
-  saveAs(await prepare(picture), picture.fileName.replace(/\.[^.]*$/, '.png'));
+async function savePicture(made: Made, fileName: string): Promise<void> {
+  saveAs(await made(), fileName.replace(/\.[^.]*$/, '.png'));
 }
 
 /** Puts it on the clipboard, always as it is now. */
-async function copyPicture(picture: SheetPicture): Promise<void> {
-  await navigator.clipboard.write([new ClipboardItem({ 'image/png': prepare(picture) })]);
+async function copyPicture(made: Made): Promise<void> {
+  await navigator.clipboard.write([new ClipboardItem({ 'image/png': made() })]);
   toast.success('The picture is on the clipboard, as it is now.');
 }

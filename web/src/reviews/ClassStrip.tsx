@@ -1,4 +1,5 @@
 import type { Assignment, GridRow, ProofPoint, Review } from '@nachweis/contract';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
@@ -7,6 +8,9 @@ import { withKept } from '../judging/keptVerdicts.ts';
 import { usePreload } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+
+/** Of one student in the strip, in CSS pixels. */
+const CELL_WIDTH = 96;
 
 interface ClassStripProps {
   assignment: Assignment;
@@ -25,16 +29,21 @@ export function ClassStrip({ assignment, point, review }: ClassStripProps): Reac
     { dedupingInterval: 30_000 },
   );
   const rows = useMemo(() => withKept(grid?.rows ?? [], me.id, judgements), [grid, me.id, judgements]);
-  const here = useRef<HTMLAnchorElement>(null);
-  const line = useRef<HTMLUListElement>(null);
-  const there = rows.length > 0;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whoever is looked at stands in the middle, once they are there
-  useEffect(() => {
-    const [list, own] = [line.current, here.current?.parentElement];
-    if (list && own) list.scrollTo(own.offsetLeft - (list.clientWidth - own.clientWidth) / 2, 0);
-  }, [there, review.handInId]);
-  const preload = usePreload();
+  const line = useRef<HTMLDivElement>(null);
   const place = rows.findIndex((row) => row.handInId === review.handInId);
+  // Of three hundred, those are made that can be seen.
+  const virtual = useVirtualizer({
+    horizontal: true,
+    count: rows.length,
+    getScrollElement: () => line.current,
+    estimateSize: () => CELL_WIDTH,
+    overscan: 4,
+  });
+  // Whoever is looked at stands in the middle, once they are there.
+  useEffect(() => {
+    if (place >= 0) virtual.scrollToIndex(place, { align: 'center' });
+  }, [place, virtual]);
+  const preload = usePreload();
   return (
     <nav
       aria-label={`${point.code} of the class`}
@@ -44,20 +53,32 @@ export function ClassStrip({ assignment, point, review }: ClassStripProps): Reac
         <span className="font-mono text-sm font-semibold text-ink">{point.code}</span>
         {place >= 0 && `${place + 1} of ${rows.length}`}
       </span>
-      <ul ref={line} className="relative flex min-w-0 flex-1 overflow-x-auto [scrollbar-width:thin]">
-        {rows.map((row) => (
-          <li key={row.handInId} className="shrink-0">
-            <StripCell
-              row={row}
-              pointId={point.id}
-              code={point.code}
-              isHere={row.handInId === review.handInId}
-              onMeant={preload}
-              element={row.handInId === review.handInId ? here : null}
-            />
-          </li>
-        ))}
-      </ul>
+      <div ref={line} className="min-w-0 flex-1 overflow-x-auto [scrollbar-width:thin]">
+        <ul className="relative h-full" style={{ width: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const row = rows[index];
+            return (
+              row && (
+                <li
+                  key={row.handInId}
+                  aria-setsize={rows.length}
+                  aria-posinset={index + 1}
+                  className="absolute inset-y-0"
+                  style={{ left: start, width: CELL_WIDTH }}
+                >
+                  <StripCell
+                    row={row}
+                    pointId={point.id}
+                    code={point.code}
+                    isHere={index === place}
+                    onMeant={preload}
+                  />
+                </li>
+              )
+            );
+          })}
+        </ul>
+      </div>
     </nav>
   );
 }
@@ -69,17 +90,15 @@ interface StripCellProps {
   isHere: boolean;
   /** it is about to be gone to */
   onMeant: (handInId: string) => void;
-  element: React.Ref<HTMLAnchorElement> | null;
 }
 
-/** Made anew only where it has changed: a class has three hundred of them, and one walks on in an instant. */
+/** Made anew only where it has changed: one walks on in an instant. */
 const StripCell = memo(function StripCell({
   row,
   pointId,
   code,
   isHere,
   onMeant,
-  element,
 }: StripCellProps): ReactNode {
   const cell = row.cells.find((one) => one.proofPointId === pointId);
   const states = cell
@@ -89,7 +108,6 @@ const StripCell = memo(function StripCell({
     : 'not asked';
   return (
     <Link
-      ref={element}
       to={`/hand-ins/${row.handInId}/review?point=${code}`}
       onPointerDown={() => onMeant(row.handInId)}
       aria-current={isHere ? 'page' : undefined}
@@ -97,7 +115,7 @@ const StripCell = memo(function StripCell({
       tabIndex={isHere ? 0 : -1}
       aria-label={`${row.student.listed}: ${states}`}
       title={row.student.listed}
-      className="flex h-full w-24 flex-col justify-center gap-0.5 border-r border-rule px-2 hover:bg-verdigris-wash aria-[current]:bg-verdigris-wash aria-[current]:font-bold aria-[current]:shadow-[inset_0_-3px_0_var(--color-verdigris)]"
+      className="flex h-full flex-col justify-center gap-0.5 border-r border-rule px-2 hover:bg-verdigris-wash aria-[current]:bg-verdigris-wash aria-[current]:font-bold aria-[current]:shadow-[inset_0_-3px_0_var(--color-verdigris)]"
     >
       <span className="truncate text-xs">{row.student.listed}</span>
       <span className="flex h-3.5 items-center gap-0.5">

@@ -1,21 +1,21 @@
 import type { Remark, Review } from '@nachweis/contract';
-import { isPin, type Point, type Verdict } from '@nachweis/core';
+import type { Point, Verdict } from '@nachweis/core';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
-import { CriteriaPanel } from '../judging/CriteriaPanel.tsx';
-import { PictureStage } from '../judging/PictureStage.tsx';
+import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
+import { MarksShown } from '../judging/MarksShown.tsx';
+import { NothingHandedIn, PictureStage } from '../judging/PictureStage.tsx';
 import { Asked } from '../judging/PointParts.tsx';
 import { PointTabs } from '../judging/PointTabs.tsx';
 import { drawn, movedTo, placeOf, WHOLE } from '../judging/remarkPlaces.ts';
+import { StatementPart } from '../judging/StatementPart.tsx';
 import { mayBeJudged } from '../judging/seenPictures.ts';
 import type { Stand } from '../judging/standOf.ts';
 import { useLive } from '../judging/useLive.ts';
 import { decodeAhead, usePreloaded } from '../judging/usePreloaded.ts';
 import { type ReviewActions, useReview } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
-import { VerdictPanel } from '../judging/VerdictPanel.tsx';
-import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
 import { buttonClasses, KeyCap } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
 import { Failed, Loading } from '../ui/states.tsx';
@@ -66,8 +66,7 @@ function ReviewDesk({
   const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
   const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
-  const firstOpen = point?.mustShows.find((m) => !stand.verdicts[m.id]) ?? point?.mustShows[0];
-  const mustShow = point?.mustShows.find((m) => m.id === chosen.mustShow) ?? firstOpen ?? null;
+  const mustShow = chosenOf(point?.mustShows ?? [], chosen.mustShow, stand.verdicts);
 
   const goToPoint = (index: number, picture = 0) => {
     go(Math.min(Math.max(index, 0), points.length - 1), picture);
@@ -171,15 +170,7 @@ function ReviewDesk({
             stand={stand}
             onGo={goToPoint}
           >
-            <label className="mr-3 ml-auto flex items-center gap-1.5 text-sm">
-              <input
-                type="checkbox"
-                checked={pinsShown}
-                onChange={(event) => setPinsShown(event.target.checked)}
-                className="size-6 accent-verdigris"
-              />
-              Marks <kbd className="font-mono text-xs">v</kbd>
-            </label>
+            <MarksShown shown={pinsShown} onShown={setPinsShown} />
           </PointTabs>
           {item ? (
             <PictureStage
@@ -195,9 +186,7 @@ function ReviewDesk({
               onChooseRemark={(id) => choose({ remark: id })}
             />
           ) : (
-            <p className="grid min-h-64 flex-1 place-items-center bg-grey-deep text-on-grey">
-              Nothing was handed in for this proof point.
-            </p>
+            <NothingHandedIn />
           )}
         </section>
         <aside
@@ -209,26 +198,15 @@ function ReviewDesk({
             <Asked assignment={assignment} point={point} {...(item && { compareHref: comparePath })} />
           )}
           <AskedAgainPart review={review} onAnswered={actions.refresh} />
-          {point && (
-            <VerdictPanel
-              point={point}
-              findings={item ? (review.findings[item.id] ?? []) : null}
-              verdicts={stand.verdicts}
-              unsent={stand.unsent}
-              given={review.judgement.verdicts}
-              locked={!review.mayJudge}
-              pinned={pointItems.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
-              chosen={mustShow?.id ?? null}
-              onChoose={(id) => choose({ mustShow: id })}
-              onVerdicts={give}
-            />
-          )}
-          <CriteriaPanel
-            criteria={assignment.criteria}
-            levels={stand.levels}
-            unsent={stand.unsent}
-            given={review.judgement.levels}
-            locked={!review.mayJudge}
+          <JudgingPanels
+            review={review}
+            stand={stand}
+            point={point}
+            pictures={pointItems}
+            item={item}
+            chosen={mustShow}
+            onChoose={(id) => choose({ mustShow: id })}
+            onVerdicts={give}
             onLevels={actions.setLevels}
           />
           <RemarkPanel
@@ -245,23 +223,13 @@ function ReviewDesk({
               <span dir="auto">{review.brought.reason}</span>
             </p>
           )}
-          {review.statement && (
-            <section className="border-b border-rule p-3">
-              <h2 className="text-sm text-faded">Own statement</h2>
-              <div className="max-h-72 overflow-auto">
-                <StatementText
-                  text={review.statement}
-                  places={shownPlaces(points, items)}
-                  onGo={({ point: code, picture, letter }) => {
-                    const index = points.findIndex((one) => one.code === code);
-                    goToPoint(index, picture - 1);
-                    const mustShow = points[index]?.mustShows.find((one) => one.letter === letter);
-                    choose({ mustShow: mustShow?.id ?? null, toPin: letter ? chosen.toPin + 1 : 0 });
-                  }}
-                />
-              </div>
-            </section>
-          )}
+          <StatementPart
+            review={review}
+            onGo={(index, picture, mustShowId) => {
+              goToPoint(index, picture);
+              choose({ mustShow: mustShowId, toPin: mustShowId ? chosen.toPin + 1 : 0 });
+            }}
+          />
           <GradePanel review={review} stand={stand} actions={actions} />
         </aside>
       </div>

@@ -33,6 +33,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   'course-title-missing': 'A course needs a title.',
   'time-zone-unknown': 'This time zone is not known. Write it as in Europe/Berlin.',
   'language-unknown': 'This language is not known. Write it as in en or de.',
+  'base64-wrong': 'is not in the letters of Base64.',
   'surname-missing': 'The surname is missing.',
   'email-wrong': 'This is no e-mail address.',
   'field-name': 'A column’s name has letters, digits, - and _ only, and begins with a letter.',

@@ -1,0 +1,111 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { testPicture } from '../fixtures/pictures.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
+
+const CSV = 'time;stage\n07:00;0.43\n';
+
+/** An assignment with a file to work with and a reference picture that students do not see. */
+async function withMore(page: Page, school: School): Promise<void> {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  const files = page.getByRole('region', { name: 'Files of the assignment' });
+  await files
+    .getByLabel('Add files')
+    .setInputFiles({ name: 'gaugings.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) });
+  await page.getByRole('button', { name: 'Add a picture to P2' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Reference picture for P2' });
+  await dialog
+    .getByLabel('A file, or paste one')
+    .setInputFiles({ name: 'curve.png', mimeType: 'image/png', buffer: await testPicture(320, 200) });
+  await dialog.getByLabel('What is right in it').fill('both axes labelled');
+  await dialog.getByLabel('Students see it on their sheet').uncheck();
+  await dialog.getByRole('button', { name: 'Add it' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(files.getByText('gaugings.csv')).toBeVisible();
+}
+
+async function beginNew(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course: / }).click();
+  await page.getByRole('link', { name: 'New assignment' }).click();
+  await page.getByLabel('Begin with a file').waitFor();
+}
+
+/** What the page of a new assignment shows of both, and what the server has. */
+async function expectMore(page: Page): Promise<void> {
+  await expect(page).toHaveURL(/\/edit$/);
+  await expect(page.getByRole('region', { name: 'Files of the assignment' })).toContainText('gaugings.csv');
+  await expect(page.getByRole('region', { name: 'Reference pictures' })).toContainText('both axes labelled');
+  const api = page.url().replace(/^(.*)\/assignments\/(.*)\/edit$/, '$1/api/assignments/$2');
+  const { files } = await (await page.request.get(`${api}/work-files`)).json();
+  expect(await (await page.request.get(files[0].href)).text()).toBe(CSV);
+  const { pictures } = await (await page.request.get(`${api}/references`)).json();
+  const { definition } = await (await page.request.get(`${api}/definition`)).json();
+  expect(pictures).toMatchObject([{ proofPointId: definition.points[1].id, shown: false, width: 320 }]);
+}
+
+test('a copy of an earlier assignment has its files and reference pictures, also after a reload', async ({
+  page,
+  school,
+}) => {
+  await withMore(page, school);
+  await beginNew(page);
+  await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
+  const told = page.getByText('Once this is saved, 1 file and 1 reference picture of it come along.');
+  await expect(told).toBeVisible();
+  await page.getByLabel('Title').first().fill('Rating curve, again');
+  // It is written down a moment after the last letter.
+  await expect
+    .poll(() => page.evaluate(() => JSON.stringify({ ...localStorage })))
+    .toContain('Rating curve, again');
+  page.on('dialog', (leaving) => void leaving.accept());
+  await page.reload();
+  await expect(page.getByLabel('Title').first()).toHaveValue('Rating curve, again');
+  await expect(told).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expectMore(page);
+});
+
+test('an assignment goes to another as one file, with what hangs on it; a wrong file says which field', async ({
+  page,
+  school,
+}, testInfo) => {
+  await withMore(page, school);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).click(),
+  ]);
+  const path = testInfo.outputPath('rating curve.json');
+  await download.saveAs(path);
+  const file = JSON.parse(readFileSync(path, 'utf8'));
+  expect(Buffer.from(file.files[0].data, 'base64').toString()).toBe(CSV);
+
+  await beginNew(page);
+  const chooser = page.getByLabel('Begin with a file');
+  const wrong = testInfo.outputPath('wrong.json');
+  writeFileSync(wrong, JSON.stringify({ ...file, files: [{ name: 'a.csv', data: 'no *letters* of it' }] }));
+  await chooser.setInputFiles(wrong);
+  await expect(page.getByRole('alert')).toHaveText(
+    'This file cannot be read: files.0.data is not in the letters of Base64. Nothing was taken from it.',
+  );
+  await chooser.setInputFiles(path);
+  await expect(page.getByText('Begun with rating curve.json.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expectMore(page);
+});
+
+test('what of an earlier assignment cannot be brought along is named, and the rest is there', async ({
+  page,
+  school,
+}) => {
+  await withMore(page, school);
+  await beginNew(page);
+  await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
+  await page.getByText('come along').waitFor();
+  await page.route('**/files/w-*/**', (route) => route.abort());
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('The assignment is saved, without gaugings.csv.')).toBeVisible();
+  await expect(page).toHaveURL(/\/edit$/);
+  await expect(page.getByRole('region', { name: 'Reference pictures' })).toContainText('both axes labelled');
+});

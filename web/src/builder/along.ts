@@ -1,0 +1,142 @@
+import type { AssignmentDefinition, AssignmentFile, DefinitionView } from '@nachweis/contract';
+import { callApi } from '../api/callApi.ts';
+
+/** What hangs on an assignment beside what is written in it: files to work with, and pictures of how it should look. */
+export interface Along {
+  /** the title of the assignment, or the name of the file, that it comes from */
+  from: string;
+  files: ReadonlyArray<{ name: string; read: () => Promise<Blob> }>;
+  references: ReadonlyArray<{
+    /** place and title of its proof point */
+    place: number;
+    title: string;
+    caption: string;
+    shown: boolean;
+    read: () => Promise<Blob>;
+  }>;
+}
+
+/** Of an assignment that is there. @throws ApiProblem */
+export async function alongWith({
+  id,
+  definition,
+}: Pick<DefinitionView, 'id' | 'definition'>): Promise<Along> {
+  const params = { assignmentId: id };
+  const [{ files }, { pictures }] = await Promise.all([
+    callApi('workFiles', { params }),
+    callApi('references', { params }),
+  ]);
+  return {
+    from: definition.title,
+    files: files.map(({ name, href }) => ({ name, read: () => blobAt(href) })),
+    references: pictures.map(({ proofPointId, caption, shown, href }) => {
+      const place = definition.points.findIndex((point) => point.id === proofPointId);
+      const title = definition.points[place]?.title ?? '';
+      return { place, title, caption, shown, read: () => blobAt(href) };
+    }),
+  };
+}
+
+/** Of a file. @param name of the file */
+export function alongIn({ assignment, files, references }: AssignmentFile, name: string): Along {
+  return {
+    from: name,
+    files: files.map((file) => ({ name: file.name, read: async () => blobOf(file.data) })),
+    references: references.map(({ point, caption, shown, data }) => ({
+      place: point - 1,
+      title: assignment.points[point - 1]?.title ?? '',
+      caption,
+      shown,
+      read: async () => blobOf(data),
+    })),
+  };
+}
+
+/**
+ * Hands it on to an assignment that has just been made. A reference goes to the proof point of its title, or to that at its
+ * place where no title is the same.
+ * @returns what could not be brought, by name
+ */
+export async function bringAlong(
+  { files, references }: Along,
+  made: { id: string; definition: AssignmentDefinition },
+): Promise<string[]> {
+  const missing: string[] = [];
+  const assignmentId = made.id;
+  for (const { name, read } of files) {
+    const params = { assignmentId, workFileId: crypto.randomUUID() };
+    await read()
+      .then((body) => callApi('addWorkFile', { params, query: { name }, body }))
+      .catch(() => missing.push(name));
+  }
+  const { points } = made.definition;
+  for (const { place, title, caption, shown, read } of references) {
+    const point = points.find((one) => one.title === title) ?? points[place];
+    const [captureId, referenceId] = [crypto.randomUUID(), crypto.randomUUID()];
+    const add = async (proofPointId: string) => {
+      const query = { source: 'file', surface: 'unknown', name: 'reference' } as const;
+      await callApi('putCapture', { params: { captureId }, query, body: await read() });
+      const body = { proofPointId, captureId, caption, shown };
+      await callApi('addReference', { params: { assignmentId, referenceId }, body });
+    };
+    await (point?.id ? add(point.id) : Promise.reject(new Error('its proof point is gone'))).catch(() =>
+      missing.push(`a reference picture of P${place + 1}`),
+    );
+  }
+  return missing;
+}
+
+/** Bytes of all that goes along in a file. What a page writes and reads as one text has its limits. */
+const MOST_BYTES = 64 * 2 ** 20;
+
+/**
+ * An assignment as one file.
+ * @returns it, and the names of what was too large to go along
+ * @throws ApiProblem, or TypeError when something of it cannot be fetched
+ */
+export async function fileOf(view: DefinitionView): Promise<{ file: AssignmentFile; leftOut: string[] }> {
+  const along = await alongWith(view);
+  const leftOut: string[] = [];
+  let bytes = 0;
+  const dataOf = async (read: () => Promise<Blob>, name: string): Promise<string | null> => {
+    const blob = await read();
+    if (bytes + blob.size > MOST_BYTES) {
+      leftOut.push(name);
+      return null;
+    }
+    bytes += blob.size;
+    return base64Of(blob);
+  };
+  const files: AssignmentFile['files'] = [];
+  for (const { name, read } of along.files) {
+    const data = await dataOf(read, name);
+    if (data !== null) files.push({ name, data });
+  }
+  const references: AssignmentFile['references'] = [];
+  for (const { place, caption, shown, read } of along.references) {
+    const data = await dataOf(read, `a reference picture of P${place + 1}`);
+    if (data !== null) references.push({ point: place + 1, caption, shown, data });
+  }
+  const { definition: assignment } = view;
+  return { file: { nachweis: 'assignment', version: 1, assignment, files, references }, leftOut };
+}
+
+/** @throws TypeError when it cannot be fetched */
+async function blobAt(href: string): Promise<Blob> {
+  const answer = await fetch(href);
+  if (!answer.ok) throw new TypeError(`${href}: ${answer.status}`);
+  return answer.blob();
+}
+
+/** The letters of RFC 4648, section 4. */
+async function base64Of(blob: Blob): Promise<string> {
+  const reader = new FileReader();
+  return new Promise((resolve, reject) => {
+    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
+    reader.onerror = () => reject(reader.error);
+    reader.readAsDataURL(blob);
+  });
+}
+
+const blobOf = (base64: string): Blob =>
+  new Blob([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))]);
