@@ -10,7 +10,7 @@ import { beginErrand, errandHandler, noteEnd, noteProgress } from './progress.ts
 
 /**
  * Mails each of some people a link of their own. Whom it has reached is written person by person, so that after a stop of
- * the server the rest follow; a letter that was under way in that moment may come twice.
+ * the server the rest follow; a letter that was under way in that moment may come twice, by its number as the same one.
  */
 export function mailingHandler(context: Context): JobHandler {
   return errandHandler(
@@ -74,7 +74,11 @@ async function sendLink(
   const base = settings.origin ?? `http://${settings.host}:${settings.port}`;
   const words = linkLetter({ name, course, timeZone, expiresAt, href: `${base}${linkPath(token)}` });
   try {
-    await post.send({ to: { name, address: person.email }, ...words });
+    await post.send({
+      to: { name, address: person.email },
+      ...words,
+      identity: `link ${errand.id} ${personId}`,
+    });
     return 'sent';
   } catch (error) {
     if (isRefused(error)) return 'refused';

@@ -156,6 +156,44 @@ describe('letters', () => {
     ]);
   });
 
+  it('wait while the mail server does not know this one, for its password can be put right', async () => {
+    const context = mail().sending(server(), 'nachweis:wrong@');
+    await mailRound(context);
+    await handedIn(server());
+    expect(await mailRound(context)).toBe(0);
+    const waiting = await context.db.selectFrom('mails').select(['tries', 'next_try_at', 'error']).execute();
+    expect(waiting).toMatchObject([{ tries: 1, next_try_at: '2026-11-05T10:01:00.000Z' }]);
+    expect(waiting[0]?.error).toContain('535');
+    context.post.close();
+    mail().sending(server());
+    server().setNow('2026-11-05T10:01:00.000Z');
+    expect(await mailRound(context)).toBe(1);
+    expect(subjects()).toEqual(['Handed in: Rating curve, H-00001']);
+  });
+
+  it('are the same letter (RFC 5322, 3.6.4) when a stop lets one go out twice, and no other one', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    await handedIn(server());
+    await mailRound(context);
+    // The mail server has it, and the server stopped before that was noted.
+    await context.db
+      .updateTable('mails')
+      .set({ next_try_at: '2026-11-05T10:00:00.000Z', sent_at: null })
+      .execute();
+    await mailRound(context);
+    const [first, again] = mail().letters.map((letter) => letter.messageId);
+    expect(first).toMatch(/^<[0-9a-f]{32}@school\.example>$/);
+    expect(again).toBe(first);
+    await context.post.send({
+      to: { name: '', address: 'a@b.example' },
+      subject: '',
+      text: '',
+      identity: 'x',
+    });
+    expect(mail().letters.at(-1)?.messageId).not.toBe(first);
+  });
+
   it('tell nothing of what was before this server sent any', async () => {
     await handedIn(server());
     const context = mail().sending(server());

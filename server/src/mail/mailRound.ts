@@ -47,7 +47,7 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
       continue;
     }
     try {
-      await post.send(letter);
+      await post.send({ ...letter, identity: `${mail.kind} ${mail.subject_id} ${mail.person_id}` });
       await mine.set({ next_try_at: null, sent_at: now().toISOString(), error: null }).execute();
       sent++;
     } catch (error) {

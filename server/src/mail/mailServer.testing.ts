@@ -9,8 +9,8 @@ export interface TestMailServer {
   letters: ParsedMail[];
   /** Whether it refuses a letter, by whom it is for: a code of RFC 5321, or null. */
   refuses: (address: string) => number | null;
-  /** The server of the test, sending through this mail server. */
-  sending: (s: TestServer) => TestServer['context'];
+  /** The server of the test, sending through this mail server; with a name and a password it is known to it by neither. */
+  sending: (s: TestServer, login?: string) => TestServer['context'];
 }
 
 /** A real mail server for each test of the file that calls this. */
@@ -20,8 +20,11 @@ export function mailServerPerTest(server: () => TestServer): () => TestMailServe
   beforeEach(async () => {
     smtp = new SMTPServer({
       authOptional: true,
-      disabledCommands: ['AUTH', 'STARTTLS'],
+      disabledCommands: ['STARTTLS'],
+      allowInsecureAuth: true,
       disableReverseLookup: true,
+      // Who says who they are is not known here.
+      onAuth: (_login, _session, done) => done(Object.assign(new Error('Not known.'), { responseCode: 535 })),
       onRcptTo({ address }, _session, done) {
         const responseCode = mail.refuses(address);
         done(responseCode === null ? null : Object.assign(new Error('Not now.'), { responseCode }));
@@ -38,8 +41,11 @@ export function mailServerPerTest(server: () => TestServer): () => TestMailServe
     mail = {
       letters: [],
       refuses: () => null,
-      sending({ context }) {
-        context.post = createPost({ smtp: `smtp://127.0.0.1:${port}`, mailFrom: 'nachweis@school.example' });
+      sending({ context }, login = '') {
+        context.post = createPost({
+          smtp: `smtp://${login}127.0.0.1:${port}`,
+          mailFrom: 'nachweis@school.example',
+        });
         return context;
       },
     };

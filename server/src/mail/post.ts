@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createTransport } from 'nodemailer';
 import type { Settings } from '../settings.ts';
 
@@ -6,6 +7,8 @@ export interface Letter {
   to: { name: string; address: string };
   subject: string;
   text: string;
+  /** what tells it from every other letter: sent once more after a stop of the server, it is the same one */
+  identity: string;
 }
 
 /** Sends letters through the mail server that is set. */
@@ -37,8 +40,9 @@ export function createPost({ smtp, mailFrom }: Pick<Settings, 'smtp' | 'mailFrom
   });
   return {
     sends: true,
-    async send({ to, subject, text }) {
+    async send({ to, subject, text, identity }) {
       await transport.sendMail({
+        messageId: messageIdOf(identity, mailFrom),
         from: { name: 'Nachweis', address: mailFrom },
         to,
         subject,
@@ -49,6 +53,12 @@ export function createPost({ smtp, mailFrom }: Pick<Settings, 'smtp' | 'mailFrom
     },
     close: () => transport.close(),
   };
+}
+
+/** RFC 5322, 3.6.4: the same letter has the same number wherever it comes again, by which mailboxes know it. */
+function messageIdOf(identity: string, mailFrom: string): string {
+  const number = createHash('sha256').update(identity).digest('hex').slice(0, 32);
+  return `<${number}@${mailFrom.split('@').at(-1)}>`;
 }
 
 /**
