@@ -172,12 +172,12 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
     }
   };
   return (
-    <header className="flex h-12 shrink-0 items-center gap-1 border-b border-rule bg-card px-2 sm:gap-3 sm:px-4">
+    <header className="flex min-h-12 shrink-0 items-center gap-1 border-b border-rule bg-card px-2 sm:h-12 sm:gap-3 sm:px-4">
       <Link to="/" className="flex min-h-6 min-w-6 shrink-0 items-center gap-2 font-bold text-verdigris-deep">
         <img src="/mark.svg" alt="" width={22} height={22} />
         <span className="sr-only sm:not-sr-only">Nachweis</span>
       </Link>
-      <nav className="flex-1 whitespace-nowrap">
+      <nav className="flex min-w-0 flex-1 flex-wrap whitespace-nowrap">
         {NAVIGATION.map(({ to, label }) => (
           <Link
             key={to}

@@ -71,7 +71,11 @@ export function VerdictPanel({
             </button>
             <div className="mt-1 ml-8">
               {/** biome-ignore lint/a11y/useSemanticElements: three buttons that toggle are no form's group of fields */}
-              <div role="group" aria-label={`Verdict on ${m.letter}, ${m.text}`} className="flex gap-1">
+              <div
+                role="group"
+                aria-label={`Verdict on ${m.letter}, ${m.text}`}
+                className="flex flex-wrap gap-1"
+              >
                 {VERDICTS.map((verdict, index) => (
                   <VerdictButton
                     key={verdict}

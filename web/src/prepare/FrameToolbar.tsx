@@ -40,7 +40,7 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-card px-4 py-1.5 low:py-0.5 low:[&_kbd]:hidden">
       {/** biome-ignore lint/a11y/useSemanticElements: buttons over a picture are no form's group of fields */}
-      <span role="group" aria-label="Frame by" className="flex gap-1">
+      <span role="group" aria-label="Frame by" className="flex flex-wrap gap-1">
         {TOOLS.map(({ name, label, key }) => (
           <Button small key={name} aria-pressed={tool === name} keyName={key} onClick={() => onTool(name)}>
             {label}

@@ -118,7 +118,13 @@ function DifferenceLine({
             />
           </label>
           {choices.map((choice, place) => (
-            <Button key={choice} small disabled={busy} onClick={() => void settle(place)}>
+            <Button
+              key={choice}
+              small
+              className="written whitespace-normal!"
+              disabled={busy}
+              onClick={() => void settle(place)}
+            >
               {wordOf(difference, place)}
             </Button>
           ))}
