@@ -38,6 +38,8 @@ export function ClassStrip({ assignment, point, review }: ClassStripProps): Reac
     getScrollElement: () => line.current,
     estimateSize: () => CELL_WIDTH,
     overscan: 4,
+    // Who comes into the strip may come a moment after the picture.
+    useFlushSync: false,
   });
   // Whoever is looked at stands in the middle, once they are there.
   useEffect(() => {

@@ -1,0 +1,171 @@
+import type { Page } from '@playwright/test';
+import { handInCurve } from '../fixtures/handIns.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, type School, signIn, test } from '../fixtures/school.ts';
+
+/** What can be pressed, chosen or filled on a page, as assistive technology is told of it (WAI-ARIA 1.2 roles). */
+const ACTS =
+  /^\s*- '?(button|link|checkbox|radio|combobox|textbox|searchbox|spinbutton|slider)(?: "(.*?)")?(?=[: ['\n])/gm;
+
+/** What only somebody with a keyboard needs. */
+const BY_KEYS = /^button Keys/;
+
+async function actionsOn(page: Page): Promise<string[]> {
+  const told = await page.locator('body').ariaSnapshot();
+  // A name that a page has twice at one size it may have once at the other.
+  const all = new Set([...`${told}\n`.matchAll(ACTS)].map(([, role, name = '']) => `${role} ${name}`));
+  return [...all].filter((one) => !BY_KEYS.test(one)).sort();
+}
+
+/** A page or a dialog, and what shows that it is there. */
+interface Place {
+  name: string;
+  go: (page: Page) => Promise<void>;
+}
+
+/** The page stands with what it had to fetch. */
+async function arrived(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Sign out' }).waitFor();
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await expect(page.locator('[data-loading]')).toHaveCount(0);
+}
+
+const dialog = (page: Page) => page.getByRole('dialog');
+
+const ofStudent = (school: School, handInId: string): Place[] => {
+  const sheet = async (page: Page) => {
+    await openSheet(page, school.single);
+    await page.locator('[data-status=saved]').waitFor();
+  };
+  const opened = (name: string) => async (page: Page) => {
+    await sheet(page);
+    await page.getByRole('button', { name, exact: true }).click();
+    await dialog(page).waitFor();
+    await expect(dialog(page).locator('[data-loading]')).toHaveCount(0);
+  };
+  const at = (path: string) => async (page: Page) => {
+    await page.goto(path);
+    await arrived(page);
+  };
+  return [
+    { name: 'assignments', go: at('/') },
+    { name: 'the proof sheet', go: sheet },
+    { name: 'framing', go: opened('Frame') },
+    {
+      name: 'the bench',
+      async go(page) {
+        await opened('Bench')(page);
+        await page.getByRole('toolbar').waitFor();
+      },
+    },
+    { name: 'the practice desk', go: opened('Practice desk') },
+    { name: 'a plate', go: opened('Plate') },
+    { name: 'the look before handing in', go: at(`/assignments/${school.single.id}/hand-in`) },
+    { name: 'the station', go: at(`/assignments/${school.single.id}/capture`) },
+    { name: 'captures', go: at('/captures') },
+    { name: 'settings', go: at('/settings') },
+    {
+      name: 'the receipt',
+      async go(page) {
+        await page.goto(`/hand-ins/${handInId}`);
+        await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+      },
+    },
+  ];
+};
+
+const ofInstructor = (school: School, handInId: string): Place[] => {
+  const { id } = school.curve;
+  const at = (path: string, there: (page: Page) => Promise<void>) => async (page: Page) => {
+    await page.goto(path);
+    await there(page);
+  };
+  return [
+    {
+      name: 'the list of hand-ins',
+      go: at(`/assignments/${id}/hand-ins`, (page) => page.getByRole('table').waitFor()),
+    },
+    {
+      name: 'the grid',
+      go: at(`/assignments/${id}/grid`, (page) => page.getByRole('button', { name: 'All shown' }).waitFor()),
+    },
+    {
+      name: 'the review',
+      go: at(`/hand-ins/${handInId}/review`, async (page) => {
+        await page.getByTestId('points').waitFor();
+        await page
+          .getByRole('navigation', { name: /of the class$/ })
+          .getByRole('link')
+          .first()
+          .waitFor();
+      }),
+    },
+    {
+      name: 'comparing',
+      async go(page) {
+        await page.goto(`/hand-ins/${handInId}/review`);
+        await page.getByRole('link', { name: /^Compare/ }).click();
+        await arrived(page);
+      },
+    },
+    {
+      name: 'the ledger',
+      go: at(`/assignments/${id}/ledger`, (page) => page.getByRole('table').first().waitFor()),
+    },
+    { name: 'the second marking', go: at(`/assignments/${id}/second-marking`, arrived) },
+    { name: 'named files', go: at(`/assignments/${id}/named-files`, arrived) },
+    {
+      name: 'the builder',
+      go: at(`/assignments/${id}/edit`, (page) =>
+        page.getByRole('button', { name: 'Save as a file' }).waitFor(),
+      ),
+    },
+    {
+      name: 'the course',
+      async go(page) {
+        await page.goto('/');
+        await page.getByRole('link', { name: /^Course: / }).click();
+        await page.getByRole('table').waitFor();
+      },
+    },
+  ];
+};
+
+test('what can be done at 1280 px can be done by touch at 390 px', async ({ page, school, browser }) => {
+  const handInId = await handInCurve(page, school);
+  await handInCurve(page, school, undefined, school.classmate);
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const phone = await browser.newContext({
+    baseURL: school.address,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    serviceWorkers: 'block',
+  });
+  const small = await phone.newPage();
+  for (const [person, places] of [
+    [school.student, ofStudent(school, handInId)],
+    [school.instructor, ofInstructor(school, handInId)],
+  ] as const) {
+    await signIn(page, school, person);
+    await signIn(small, school, person);
+    for (const { name, go } of places) {
+      const look = async (where: Page) => {
+        await go(where);
+        return actionsOn(where);
+      };
+      const [wide, narrow] = [await look(page), await look(small)];
+      expect(wide.length, `${name} has something to do`).toBeGreaterThan(3);
+      expect
+        .soft(
+          wide.filter((one) => !narrow.includes(one)),
+          `${name}: what is missing by touch at 390 px`,
+        )
+        .toEqual([]);
+    }
+  }
+  await phone.close();
+});
