@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { kill, PASSWORD, seed, start } from './serverProcess.ts';
 
-/** How often the server is killed. The issue asks for at least 30. */
+/** How often the server is killed here; `npm run torture` does it more often. */
 const KILLS = 16;
 const STUDENTS = 40;
 
