@@ -109,7 +109,7 @@ test('words that are kept are found by typing; a remark is given to others after
     { text: `Label the axis, ${school.classmate.name}.`, x: 160 },
   ]);
   await undo.click();
-  await expect(page.getByText('Taken away from 1 hand-ins again.')).toBeVisible();
+  await expect(page.getByText('Taken away from 1 hand-in again.')).toBeVisible();
   expect(await remarksOf(other)).toEqual([]);
   expect(await remarksOf(handInId)).toHaveLength(1);
 });

@@ -40,6 +40,31 @@ describe('missingForHandIn', () => {
   it('names the proof point without a picture', () => {
     expect(told(draft([]))).toEqual(['problem P1 no-picture']);
     expect(told(draft([picture('a', 'b')], { minPictures: 3 }))).toEqual(['problem P1 more-pictures 2']);
+    // With one of two it is not without any.
+    expect(told(draft([picture('a', 'b')], { minPictures: 2 }))).toEqual(['problem P1 more-pictures 1']);
+    expect(told(draft([], { minPictures: 2 }))).toEqual(['problem P1 more-pictures 2']);
+  });
+  it('says which words were not read in any of the pictures, and nothing while one is not read yet', () => {
+    const read = (...texts: Array<string | null | undefined>) =>
+      told(
+        draft(
+          texts.map((text) => ({ ...picture('a', 'b'), read: text })),
+          { words: ['ST-EL', 'passed'] },
+        ),
+      );
+    expect(read('Station ST-EL')).toEqual(['to-check P1 words-not-read passed']);
+    // One picture has the one, another the other.
+    expect(read('Station ST-EL', 'self-test passed')).toEqual([]);
+    expect(read('nothing of it', null)).toEqual([]);
+    expect(read('nothing of it', '')).toEqual(['to-check P1 words-not-read ST-EL passed']);
+  });
+  it('says which pictures a statement does not show, and which of its places are nowhere, once it shows any', () => {
+    const placing = (statement: string) =>
+      told(draft([picture('a', 'b'), picture('a')], {}, { needsStatement: true, statement }));
+    expect(placing('It fits.')).toEqual([]);
+    expect(placing('As in [P1.1].')).toEqual(['to-check - not-placed P1.2']);
+    expect(placing('As in [P1.1] and [P1.2 a].')).toEqual([]);
+    expect(placing('As in [P1.1], [P1.2] and [P1.3].')).toEqual(['to-check - placed-astray P1.3']);
   });
   it('names the letters that are not pinned, over all pictures of the point', () => {
     expect(told(draft([picture('a')]))).toEqual(['problem P1 pins-missing b']);

@@ -123,11 +123,10 @@ function missingAtPoint(
   const place = { point: code };
   const missing: Missing[] = [];
   if (pictures.length < minPictures) {
-    const lack = minPictures - pictures.length;
     missing.push(
-      lack === 1
+      minPictures === 1
         ? tell('problem', 'no-picture', {}, place)
-        : tell('problem', 'more-pictures', { lack }, place),
+        : tell('problem', 'more-pictures', { lack: minPictures - pictures.length }, place),
     );
   }
   // Only what is asked for is missing.

@@ -6,6 +6,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { several } from '../words/counted.ts';
 import { CriterionList } from './CriterionFields.tsx';
 import type { BuilderForm as Form } from './form.ts';
 import { fromForm } from './fromForm.ts';
@@ -155,13 +156,11 @@ function Total({ form: { control: fields } }: FormProps): ReactNode {
   const mustShows = points.flatMap((point) => point.mustShows);
   const best = criteria.map(({ levels }) => criterionUnits(levels.map(unitsOf)));
   const total = [...mustShows.map(unitsOf), ...best].reduce((sum, one) => sum + one, 0);
-  const several = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
   return (
     <p>
       <strong className="font-mono">{formatPoints(total)}</strong>{' '}
-      {total === UNITS_PER_POINT ? 'point' : 'points'} for{' '}
-      {several(mustShows.length, 'must-show', 'must-shows')} in{' '}
-      {several(points.length, 'proof point', 'proof points')}
+      {total === UNITS_PER_POINT ? 'point' : 'points'} for {several(mustShows.length, 'must-show')} in{' '}
+      {several(points.length, 'proof point')}
       {criteria.length > 0 && ` and ${several(criteria.length, 'criterion', 'criteria')}`}
     </p>
   );

@@ -8,6 +8,7 @@ import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { several } from '../words/counted.ts';
 import { fieldSentence } from '../words/fields.ts';
 import { type Along, alongIn, alongWith, bringAlong } from './along.ts';
 import { BuilderForm } from './BuilderForm.tsx';
@@ -155,9 +156,8 @@ function New({ course }: { course: CourseView }): ReactNode {
 
 function ComesAlong({ along: { from, files, references } }: { along: Along }): ReactNode {
   const some = [
-    files.length > 0 && `${files.length} ${files.length === 1 ? 'file' : 'files'}`,
-    references.length > 0 &&
-      `${references.length} reference ${references.length === 1 ? 'picture' : 'pictures'}`,
+    files.length > 0 && several(files.length, 'file'),
+    references.length > 0 && several(references.length, 'reference picture'),
   ].filter(Boolean);
   return (
     <p role="status" className="written text-sm text-faded">

@@ -1,5 +1,6 @@
 import type { FindingCount } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { several } from '../words/counted.ts';
 import { findingName, LEVEL_WORDS } from '../words/findingNames.ts';
 import { BarRows, barsHeight, FULL, HALF, percent } from './BarRows.tsx';
 import { ChartFigure } from './ChartFigure.tsx';
@@ -18,7 +19,7 @@ export function FindingsChart({ title, findings, checked }: FindingsChartProps):
   return (
     <ChartFigure
       title={title}
-      words={`${checked} hand-ins checked, most often: ${findingName(commonest.code)}, in ${commonest.handIns}`}
+      words={`${several(checked, 'hand-in')} checked, most often: ${findingName(commonest.code)}, in ${commonest.handIns}`}
       label="Findings"
       height={barsHeight(findings.length)}
       table={[

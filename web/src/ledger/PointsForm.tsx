@@ -6,6 +6,7 @@ import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
+import { pointsWords } from '../words/counted.ts';
 
 interface PointsFormProps {
   review: Review;
@@ -25,7 +26,7 @@ export function PointsForm({ review, onDone, onRefused }: PointsFormProps): Reac
     const wanted = parsePoints(String(data.get('points')));
     const reason = String(data.get('reason')).trim();
     if (wanted === null || wanted < 0) return setProblem('Write points such as 3, 2.5 or 0.75.');
-    if (wanted > grade.most) return setProblem(`There are ${formatPoints(grade.most)} points at most.`);
+    if (wanted > grade.most) return setProblem(`It has ${pointsWords(grade.most)} at most.`);
     if (wanted === grade.total) return setProblem('These are the points that it has.');
     if (reason === '') return setProblem('Give a reason; the student will read it.');
     setBusy(true);
@@ -40,7 +41,7 @@ export function PointsForm({ review, onDone, onRefused }: PointsFormProps): Reac
           baseVersion: review.adjustmentVersion,
         },
       });
-      toast.success(`${review.student.name} has ${formatPoints(wanted)} points now.`);
+      toast.success(`${review.student.name} has ${pointsWords(wanted)} now.`);
       onDone();
     } catch (error) {
       // Not before what is there now was read: a second Enter would be refused once more on the old version.

@@ -3,6 +3,7 @@ import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { dateAndTime } from '../ui/when.ts';
+import { pointsWords } from '../words/counted.ts';
 
 /** What was handed in already, a line each. */
 export function HandInList({ sheet }: { sheet: ProofSheet }): ReactNode {
@@ -25,7 +26,7 @@ export function HandInList({ sheet }: { sheet: ProofSheet }): ReactNode {
               <span className="font-semibold text-verdigris-deep">
                 {handIn.totalUnits === null
                   ? 'see receipt'
-                  : `returned: ${formatPoints(handIn.totalUnits)} of ${formatPoints(assignment.mostUnits)} points`}
+                  : `returned: ${formatPoints(handIn.totalUnits)} of ${pointsWords(assignment.mostUnits)}`}
               </span>
             </Link>
           </li>

@@ -12,6 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
+import { several } from '../words/counted.ts';
 import { withField } from './remarkFields.ts';
 
 interface GiveToOthersProps {
@@ -67,12 +68,12 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
         const body = { remarks: remarks.map(({ id, handInId }) => ({ id, handInId })) };
         try {
           const taken = await callApi('takeRemarks', { ...listArgs, body });
-          toast.success(`Taken away from ${taken.remarks} hand-ins again.`);
+          toast.success(`Taken away from ${several(taken.remarks, 'hand-in')} again.`);
         } catch (problem) {
           toast.error(sentenceOf(problem));
         }
       };
-      toast.success(`The remark was given to ${count} other ${count === 1 ? 'hand-in' : 'hand-ins'}.`, {
+      toast.success(`The remark was given to ${several(count, 'other hand-in')}.`, {
         duration: UNDO_MS,
         action: { label: 'Undo', onClick: () => void undo() },
       });

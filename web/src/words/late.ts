@@ -1,5 +1,6 @@
 import type { Assignment, GradeDocument } from '@nachweis/contract';
 import { formatPoints, type LatePer, lateCost, lateSteps } from '@nachweis/core';
+import { pointsWords, several } from './counted.ts';
 
 type LateRule = NonNullable<Assignment['lateRule']>;
 
@@ -16,7 +17,7 @@ export const lateWords = ({ per }: LateRule, steps: number): string =>
 /** What handing in late costs, in a sentence. */
 export function lateRuleWords({ graceMinutes, per, takes, floorPercent }: LateRule): string {
   const cost = takes.kind === 'percent' ? `${takes.percent} % of all points` : pointsWords(takes.units);
-  const grace = graceMinutes > 0 ? `, from ${graceMinutes} minutes on` : '';
+  const grace = graceMinutes > 0 ? `, from ${several(graceMinutes, 'minute')} on` : '';
   const floor = floorPercent > 0 ? `; ${floorPercent} % of what was earned stays in any case` : '';
   return `Late costs ${cost} for each ${PER_WORDS[per][0]}${grace}${floor}.`;
 }
@@ -33,8 +34,6 @@ export function lateNowWords(
   const cost = lateCost(lateRule, steps, mostUnits, mostUnits);
   return `Handed in now it is ${lateWords(lateRule, steps)}: that costs up to ${pointsWords(cost)} of ${formatPoints(mostUnits)}.`;
 }
-
-const pointsWords = (units: number) => `${formatPoints(units)} ${units === 100 ? 'point' : 'points'}`;
 
 /** How the points came about, in a line; null where the verdicts alone made them. */
 export function gradeWords(

@@ -8,7 +8,8 @@ const atPoint = ({ point }: Place) => (point ? `${point}: ` : '');
 
 const MISSING: Words<MissingData> = {
   'no-picture': (_, place) => `${place.point} has no picture yet.`,
-  'more-pictures': ({ lack }, place) => `${place.point} needs ${lack} more pictures.`,
+  'more-pictures': ({ lack }, place) =>
+    `${place.point} needs ${lack === 1 ? 'one more picture' : `${lack} more pictures`}.`,
   'any-picture': () => 'There is no picture yet. Add at least one.',
   'picture-damaged': (_, place) =>
     `${atPoint(place)}a picture is damaged: its pixels cannot be read. Remove it and add it again.`,
