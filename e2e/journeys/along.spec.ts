@@ -32,6 +32,18 @@ async function beginNew(page: Page): Promise<void> {
   await page.getByLabel('Begin with a file').waitFor();
 }
 
+/** Something is written and, a moment after its last letter, kept; then the page is loaded again. */
+async function renameAndReload(page: Page): Promise<void> {
+  const title = page.getByLabel('Title').first();
+  await title.fill('Rating curve, again');
+  await expect
+    .poll(() => page.evaluate(() => JSON.stringify({ ...localStorage })))
+    .toContain('Rating curve, again');
+  page.once('dialog', (leaving) => void leaving.accept());
+  await page.reload();
+  await expect(title).toHaveValue('Rating curve, again');
+}
+
 /** What the page of a new assignment shows of both, and what the server has. */
 async function expectMore(page: Page): Promise<void> {
   await expect(page).toHaveURL(/\/edit$/);
@@ -54,14 +66,7 @@ test('a copy of an earlier assignment has its files and reference pictures, also
   await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
   const told = page.getByText('Once this is saved, 1 file and 1 reference picture of it come along.');
   await expect(told).toBeVisible();
-  await page.getByLabel('Title').first().fill('Rating curve, again');
-  // It is written down a moment after the last letter.
-  await expect
-    .poll(() => page.evaluate(() => JSON.stringify({ ...localStorage })))
-    .toContain('Rating curve, again');
-  page.on('dialog', (leaving) => void leaving.accept());
-  await page.reload();
-  await expect(page.getByLabel('Title').first()).toHaveValue('Rating curve, again');
+  await renameAndReload(page);
   await expect(told).toBeVisible();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expectMore(page);
@@ -91,6 +96,12 @@ test('an assignment goes to another as one file, with what hangs on it; a wrong 
   );
   await chooser.setInputFiles(path);
   await expect(page.getByText('Begun with rating curve.json.')).toBeVisible();
+  // A browser gives no page a file once more: it is said, and chosen again.
+  await renameAndReload(page);
+  const lost = page.getByText('The files and reference pictures of rating curve.json went with the reload.');
+  await expect(lost).toBeVisible();
+  await chooser.setInputFiles(path);
+  await expect(lost).toBeHidden();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expectMore(page);
 });

@@ -40,7 +40,8 @@ function New({ course }: { course: CourseView }): ReactNode {
     return { form: kept?.form ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
   });
   const [problem, setProblem] = useState('');
-  const { along, lost, begin: bring, end: forgetAlong } = useAlong(draft, start.restored);
+  const comes = useAlong(draft, start.restored);
+  const { along, lost } = comes;
   const begin = (definition: AssignmentDefinition) => {
     setProblem('');
     const bare = {
@@ -55,7 +56,7 @@ function New({ course }: { course: CourseView }): ReactNode {
   const copy = async (assignmentId: string) => {
     try {
       const earlier = await callApi('readDefinition', { params: { assignmentId } });
-      bring(await alongWith(earlier), { kind: 'assignment', id: assignmentId });
+      comes.begin(await alongWith(earlier), { kind: 'assignment', id: assignmentId });
       begin(earlier.definition);
     } catch (error) {
       setProblem(sentenceOf(error));
@@ -64,7 +65,7 @@ function New({ course }: { course: CourseView }): ReactNode {
   const read = async (file: File) => {
     const parsed = AssignmentFile.safeParse(await readJson(file));
     if (parsed.success) {
-      bring(alongIn(parsed.data, file.name), { kind: 'file', name: file.name });
+      comes.begin(alongIn(parsed.data, file.name), { kind: 'file', name: file.name });
       return begin(parsed.data.assignment);
     }
     const [issue] = parsed.error.issues;
@@ -77,12 +78,13 @@ function New({ course }: { course: CourseView }): ReactNode {
       params: { courseId: course.id },
       body: { id: id.current, definition },
     });
-    const missing = along ? await bringAlong(along, made) : [];
+    const brought = await comes.wanted();
+    const missing = brought ? await bringAlong(brought, made) : [];
     if (missing.length > 0)
       toast.error(`The assignment is saved, without ${missing.join(', ')}. Add what is missing here.`, {
         duration: Number.POSITIVE_INFINITY,
       });
-    forgetAlong();
+    comes.end();
     navigate(`/assignments/${made.id}/edit`, { replace: true });
     return made.definition;
   };

@@ -53,8 +53,8 @@ export function alongIn({ assignment, files, references }: AssignmentFile, name:
 }
 
 /**
- * Hands it on to an assignment that has just been made. A reference goes to the proof point of its title, or to that at its
- * place where no title is the same.
+ * Hands it on to an assignment that has just been made. A reference goes to the proof point at its place; where that has
+ * another title and a later or an earlier one has its own, to that one.
  * @returns what could not be brought, by name
  */
 export async function bringAlong(
@@ -71,7 +71,8 @@ export async function bringAlong(
   }
   const { points } = made.definition;
   for (const { place, title, caption, shown, read } of references) {
-    const point = points.find((one) => one.title === title) ?? points[place];
+    const here = points[place];
+    const point = here?.title === title ? here : (points.find((one) => one.title === title) ?? here);
     const [captureId, referenceId] = [crypto.randomUUID(), crypto.randomUUID()];
     const add = async (proofPointId: string) => {
       const query = { source: 'file', surface: 'unknown', name: 'reference' } as const;

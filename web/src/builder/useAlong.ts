@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { callApi } from '../api/callApi.ts';
 import { type Along, alongWith } from './along.ts';
 
@@ -7,36 +7,52 @@ type Origin = { kind: 'assignment'; id: string } | { kind: 'file'; name: string 
 
 const keyOf = (draft: string) => `nachweis-along-${draft}`;
 
-/** What comes along with what a new assignment was begun with, until that is saved. */
+/**
+ * What comes along with what a new assignment was begun with, until that is saved.
+ * @param restored what was written at an earlier visit is back
+ */
 export function useAlong(draft: string, restored: boolean) {
   const [along, setAlong] = useState<Along | null>(null);
-  /** the file whose files and pictures went with a reload */
+  /** what it came from, where it went with a reload */
   const [lost, setLost] = useState<string | null>(null);
+  /** what is saved waits for it */
+  const wanted = useRef<Promise<Along | null>>(Promise.resolve(null));
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is what stood here when the page came
   useEffect(() => {
     const origin = restored ? keptOrigin(draft) : null;
-    if (origin?.kind === 'file') setLost(origin.name);
-    if (origin?.kind === 'assignment')
-      callApi('readDefinition', { params: { assignmentId: origin.id } })
-        .then(alongWith)
-        .then(setAlong, () => setLost('the other assignment'));
-  }, [draft, restored]);
+    if (!origin) return forget(draft);
+    if (origin.kind === 'file') return setLost(origin.name);
+    const again = callApi('readDefinition', { params: { assignmentId: origin.id } })
+      .then(alongWith)
+      .catch(() => null);
+    wanted.current = again;
+    void again.then((found) => {
+      // Whoever has begun with something else meanwhile has that.
+      if (wanted.current !== again) return;
+      if (found) setAlong(found);
+      else setLost('the other assignment');
+    });
+  }, []);
   return {
     along,
     lost,
     begin(next: Along, origin: Origin) {
+      wanted.current = Promise.resolve(next);
       setAlong(next);
       setLost(null);
-      const some = next.files.length + next.references.length > 0;
+      if (next.files.length + next.references.length === 0) return forget(draft);
       try {
-        if (some) localStorage.setItem(keyOf(draft), JSON.stringify(origin));
-        else localStorage.removeItem(keyOf(draft));
+        localStorage.setItem(keyOf(draft), JSON.stringify(origin));
       } catch {
         // Without room a reload takes it; this page has it.
       }
     },
-    end: () => localStorage.removeItem(keyOf(draft)),
+    wanted: () => wanted.current,
+    end: () => forget(draft),
   };
 }
+
+const forget = (draft: string) => localStorage.removeItem(keyOf(draft));
 
 function keptOrigin(draft: string): Origin | null {
   try {
