@@ -74,7 +74,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-card px-3 py-1">
-        <h2 className="written min-w-0 flex-1 truncate text-base">
+        <h2 className="written min-w-44 flex-1 truncate text-base">
           <span className="font-mono">{point?.code}</span> · {review.student.name}
         </h2>
         <MarksShown shown={pinsShown} onShown={setPinsShown} />
