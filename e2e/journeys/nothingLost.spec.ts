@@ -360,7 +360,8 @@ test('right after a reload the next picture takes no place of one that still wai
   await page.route('**/api/evidence/*', (route) => route.abort());
   await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
-  // The browser's store takes its time to be read, as on a busy computer.
+  // The browser's store takes its time to be read, as on a busy computer: several readings, all of them within the five
+  // seconds after which the sheet is shown without it.
   await page.addInitScript(() => {
     const slow = new WeakSet<EventTarget>();
     const { getAll } = IDBObjectStore.prototype;
@@ -373,7 +374,7 @@ test('right after a reload the next picture takes no place of one that still wai
     EventTarget.prototype.addEventListener = function (this: EventTarget, type, heard, options) {
       if (type !== 'success' || !slow.has(this) || typeof heard !== 'function')
         return listen.call(this, type, heard, options);
-      return listen.call(this, type, (event) => setTimeout(() => heard.call(this, event), 1500), options);
+      return listen.call(this, type, (event) => setTimeout(() => heard.call(this, event), 600), options);
     };
   });
   await copyPicture(page, await testPicture(300, 180));
