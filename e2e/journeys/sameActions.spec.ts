@@ -26,7 +26,7 @@ interface Place {
 /** The page stands with what it had to fetch. */
 async function arrived(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Sign out' }).waitFor();
-  await page.getByRole('heading', { level: 1 }).waitFor();
+  await page.getByRole('heading', { level: 1 }).first().waitFor();
   await expect(page.locator('[data-loading]')).toHaveCount(0);
 }
 
@@ -58,7 +58,14 @@ const ofStudent = (school: School, handInId: string): Place[] => {
         await page.getByRole('toolbar').waitFor();
       },
     },
-    { name: 'the practice desk', go: opened('Practice desk') },
+    {
+      name: 'the practice desk',
+      async go(page) {
+        await opened('Practice desk')(page);
+        // Its first moment is kept once the desk has come to rest.
+        await page.getByRole('button', { name: /^Now: / }).waitFor();
+      },
+    },
     { name: 'a plate', go: opened('Plate') },
     { name: 'the look before handing in', go: at(`/assignments/${school.single.id}/hand-in`) },
     { name: 'the station', go: at(`/assignments/${school.single.id}/capture`) },
@@ -157,7 +164,7 @@ test('what can be done at 1280 px can be done by touch at 390 px', async ({ page
         await go(where);
         return actionsOn(where);
       };
-      const [wide, narrow] = [await look(page), await look(small)];
+      const [wide, narrow] = await Promise.all([look(page), look(small)]);
       expect(wide.length, `${name} has something to do`).toBeGreaterThan(3);
       expect
         .soft(
