@@ -1,12 +1,12 @@
 import type { AssignmentDefinition, CourseView, WorkFile } from '@nachweis/contract';
-import { criterionUnits, formatPoints, parsePoints, UNITS_PER_POINT } from '@nachweis/core';
+import { criterionUnits, parsePoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
-import { several } from '../words/counted.ts';
+import { pointsWords, several } from '../words/counted.ts';
 import { CriterionList } from './CriterionFields.tsx';
 import type { BuilderForm as Form } from './form.ts';
 import { fromForm } from './fromForm.ts';
@@ -158,8 +158,7 @@ function Total({ form: { control: fields } }: FormProps): ReactNode {
   const total = [...mustShows.map(unitsOf), ...best].reduce((sum, one) => sum + one, 0);
   return (
     <p>
-      <strong className="font-mono">{formatPoints(total)}</strong>{' '}
-      {total === UNITS_PER_POINT ? 'point' : 'points'} for {several(mustShows.length, 'must-show')} in{' '}
+      <strong>{pointsWords(total)}</strong> for {several(mustShows.length, 'must-show')} in{' '}
       {several(points.length, 'proof point')}
       {criteria.length > 0 && ` and ${several(criteria.length, 'criterion', 'criteria')}`}
     </p>
