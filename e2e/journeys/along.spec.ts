@@ -10,9 +10,10 @@ async function withMore(page: Page, school: School): Promise<void> {
   await signIn(page, school, school.instructor);
   await page.goto(`/assignments/${school.curve.id}/edit`);
   const files = page.getByRole('region', { name: 'Files of the assignment' });
-  await files
-    .getByLabel('Add files')
-    .setInputFiles({ name: 'gaugings.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) });
+  await files.getByLabel('Add files').setInputFiles([
+    { name: 'gaugings.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) },
+    { name: 'to be filled.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) },
+  ]);
   await page.getByRole('button', { name: 'Add a picture to P2' }).click();
   const dialog = page.getByRole('dialog', { name: 'Reference picture for P2' });
   await dialog
@@ -22,7 +23,7 @@ async function withMore(page: Page, school: School): Promise<void> {
   await dialog.getByLabel('Students see it on their sheet').uncheck();
   await dialog.getByRole('button', { name: 'Add it' }).click();
   await expect(dialog).toBeHidden();
-  await expect(files.getByText('gaugings.csv')).toBeVisible();
+  await expect(files.getByRole('listitem')).toHaveCount(2);
 }
 
 async function beginNew(page: Page): Promise<void> {
@@ -48,6 +49,9 @@ async function renameAndReload(page: Page): Promise<void> {
 async function expectMore(page: Page): Promise<void> {
   await expect(page).toHaveURL(/\/edit$/);
   await expect(page.getByRole('region', { name: 'Files of the assignment' })).toContainText('gaugings.csv');
+  await expect(page.getByRole('region', { name: 'Files of the assignment' })).toContainText(
+    'to be filled.csv',
+  );
   await expect(page.getByRole('region', { name: 'Reference pictures' })).toContainText('both axes labelled');
   const api = page.url().replace(/^(.*)\/assignments\/(.*)\/edit$/, '$1/api/assignments/$2');
   const { files } = await (await page.request.get(`${api}/work-files`)).json();
@@ -64,7 +68,7 @@ test('a copy of an earlier assignment has its files and reference pictures, also
   await withMore(page, school);
   await beginNew(page);
   await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
-  const told = page.getByText('Once this is saved, 1 file and 1 reference picture of it come along.');
+  const told = page.getByText('Once this is saved, 2 files and 1 reference picture of it come along.');
   await expect(told).toBeVisible();
   await renameAndReload(page);
   await expect(told).toBeVisible();
@@ -116,7 +120,9 @@ test('what of an earlier assignment cannot be brought along is named, and the re
   await page.getByText('come along').waitFor();
   await page.route('**/files/w-*/**', (route) => route.abort());
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('The assignment is saved, without gaugings.csv.')).toBeVisible();
+  await expect(
+    page.getByText('The assignment is saved, without gaugings.csv, to be filled.csv.'),
+  ).toBeVisible();
   await expect(page).toHaveURL(/\/edit$/);
   await expect(page.getByRole('region', { name: 'Reference pictures' })).toContainText('both axes labelled');
 });

@@ -29,10 +29,11 @@ export async function alongWith({
   return {
     from: definition.title,
     files: files.map(({ name, href }) => ({ name, read: () => blobAt(href) })),
-    references: pictures.map(({ proofPointId, caption, shown, href }) => {
+    references: pictures.flatMap(({ proofPointId, caption, shown, href }) => {
       const place = definition.points.findIndex((point) => point.id === proofPointId);
-      const title = definition.points[place]?.title ?? '';
-      return { place, title, caption, shown, read: () => blobAt(href) };
+      // Its proof point may have gone in the moment between two answers.
+      const title = definition.points[place]?.title;
+      return title === undefined ? [] : { place, title, caption, shown, read: () => blobAt(href) };
     }),
   };
 }
@@ -133,7 +134,8 @@ async function blobAt(href: string): Promise<Blob> {
 async function base64Of(blob: Blob): Promise<string> {
   const reader = new FileReader();
   return new Promise((resolve, reject) => {
-    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
+    // Of a file without content the browser writes no comma.
+    reader.onload = () => resolve(String(reader.result).split(',')[1] ?? '');
     reader.onerror = () => reject(reader.error);
     reader.readAsDataURL(blob);
   });
