@@ -45,7 +45,7 @@ describe('missingForHandIn', () => {
     expect(told(draft([], { minPictures: 2 }))).toEqual(['problem P1 more-pictures 2']);
   });
   it('says which words were not read in any of the pictures, and nothing while one is not read yet', () => {
-    const read = (...texts: Array<string | null | undefined>) =>
+    const read = (...texts: Array<string | null>) =>
       told(
         draft(
           texts.map((text) => ({ ...picture('a', 'b'), read: text })),
