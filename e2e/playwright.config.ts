@@ -1,5 +1,10 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
+
+/** The same engine without a window's frame, menus and extensions: a seventh less of the processors' time. */
+const SHELL = '/usr/bin/chromium-headless-shell';
+const CHROMIUM = '/usr/bin/chromium';
 
 const reports = process.env.NACHWEIS_REPORTS;
 
@@ -25,7 +30,8 @@ export default defineConfig({
     actionTimeout: 40_000,
     navigationTimeout: 60_000,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      // Journeys that share a screen ask for the whole browser themselves.
+      executablePath: existsSync(SHELL) ? SHELL : CHROMIUM,
       args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
     },
   },

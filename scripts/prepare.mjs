@@ -23,22 +23,24 @@ export function fail(sentence) {
 
 const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
 
-/** Installs Debian packages where that is possible, and says what to do where it is not. */
-export function installPackages(packages, what) {
-  if (!has('apt-get') || process.getuid?.() !== 0)
-    fail(`${what} is missing. Install it (Debian: ${packages.join(' ')}) and try again.`);
+/** Installs Debian packages where that is possible. @returns whether they are there */
+export function tryPackages(packages, what) {
+  if (!has('apt-get') || process.getuid?.() !== 0) return false;
   console.log(`Installing ${what} …`);
   const quiet = {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   };
   const install = ['install', '-y', '--no-install-recommends', ...packages];
-  if (
-    !run('apt-get', install, quiet) &&
-    !(run('apt-get', ['update'], quiet) && run('apt-get', install, quiet))
-  ) {
-    fail(`${what} could not be installed. Install it (Debian: ${packages.join(' ')}) and try again.`);
-  }
+  return (
+    run('apt-get', install, quiet) || (run('apt-get', ['update'], quiet) && run('apt-get', install, quiet))
+  );
+}
+
+/** As `tryPackages`; says what to do where it is not possible. */
+export function installPackages(packages, what) {
+  if (!tryPackages(packages, what))
+    fail(`${what} is missing. Install it (Debian: ${packages.join(' ')}) and try again.`);
 }
 
 function stampOf(paths) {

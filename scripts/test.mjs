@@ -2,10 +2,22 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { journeyFailures, unitFailures } from './failures.mjs';
-import { bin, build, chromiumVersion, installDependencies, installPackages, root, run } from './prepare.mjs';
+import {
+  bin,
+  build,
+  chromiumVersion,
+  installDependencies,
+  installPackages,
+  root,
+  run,
+  tryPackages,
+} from './prepare.mjs';
 
 installDependencies();
 if (!chromiumVersion()) installPackages(['chromium'], 'Chromium');
+// Without it the journeys run in the whole browser and take longer, no more than that.
+if (!existsSync('/usr/bin/chromium-headless-shell'))
+  tryPackages(['chromium-headless-shell'], 'Chromium without a window');
 if (!existsSync('/usr/bin/firefox-esr')) installPackages(['firefox-esr'], 'Firefox, a second engine');
 build();
 
