@@ -34,7 +34,7 @@ import { workFileHandlers } from './workFiles/routes.ts';
 
 /** Builds the whole server without listening, so that tests can ask it directly. */
 export function createApp(context: Context): Express {
-  const { settings, log } = context;
+  const { settings, log, underWay } = context;
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', settings.trustedProxies);
@@ -46,9 +46,9 @@ export function createApp(context: Context): Express {
   const actor = (req: Request) => readActor(context, req);
   mountEndpoints(app, context, actor, handlers(context));
   app.get('/api/openapi.json', (_req, res) => void res.json(openApi()));
-  app.get('/files/:fileId/:name', filesRoute(context, actor));
-  app.get('/archives/made/:name', madeRoute(context, actor));
-  app.get('/archives/:kind/:name', archivesRoute(context, actor));
+  app.get('/files/:fileId/:name', underWay.following(filesRoute(context, actor)));
+  app.get('/archives/made/:name', underWay.following(madeRoute(context, actor)));
+  app.get('/archives/:kind/:name', underWay.following(archivesRoute(context, actor)));
   app.get('/live/:kind/:id', liveRoute(context, actor));
   app.use(['/api', '/files', '/archives', '/live'], () => {
     throw notFound('address');

@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { BlobStore } from './blobs/blobStore.ts';
 import type { KeyedLock } from './blobs/keyedLock.ts';
 import type { Db } from './db/database.ts';
+import type { UnderWay } from './http/underWay.ts';
 import type { JobQueue } from './jobs/jobQueue.ts';
 import type { Watchers } from './live/watchers.ts';
 import type { Post } from './mail/post.ts';
@@ -22,6 +23,8 @@ export interface Context {
   post: Post;
   /** pages that hear of changes */
   live: Watchers;
+  /** what requests began, which the end waits for */
+  underWay: UnderWay;
   log: Logger;
   /** the clock; the demo and the tests bring their own */
   now: () => Date;

@@ -7,6 +7,7 @@ import { lockFolder } from './db/folderLock.ts';
 import { archiveHandler } from './errands/archiveJob.ts';
 import { mailingHandler } from './errands/mailingJob.ts';
 import { sealHandler } from './handIns/seal.ts';
+import { createUnderWay } from './http/underWay.ts';
 import { createJobQueue } from './jobs/jobQueue.ts';
 import { createWatchers } from './live/watchers.ts';
 import { createPost } from './mail/post.ts';
@@ -17,6 +18,9 @@ import { renewWork } from './pictures/renewWork.ts';
 import { openSigning } from './records/signing.ts';
 import type { Settings } from './settings.ts';
 import { explainStart } from './startError.ts';
+
+/** What a request began is waited for so long, so that an end always comes. */
+const PATIENCE_MS = 10_000;
 
 /**
  * Opens everything the server works with; `close` ends it again in the right order.
@@ -45,6 +49,8 @@ export async function createContext(
     const live = createWatchers();
     const post = createPost(settings);
     undo.push(() => post.close());
+    const underWay = createUnderWay();
+    undo.push(() => underWay.ended(PATIENCE_MS));
     const context: Context = {
       settings,
       db,
@@ -55,6 +61,7 @@ export async function createContext(
       signing,
       post,
       live,
+      underWay,
       log,
       now,
     };

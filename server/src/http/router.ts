@@ -76,7 +76,7 @@ export function mountEndpoints(
           ? [endpoint.access === 'public' ? publicJson : json]
           : [];
     methods.set(endpoint.path, [...(methods.get(endpoint.path) ?? []), endpoint.method.toUpperCase()]);
-    app[endpoint.method](endpoint.path, requireActor(endpoint, readActor), ...body, async (req, res) => {
+    const answering = async (req: Request, res: Response): Promise<void> => {
       const actor = res.locals.actor as Actor | null;
       const params = parsePart(endpoint.params, req.params, 'address') as Record<string, string>;
       const query = parsePart(endpoint.query, req.query, 'query');
@@ -113,7 +113,13 @@ export function mountEndpoints(
         const parsed = endpoint.response.parse(answer);
         res.json(veil ? veil(parsed) : parsed);
       }
-    });
+    };
+    app[endpoint.method](
+      endpoint.path,
+      requireActor(endpoint, readActor),
+      ...body,
+      context.underWay.following(answering),
+    );
   }
   for (const [path, allowed] of methods)
     app.all(path, (_req, res) => {
