@@ -125,4 +125,83 @@ test('what of an earlier assignment cannot be brought along is named, and the re
   ).toBeVisible();
   await expect(page).toHaveURL(/\/edit$/);
   await expect(page.getByRole('region', { name: 'Reference pictures' })).toContainText('both axes labelled');
+  await page.reload();
+  await page.getByRole('alert').getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toBeFocused();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+/** Titles of the assignments of the course, without those that it begins with. */
+const titlesOf = async (page: Page, school: School): Promise<string[]> => {
+  const { courses } = await (await page.request.get('/api/session')).json();
+  const { assignments } = await (await page.request.get(`/api/courses/${courses[0].id}`)).json();
+  const before = [school.single.id, school.curve.id, school.closed.id];
+  return assignments.flatMap(({ id, title }: { id: string; title: string }) =>
+    before.includes(id) ? [] : title,
+  );
+};
+
+test('a new assignment whose answer was lost is written on and saved again: it is one, as it was written last', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await beginNew(page);
+  await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
+  const title = page.getByLabel('Title').first();
+  await title.fill('Rating curve, first');
+  // It reaches the server; what the server says of it does not come back.
+  await page.route('**/api/courses/*/assignments', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('alert')).toHaveText(
+    'The server cannot be reached. Try again once there is a connection.',
+  );
+  await page.unroute('**/api/courses/*/assignments');
+  await title.fill('Rating curve, second');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page).toHaveURL(/\/edit$/);
+  await expect(title).toHaveValue('Rating curve, second');
+  expect(await titlesOf(page, school)).toEqual(['Rating curve, second']);
+});
+
+test('a page that goes while files are brought along: what is not there is said, and saved again it is one, with everything once', async ({
+  page,
+  school,
+  context,
+}) => {
+  await withMore(page, school);
+  await beginNew(page);
+  await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
+  await page.getByText('come along').waitFor();
+  await renameAndReload(page);
+  await page.getByText('come along').waitFor();
+  // The picture comes and is entered; the answer does not, and then the page is gone.
+  const entered = new Promise<void>((resolve) => {
+    void page.route('**/api/assignments/*/references/*', async (route) => {
+      await route.fetch();
+      resolve();
+    });
+  });
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await entered;
+  await page.close();
+
+  const again = await context.newPage();
+  await again.goto('/');
+  await again.getByRole('link', { name: /^Course: / }).click();
+  await again.getByRole('link', { name: /^Rating curve, again/ }).click();
+  const said = again.getByText('The assignment is saved, without a reference picture of P2.');
+  await expect(said).toBeVisible();
+  await again.getByRole('link', { name: 'Field Data Skills 2' }).click();
+  await again.getByRole('link', { name: 'New assignment' }).click();
+  await expect(again.getByText('come along')).toBeVisible();
+  await again.getByRole('button', { name: 'Save', exact: true }).click();
+  await expectMore(again);
+  await expect(said).toBeHidden();
+  expect(await titlesOf(again, school)).toEqual(['Rating curve, again']);
 });

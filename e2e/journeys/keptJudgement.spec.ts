@@ -43,7 +43,9 @@ test('a verdict given after the session has ended waits for signing in again', a
   await page.context().clearCookies();
   await page.keyboard.press('1');
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
-  await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
+  await expect(
+    page.getByText('Your session has ended. Your pictures, marks, statements and verdicts are kept.'),
+  ).toBeVisible();
   await signIn(page, school, school.instructor);
   await page.reload();
   await expect(page.getByText('kept in this browser, not sent yet')).toHaveCount(0);

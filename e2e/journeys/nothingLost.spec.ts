@@ -53,7 +53,9 @@ test('an expired session: sign in again, go on', async ({ page, school }) => {
   await openSheet(page, school.single);
   await page.context().clearCookies();
   await addByDrop(page, 320, 200);
-  await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
+  await expect(
+    page.getByText('Your session has ended. Your pictures, marks, statements and verdicts are kept.'),
+  ).toBeVisible();
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await page.getByRole('link', { name: 'Sign in again' }).click();
   await signInByForm(page, school.student);
@@ -88,7 +90,9 @@ test('a page that is still open when somebody else signs in sends nothing as the
   await openSheet(page, school.single);
   await signIn(page, school, school.classmate);
   await addByDrop(page, 321, 200, 'Escape');
-  await expect(page.getByText('Your session has ended. What you made here is kept.')).toBeVisible();
+  await expect(
+    page.getByText('Your session has ended. Your pictures, marks, statements and verdicts are kept.'),
+  ).toBeVisible();
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   expect((await serverDraft(page, school.single)).evidence).toEqual([]);
   expect((await (await page.request.get('/api/captures?limit=10')).json()).total).toBe(0);

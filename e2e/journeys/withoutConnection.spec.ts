@@ -215,7 +215,9 @@ test('a new version is announced, and a reload brings it; what was kept of the o
     await school.stop();
     await school.start(next);
     await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
-    await expect(page.getByText('Nachweis was updated. What you made here is kept.')).toBeVisible();
+    await expect(
+      page.getByText('Nachweis was updated. Your pictures, marks, statements and verdicts are kept.'),
+    ).toBeVisible();
     // The page goes on working with its own version until then.
     await addByDrop(page, 320, 200);
     await expect(page.locator('[data-status=saved]')).toBeVisible();

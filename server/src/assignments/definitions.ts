@@ -9,7 +9,7 @@ import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { readAssignment } from './documents.ts';
-import { changeAssignment, enterAssignment } from './enterAssignment.ts';
+import { changeAssignment, insertAssignment } from './enterAssignment.ts';
 
 /** An assignment as it was written down, with the ids of its proof points and must-shows. */
 export function definitionOf(document: AssignmentDocument): AssignmentDefinition {
@@ -89,13 +89,16 @@ export async function createDefinition(
   definition: AssignmentDefinition,
   by: string,
 ): Promise<DefinitionView> {
-  const there = await context.db
-    .selectFrom('assignments')
-    .select('course_id')
-    .where('id', '=', id)
-    .executeTakeFirst();
-  if (there && there.course_id !== courseId) throw new HttpProblem('already-exists', { of: 'assignment' });
-  if (!there) await enterAssignment(context, courseId, definition, { by, id, stage: 'draft' });
+  const at = context.now().toISOString();
+  await context.db.transaction().execute(async (trx) => {
+    const there = await trx
+      .selectFrom('assignments')
+      .select('course_id')
+      .where('id', '=', id)
+      .executeTakeFirst();
+    if (there && there.course_id !== courseId) throw new HttpProblem('already-exists', { of: 'assignment' });
+    if (!there) await insertAssignment(trx, courseId, definition, at, { by, id, stage: 'draft' });
+  });
   return readDefinition(context, id);
 }
 

@@ -58,5 +58,5 @@ const isProblem = (body: unknown): body is Problem =>
 export function sentenceOf(error: unknown): string {
   return error instanceof ApiProblem
     ? error.message
-    : 'Something failed in this page. Reload it; what you made is kept.';
+    : 'Something failed in this page. Reload it and try again.';
 }

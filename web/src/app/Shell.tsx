@@ -28,6 +28,9 @@ const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => par
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
+/** What the page keeps by itself and sends later. What else is written stays in its form. */
+const KEPT = 'pictures, marks, statements and verdicts';
+
 export default function Shell(): ReactNode {
   const location = useLocation();
   const { data: me, error, mutate } = useSessionQuery();
@@ -91,7 +94,8 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       )}
       {!reached && (
         <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
-          No connection to the server. What you add is kept in this browser and sent when it is back.
+          No connection to the server. Your {KEPT} are kept in this browser and sent when it is back; all else
+          has to wait.
           {readAt && ` What you see was read at ${onTheClock(readAt)}.`}
         </p>
       )}
@@ -100,7 +104,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           role="status"
           className="flex items-center justify-center gap-4 border-b border-madder bg-madder-wash px-4 py-1.5"
         >
-          Your session has ended. What you made here is kept.
+          Your session has ended. Your {KEPT} are kept.
           <Link
             to={`/sign-in?next=${encodeURIComponent(pathname + search)}`}
             className={buttonClasses('main', true)}
@@ -114,7 +118,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           role="status"
           className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
         >
-          Nachweis was updated. What you made here is kept.
+          Nachweis was updated. Your {KEPT} are kept.
           <Button small look="main" onClick={() => location.reload()}>
             Reload the page
           </Button>

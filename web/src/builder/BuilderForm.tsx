@@ -48,7 +48,7 @@ export function BuilderForm({
     restored ? 'What was written here at the last visit and not saved is back. ' : '',
   );
   const [problem, setProblem] = useState('');
-  useBuilderDraft(id, version, form);
+  const isKept = useBuilderDraft(id, version, form);
   const save = handleSubmit(async (written) => {
     setProblem('');
     setSaid('');
@@ -107,7 +107,8 @@ export function BuilderForm({
           )}
           <p role="status" className="text-sm text-faded">
             {said}
-            {formState.isDirty && 'Not saved yet; kept in this browser.'}
+            {formState.isDirty &&
+              (isKept ? 'Not saved yet; kept in this browser.' : 'Not saved yet; in this page only.')}
           </p>
           <Button type="submit" look="main" disabled={formState.isSubmitting}>
             {formState.isSubmitting ? 'Saving …' : 'Save'}

@@ -5,6 +5,7 @@ import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { ReferencePanel } from '../references/ReferencePanel.tsx';
+import { Button } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { WorkFilePanel } from '../workFiles/WorkFilePanel.tsx';
@@ -12,6 +13,7 @@ import { BuilderForm } from './BuilderForm.tsx';
 import { ChangeDialog } from './ChangeDialog.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { toForm } from './form.ts';
+import { keepNotBrought, notBrought } from './notBrought.ts';
 import { StagePanel } from './StagePanel.tsx';
 import { forgetForm, keptForm } from './useBuilderDraft.ts';
 
@@ -45,6 +47,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
   const version = useRef(start.version);
+  const heading = useRef<HTMLHeadingElement>(null);
   const files = useApi('workFiles', { params: { assignmentId: id } }).data?.files ?? [];
   const [conflict, setConflict] = useState<((keep: 'mine' | 'theirs' | 'neither') => void) | null>(null);
   if (!course.data)
@@ -96,7 +99,10 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
       <Link to={`/courses/${courseId}`} className="text-sm text-verdigris-deep underline">
         {view.courseTitle}
       </Link>
-      <h1 className="written mb-4 text-2xl">{view.definition.title}</h1>
+      <h1 ref={heading} tabIndex={-1} className="written mb-4 text-2xl">
+        {view.definition.title}
+      </h1>
+      <NotBrought assignmentId={id} onClosed={() => heading.current?.focus()} />
       <BuilderForm
         key={start.times}
         id={id}
@@ -115,5 +121,31 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         }
       />
     </main>
+  );
+}
+
+/** What was to come along with a copy or a file and is not here. */
+function NotBrought({ assignmentId, onClosed }: { assignmentId: string; onClosed: () => void }): ReactNode {
+  const [names, setNames] = useState(() => notBrought(assignmentId));
+  if (names.length === 0) return null;
+  return (
+    <div
+      role="alert"
+      className="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-madder bg-madder-wash px-3 py-2"
+    >
+      <p className="written min-w-0 flex-1">
+        The assignment is saved, without {names.join(', ')}. Add what is missing here.
+      </p>
+      <Button
+        small
+        onClick={() => {
+          keepNotBrought(assignmentId, []);
+          setNames([]);
+          onClosed();
+        }}
+      >
+        Close
+      </Button>
+    </div>
   );
 }

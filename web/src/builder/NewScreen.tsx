@@ -1,18 +1,20 @@
 import { type AssignmentDefinition, AssignmentFile, type CourseView } from '@nachweis/contract';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { control, Field } from '../ui/Field.tsx';
-import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { several } from '../words/counted.ts';
 import { fieldSentence } from '../words/fields.ts';
 import { type Along, alongIn, alongWith, bringAlong } from './along.ts';
 import { BuilderForm } from './BuilderForm.tsx';
+import { enterNew, withoutIds } from './enterNew.ts';
 import { type BuilderForm as Form, newForm, toForm } from './form.ts';
+import { newIds } from './newIds.ts';
+import { keepNotBrought } from './notBrought.ts';
 import { useAlong } from './useAlong.ts';
 import { keptForm } from './useBuilderDraft.ts';
 
@@ -32,26 +34,20 @@ export default function NewScreen(): ReactNode {
 
 function New({ course }: { course: CourseView }): ReactNode {
   const navigate = useNavigate();
-  // Made once, so that saving again after a lost answer enters it once.
-  const id = useRef(crypto.randomUUID());
   const draft = `new-${course.id}`;
   const [start, setStart] = useState<{ form: Form; restored: boolean; times: number }>(() => {
     const kept = keptForm(draft);
     return { form: kept?.form ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
   });
+  // Made once, so that saving again after a lost answer, or after a reload, enters it once.
+  const [ids] = useState(() => newIds(draft, start.restored));
   const [problem, setProblem] = useState('');
   const comes = useAlong(draft, start.restored);
   const { along, lost } = comes;
   const begin = (definition: AssignmentDefinition) => {
     setProblem('');
-    const bare = {
-      ...definition,
-      points: definition.points.map(({ id: _, ...point }) => ({
-        ...point,
-        mustShows: point.mustShows.map(({ id: __, ...mustShow }) => mustShow),
-      })),
-    };
-    setStart({ form: toForm(bare, course.timeZone), restored: false, times: start.times + 1 });
+    const form = toForm(withoutIds(definition), course.timeZone);
+    setStart({ form, restored: false, times: start.times + 1 });
   };
   const copy = async (assignmentId: string) => {
     try {
@@ -74,17 +70,11 @@ function New({ course }: { course: CourseView }): ReactNode {
     );
   };
   const save = async (definition: AssignmentDefinition) => {
-    const made = await callApi('createAssignment', {
-      params: { courseId: course.id },
-      body: { id: id.current, definition },
-    });
+    const made = await enterNew(course.id, ids.of('assignment'), definition);
     const brought = await comes.wanted();
-    const missing = brought ? await bringAlong(brought, made) : [];
-    if (missing.length > 0)
-      toast.error(`The assignment is saved, without ${missing.join(', ')}. Add what is missing here.`, {
-        duration: Number.POSITIVE_INFINITY,
-      });
+    if (brought) await bringAlong(brought, made, ids.of, (names) => keepNotBrought(made.id, names));
     comes.end();
+    ids.forget();
     navigate(`/assignments/${made.id}/edit`, { replace: true });
     return made.definition;
   };

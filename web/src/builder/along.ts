@@ -56,36 +56,52 @@ export function alongIn({ assignment, files, references }: AssignmentFile, name:
 /**
  * Hands it on to an assignment that has just been made. A reference goes to the proof point at its place; where that has
  * another title and a later or an earlier one has its own, to that one.
- * @returns what could not be brought, by name
+ * @param idOf the same id for the same thing each time, so that going on with it adds nothing twice
+ * @param tell of the names of all that has not come yet; last of what could not be brought
  */
 export async function bringAlong(
-  { files, references }: Along,
+  { from, files, references }: Along,
   made: { id: string; definition: AssignmentDefinition },
-): Promise<string[]> {
-  const missing: string[] = [];
+  idOf: (what: string) => string,
+  tell: (notYet: string[]) => void,
+): Promise<void> {
   const assignmentId = made.id;
-  for (const { name, read } of files) {
-    const params = { assignmentId, workFileId: crypto.randomUUID() };
-    await read()
-      .then((body) => callApi('addWorkFile', { params, query: { name }, body }))
-      .catch(() => missing.push(name));
-  }
   const { points } = made.definition;
-  for (const { place, title, caption, shown, read } of references) {
-    const here = points[place];
-    const point = here?.title === title ? here : (points.find((one) => one.title === title) ?? here);
-    const [captureId, referenceId] = [crypto.randomUUID(), crypto.randomUUID()];
-    const add = async (proofPointId: string) => {
-      const query = { source: 'file', surface: 'unknown', name: 'reference' } as const;
-      await callApi('putCapture', { params: { captureId }, query, body: await read() });
-      const body = { proofPointId, captureId, caption, shown };
-      await callApi('addReference', { params: { assignmentId, referenceId }, body });
-    };
-    await (point?.id ? add(point.id) : Promise.reject(new Error('its proof point is gone'))).catch(() =>
-      missing.push(`a reference picture of P${place + 1}`),
+  const parts = [
+    ...files.map(({ name, read }) => ({
+      name,
+      bring: async () => {
+        const params = { assignmentId, workFileId: idOf(`file ${name} of ${from}`) };
+        await callApi('addWorkFile', { params, query: { name }, body: await read() });
+      },
+    })),
+    ...references.map(({ place, title, caption, shown, read }, i) => ({
+      name: `a reference picture of P${place + 1}`,
+      bring: async () => {
+        const here = points[place];
+        const point = here?.title === title ? here : (points.find((one) => one.title === title) ?? here);
+        if (!point?.id) throw new Error('its proof point is gone');
+        const captureId = idOf(`capture ${i} of ${from}`);
+        const query = { source: 'file', surface: 'unknown', name: 'reference' } as const;
+        await callApi('putCapture', { params: { captureId }, query, body: await read() });
+        const params = { assignmentId, referenceId: idOf(`reference ${i} of ${from}`) };
+        await callApi('addReference', {
+          params,
+          body: { proofPointId: point.id, captureId, caption, shown },
+        });
+      },
+    })),
+  ];
+  const notYet = new Set(parts);
+  const names = () => [...notYet].map(({ name }) => name);
+  tell(names());
+  for (const part of parts) {
+    await part.bring().then(
+      () => notYet.delete(part),
+      () => {},
     );
+    tell(names());
   }
-  return missing;
 }
 
 /** Bytes of all that goes along in a file. What a page writes and reads as one text has its limits. */

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { BuilderForm } from './form.ts';
 
@@ -25,11 +25,15 @@ export function forgetForm(id: string): void {
   localStorage.removeItem(keyOf(id));
 }
 
-/** Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing. */
-export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): void {
+/**
+ * Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing.
+ * @returns whether the browser takes it
+ */
+export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): boolean {
   const { watch, formState } = form;
   // Read here, so that the library keeps it.
   const { isDirty } = formState;
+  const [isTaken, setTaken] = useState(true);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const { unsubscribe } = watch((value) => {
@@ -37,8 +41,10 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
       timer = setTimeout(() => {
         try {
           localStorage.setItem(keyOf(id), JSON.stringify({ version, form: value }));
+          setTaken(true);
         } catch {
-          // Without room it is in this page only, which warns before it is left.
+          // Without room it is in this page only, which says so and warns before it is left.
+          setTaken(false);
         }
       }, PAUSE_MS);
     });
@@ -53,4 +59,5 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
     addEventListener('beforeunload', warn);
     return () => removeEventListener('beforeunload', warn);
   }, [isDirty]);
+  return isTaken;
 }

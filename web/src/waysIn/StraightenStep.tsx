@@ -90,7 +90,7 @@ export function StraightenStep({
     } catch (error) {
       setProblem(
         error instanceof WorkerMissing
-          ? 'Straightening cannot be fetched now. Take the photograph as it is, or reload the page when the server is back; what you made is kept.'
+          ? 'Straightening cannot be fetched now. Take the photograph as it is, or reload the page when the server is back; it is kept.'
           : 'These corners span no area. Move them apart, then try again.',
       );
     }

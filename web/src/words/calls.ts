@@ -9,18 +9,20 @@ type EndCode = 'signed-out' | 'other-person' | 'outdated-page';
 /** Why a call did not succeed. */
 export type CallCode = ProblemCode | OwnCode;
 
-/** Words that are there with the page: where there is no answer, or no session, none are fetched. */
+/**
+ * Words that are there with the page: where there is no answer, or no session, none are fetched. They stand beside
+ * whatever was asked, so they promise nothing: what is kept says so at its own place.
+ */
 export const CALLS: Readonly<Record<OwnCode | EndCode, (data: Data) => string>> = {
-  offline: () =>
-    'The server cannot be reached. What you made is kept in this browser; it is sent when the server is back.',
+  offline: () => 'The server cannot be reached. Try again once there is a connection.',
   unreadable: ({ status }) =>
     status
       ? `The server answered with an error (${String(status)}). Try again in a moment.`
       : 'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
-  'too-slow': () =>
-    'The server took too long to answer. What you made is kept in this browser; it is tried again.',
-  'signed-out': () => 'Your session has ended. Sign in again; what you made here is kept.',
+  'too-slow': () => 'The server took too long to answer. Try again in a moment.',
+  'signed-out': () => 'Your session has ended. Sign in again in another tab, then try once more here.',
   'other-person': () =>
-    'Somebody else has signed in in this browser. Sign in as yourself again; what you made here is kept.',
-  'outdated-page': () => 'Nachweis was updated. Reload this page; what you made here is kept.',
+    'Somebody else has signed in in this browser. Sign in as yourself in another tab, then try once more here.',
+  'outdated-page': () =>
+    'Nachweis was updated. Copy what you have written here and not saved, then reload this page.',
 };

@@ -154,21 +154,18 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'too-many': ({ of, most }) => TOO_MANY[String(of)]?.(Number(most)) ?? `At most ${String(most)} are taken.`,
   quota: ({ pictures, mostPictures, mostMegabytes }) =>
     Number(pictures) >= Number(mostPictures)
-      ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`
-      : `Your captures take up ${String(mostMegabytes)} MB, which is what is kept for each person. Put some into the bin, and ask whoever runs this server. What you made is kept in this browser.`,
+      ? `You have ${String(pictures)} captures; ${String(mostPictures)} are kept for each person. Put some into the bin, and ask whoever runs this server.`
+      : `Your captures take up ${String(mostMegabytes)} MB, which is what is kept for each person. Put some into the bin, and ask whoever runs this server.`,
   'too-many-requests': ({ seconds }) =>
     `Too many tries to sign in. Wait ${waiting(Number(seconds))}, then try again.`,
   'bad-method': () => 'This is not done at this address.',
   'bad-encoding': () => 'The request was sent in a form that is not read.',
   'bad-range': () => 'The file has no such part.',
   'changed-since': () => 'The file is another one now.',
-  'disk-full': () =>
-    'The server’s disk is full. Nothing was changed; tell whoever runs it. What you made is kept in this browser.',
+  'disk-full': () => 'The server’s disk is full. Nothing was changed; tell whoever runs it.',
   busy: () => 'The server is busy with other pictures. Try again in a moment.',
   internal: ({ outdated }) =>
-    outdated
-      ? 'Nachweis was updated. Reload this page; what you made here is kept.'
-      : 'The server failed at this. Nothing you made is lost; try again in a moment.',
+    outdated ? CALLS['outdated-page']({}) : 'The server failed at this. Try again in a moment.',
 };
 
 function waiting(seconds: number): string {
