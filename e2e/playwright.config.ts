@@ -1,10 +1,6 @@
-import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
-
-/** The same engine without a window's frame, menus and extensions: a seventh less of the processors' time. */
-const SHELL = '/usr/bin/chromium-headless-shell';
-const CHROMIUM = '/usr/bin/chromium';
+import { QUICK_BROWSER } from './fixtures/browsers.ts';
 
 const reports = process.env.NACHWEIS_REPORTS;
 
@@ -29,10 +25,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 40_000,
     navigationTimeout: 60_000,
-    launchOptions: {
-      // Journeys that share a screen ask for the whole browser themselves.
-      executablePath: existsSync(SHELL) ? SHELL : CHROMIUM,
-      args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
-    },
+    launchOptions: QUICK_BROWSER,
   },
 });

@@ -1,15 +1,11 @@
 import sharp from 'sharp';
 import { at, drag, openBench, tool } from '../fixtures/bench.ts';
+import { wholeBrowser } from '../fixtures/browsers.ts';
 import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, test } from '../fixtures/school.ts';
 
 // Letters are smoothed as in the browser that people have: the one without a window smooths them in a way of its own.
-test.use({
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'],
-  },
-});
+test.use(wholeBrowser());
 
 test('what the browser saves is what the server seals, for every kind of mark', async ({ page, school }) => {
   await openBench(page, school);

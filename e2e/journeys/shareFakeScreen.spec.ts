@@ -1,14 +1,8 @@
 import { expectClean } from '../fixtures/axe.ts';
+import { wholeBrowser } from '../fixtures/browsers.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
-
-test.use({
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: [...ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
-  },
-});
+test.use(wholeBrowser('--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'));
 test('a frame is frozen at full size, and the share stays open until it is stopped', async ({
   page,
   school,

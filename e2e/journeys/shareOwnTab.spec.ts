@@ -1,11 +1,8 @@
+import { wholeBrowser } from '../fixtures/browsers.ts';
 import { pixelsOf } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
-
-test.use({
-  launchOptions: { executablePath: '/usr/bin/chromium', args: [...ARGS, '--auto-accept-this-tab-capture'] },
-});
+test.use(wholeBrowser('--auto-accept-this-tab-capture'));
 test('the picture has the real pixels of what was shared', async ({ page, school }) => {
   await page.addInitScript(() => {
     const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);

@@ -1,17 +1,11 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { wholeBrowser } from '../fixtures/browsers.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
 import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-const ARGS = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--no-first-run'];
-
-test.use({
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: [...ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
-  },
-});
+test.use(wholeBrowser('--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'));
 
 /**
  * A screen whose pictures the test decides: a canvas whose stream stands in for what the browser would share. What
