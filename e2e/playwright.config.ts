@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
-import { QUICK_BROWSER } from './fixtures/browsers.ts';
+import { quickBrowser } from './fixtures/browsers.ts';
 
 const reports = process.env.NACHWEIS_REPORTS;
 
@@ -25,6 +25,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 40_000,
     navigationTimeout: 60_000,
-    launchOptions: QUICK_BROWSER,
+    ...quickBrowser(),
   },
 });

@@ -69,6 +69,35 @@ test('a remark on a box that is drawn, with a sign, about a must-show; changed t
   await expectInOrder(page, 'remarks');
 });
 
+test('where the browser keeps nothing beside the work, a remark is written and answered all the same', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await page.addInitScript(() => {
+    Storage.prototype.setItem = () => {
+      throw new DOMException('It is full.', 'QuotaExceededError');
+    };
+  });
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.keyboard.press('r');
+  await page.getByRole('textbox', { name: /Remark at/ }).waitFor();
+  await page.keyboard.type('Label the axis.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="1"]')).toBeVisible();
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: /^Release to/ }).click();
+  await expect(page.getByText(/^Released /).first()).toBeVisible();
+  await signIn(page, school, school.student);
+  await page.goto(`/hand-ins/${handInId}`);
+  await page.getByRole('button', { name: 'Answer …' }).click();
+  await page.keyboard.type('Done.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Done.')).toBeVisible();
+});
+
 test('words that are kept are found by typing; a remark is given to others after each place was seen, and that is undone', async ({
   page,
   school,

@@ -1,11 +1,13 @@
 import './app/theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import { provideRandomUuid } from './api/uuid.ts';
 import { App } from './app/App.tsx';
 import { keepPages } from './offline/keepPages.ts';
 import { applyScheme, followOtherTabs } from './ui/ownSettings.ts';
 import { watchBack } from './ui/useBackCloses.ts';
 
+provideRandomUuid();
 applyScheme();
 followOtherTabs();
 watchBack();

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { keepNote, readNote } from '../store/notes.ts';
 
 /** What new marks look like, and the sets of a person to choose from. */
 export interface Look {
@@ -30,13 +31,12 @@ export function useLook(assignmentId: string): Look {
   const { data: sets = [], mutate } = useApi('listMarkSets', {});
   // As the sheet below has read it: opening the bench asks for nothing of it anew.
   const { data: sheet } = useApi('proofSheet', { params: { assignmentId } }, AS_IT_IS);
-  const [chosen, setChosen] = useState(() => localStorage.getItem(keyOf(me.id)));
+  const [chosen, setChosen] = useState(() => readNote<string>(keyOf(me.id)));
   const houseInk = sheet?.houseInk ?? null;
   const used = sets.find((one) => one.id === chosen);
   const use = (setId: string | null) => {
     setChosen(setId);
-    if (setId) localStorage.setItem(keyOf(me.id), setId);
-    else localStorage.removeItem(keyOf(me.id));
+    keepNote(keyOf(me.id), setId);
   };
   return {
     now: used?.look ?? { ink: houseInk },

@@ -1,3 +1,5 @@
+import { keepNote, readNote } from '../store/notes.ts';
+
 /** Ids of what is not on the server yet, by what they are of. */
 type Ids = Record<string, string>;
 
@@ -9,29 +11,17 @@ const keyOf = (draft: string) => `nachweis-ids-${draft}`;
  */
 export function newIds(draft: string, restored: boolean) {
   const key = keyOf(draft);
-  let ids: Ids = (restored && keptIds(key)) || {};
+  let ids: Ids = (restored && readNote<Ids>(key)) || {};
   let isKept = Object.keys(ids).length > 0;
   return {
     of(what: string): string {
       // Another tab went on from the same and has ended it: what is here is another assignment from then on.
-      if (isKept && keptIds(key) === null) ids = {};
+      if (isKept && readNote(key) === null) ids = {};
       ids[what] ??= crypto.randomUUID();
-      try {
-        localStorage.setItem(key, JSON.stringify(ids));
-        isKept = true;
-      } catch {
-        // Without room they are in this page only.
-      }
+      // Without room they are in this page only.
+      isKept = keepNote(key, ids);
       return ids[what];
     },
-    forget: () => localStorage.removeItem(key),
+    forget: () => void keepNote(key, null),
   };
-}
-
-function keptIds(key: string): Ids | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null') as Ids | null;
-  } catch {
-    return null;
-  }
 }

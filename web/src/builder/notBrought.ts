@@ -1,25 +1,15 @@
+import { keepNote, readNote } from '../store/notes.ts';
+
 /** Of this visit, where the browser has no room. */
 const inPage = new Map<string, readonly string[]>();
 const keyOf = (assignmentId: string) => `nachweis-not-brought-${assignmentId}`;
 
 /** Names of what was to come along with a new assignment and has not, also where the page went in the middle of it. */
-export function notBrought(assignmentId: string): readonly string[] {
-  const here = inPage.get(assignmentId);
-  if (here) return here;
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(assignmentId)) ?? '[]') as string[];
-  } catch {
-    return [];
-  }
-}
+export const notBrought = (assignmentId: string): readonly string[] =>
+  inPage.get(assignmentId) ?? readNote<string[]>(keyOf(assignmentId)) ?? [];
 
 /** @param names none: it is all there, or known not to be */
 export function keepNotBrought(assignmentId: string, names: readonly string[]): void {
   inPage.set(assignmentId, names);
-  try {
-    if (names.length > 0) localStorage.setItem(keyOf(assignmentId), JSON.stringify(names));
-    else localStorage.removeItem(keyOf(assignmentId));
-  } catch {
-    // Without room a reload in the middle of it is not told of.
-  }
+  keepNote(keyOf(assignmentId), names.length > 0 ? names : null);
 }

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { callApi } from '../api/callApi.ts';
+import { keepNote, readNote } from '../store/notes.ts';
 import { type Along, alongWith } from './along.ts';
 
 /** Where it comes from, as it is kept over a reload: an assignment can be asked again, a file cannot. */
@@ -19,7 +20,7 @@ export function useAlong(draft: string, restored: boolean) {
   const wanted = useRef<Promise<Along | null>>(Promise.resolve(null));
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is what stood here when the page came
   useEffect(() => {
-    const origin = restored ? keptOrigin(draft) : null;
+    const origin = restored ? readNote<Origin>(keyOf(draft)) : null;
     if (!origin) return forget(draft);
     if (origin.kind === 'file') return setLost(origin.name);
     const again = callApi('readDefinition', { params: { assignmentId: origin.id } })
@@ -41,23 +42,12 @@ export function useAlong(draft: string, restored: boolean) {
       setAlong(next);
       setLost(null);
       if (next.files.length + next.references.length === 0) return forget(draft);
-      try {
-        localStorage.setItem(keyOf(draft), JSON.stringify(origin));
-      } catch {
-        // Without room a reload takes it; this page has it.
-      }
+      // Without room a reload takes it; this page has it.
+      keepNote(keyOf(draft), origin);
     },
     wanted: () => wanted.current,
     end: () => forget(draft),
   };
 }
 
-const forget = (draft: string) => localStorage.removeItem(keyOf(draft));
-
-function keptOrigin(draft: string): Origin | null {
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(draft)) ?? 'null') as Origin | null;
-  } catch {
-    return null;
-  }
-}
+const forget = (draft: string): void => void keepNote(keyOf(draft), null);

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
+import { keepNote, readNote } from '../store/notes.ts';
 import type { BuilderForm } from './form.ts';
 
 /** What was written and not saved yet, with the version it was written on. */
@@ -13,17 +14,9 @@ const keyOf = (id: string) => `nachweis-builder-${id}`;
 const PAUSE_MS = 400;
 
 /** What an earlier visit left unsaved, also where somebody else has saved another version since; null for nothing. */
-export function keptForm(id: string): Kept | null {
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
-  } catch {
-    return null;
-  }
-}
+export const keptForm = (id: string): Kept | null => readNote<Kept>(keyOf(id));
 
-export function forgetForm(id: string): void {
-  localStorage.removeItem(keyOf(id));
-}
+export const forgetForm = (id: string): void => void keepNote(keyOf(id), null);
 
 /**
  * Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing.
@@ -39,13 +32,8 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
     const { unsubscribe } = watch((value) => {
       clearTimeout(timer);
       timer = setTimeout(() => {
-        try {
-          localStorage.setItem(keyOf(id), JSON.stringify({ version, form: value }));
-          setTaken(true);
-        } catch {
-          // Without room it is in this page only, which says so and warns before it is left.
-          setTaken(false);
-        }
+        // Without room it is in this page only, which says so and warns before it is left.
+        setTaken(keepNote(keyOf(id), { version, form: value }));
       }, PAUSE_MS);
     });
     return () => {

@@ -1,4 +1,5 @@
 import { openDB } from 'idb';
+import { alone } from '../store/locks.ts';
 
 /** File System Access, as far as it is used here; not every browser has it. */
 interface Chooser {
@@ -48,7 +49,7 @@ export async function writeInto(
   if ((await (folder as Asked).requestPermission?.({ mode: 'readwrite' })) === 'denied')
     throw new DOMException('The folder may not be written to.', 'NotAllowedError');
   // Two at once, also of two tabs, must not find the same name free.
-  const [free, handle] = await navigator.locks.request('nachweis-folder', async () => {
+  const [free, handle] = await alone('nachweis-folder', async () => {
     const found = await freeName(folder, name);
     return [found, await folder.getFileHandle(found, { create: true })] as const;
   });

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { keepNote, readNote } from '../store/notes.ts';
 
 const keyOf = (assignmentId: string) => `nachweis-aside-${assignmentId}`;
 
@@ -8,22 +9,14 @@ export function useAside(assignmentId: string): {
   setAside: (aside: ReadonlySet<string>) => void;
 } {
   const [aside, setHere] = useState<ReadonlySet<string>>(() => {
-    try {
-      const kept: unknown = JSON.parse(localStorage.getItem(keyOf(assignmentId)) ?? '[]');
-      return new Set(Array.isArray(kept) ? kept.filter((id) => typeof id === 'string') : []);
-    } catch {
-      return new Set();
-    }
+    const kept = readNote(keyOf(assignmentId));
+    return new Set(Array.isArray(kept) ? kept.filter((id) => typeof id === 'string') : []);
   });
   return {
     aside,
     setAside(next) {
       setHere(next);
-      try {
-        localStorage.setItem(keyOf(assignmentId), JSON.stringify([...next]));
-      } catch {
-        // It holds in this page then.
-      }
+      keepNote(keyOf(assignmentId), [...next]);
     },
   };
 }

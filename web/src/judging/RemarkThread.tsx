@@ -1,6 +1,7 @@
 import type { Remark, ThreadWrite } from '@nachweis/contract';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useState } from 'react';
 import { useMe } from '../api/session.ts';
+import { keepNote, readNote } from '../store/notes.ts';
 import { Button } from '../ui/Button.tsx';
 import { dateAndTime } from '../ui/when.ts';
 
@@ -18,12 +19,11 @@ const keyOf = (personId: string, remarkId: string) => `nachweis-answer/${personI
 export function RemarkThread({ remark, timeZone, onAnswer }: RemarkThreadProps): ReactNode {
   // What is being written outlives a reload; its id too, so that sending it twice enters it once.
   const key = keyOf(useMe().id, remark.id);
-  const [draft, setDraft] = useState(() => readDraft(key));
+  const [draft, setDraft] = useState(() => readNote<{ id: string; text: string }>(key));
   const [busy, setBusy] = useState(false);
   const change = (text: string | null) => {
     const next = text === null ? null : { id: draft?.id ?? crypto.randomUUID(), text };
-    if (next?.text) localStorage.setItem(key, JSON.stringify(next));
-    else localStorage.removeItem(key);
+    keepNote(key, next?.text ? next : null);
     setDraft(next);
   };
   const send = async (settled: boolean | null) => {
@@ -115,12 +115,4 @@ export function RemarkThread({ remark, timeZone, onAnswer }: RemarkThreadProps):
       )}
     </div>
   );
-}
-
-function readDraft(key: string): { id: string; text: string } | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null');
-  } catch {
-    return null;
-  }
 }

@@ -111,16 +111,10 @@ interface StartOptions {
 const OLDER = { ...WHOLE, sign: null, mustShowId: null, picture: null, on: 0, saved: '' };
 
 /** What lies in the browser; an earlier version kept one draft by itself, and points only. */
-export function readKept(text: string | null): Drafts {
-  try {
-    const kept = JSON.parse(text ?? 'null') as
-      | Drafts
-      | (Pick<DraftRemark, 'id' | 'text'> & Partial<DraftRemark>)
-      | null;
-    if (!kept) return NO_DRAFTS;
-    if ('all' in kept) return { ...kept, all: kept.all.map((one) => ({ ...OLDER, ...one })) };
-    return { all: [{ ...OLDER, ...kept }], openId: kept.id };
-  } catch {
-    return NO_DRAFTS;
-  }
+export function readKept(
+  kept: Drafts | (Pick<DraftRemark, 'id' | 'text'> & Partial<DraftRemark>) | null,
+): Drafts {
+  if (!kept) return NO_DRAFTS;
+  if ('all' in kept) return { ...kept, all: kept.all.map((one) => ({ ...OLDER, ...one })) };
+  return { all: [{ ...OLDER, ...kept }], openId: kept.id };
 }

@@ -41,13 +41,21 @@ async function connection(): Promise<Outcome> {
       };
 }
 
+/** What whoever runs the server can change. */
+const ONLY_HTTPS = 'is given to pages over HTTPS only. Ask whoever runs this server.';
+
 async function storage(): Promise<Outcome> {
   try {
     await (await database()).count('bytes');
   } catch {
     return problem('This browser keeps nothing for this page: a private window, or storage is turned off.');
   }
-  const { quota = 0, usage = 0 } = await navigator.storage.estimate();
+  const { quota = 0, usage = 0 } = (await navigator.storage?.estimate()) ?? {};
+  if (quota === 0)
+    return {
+      level: 'to-check',
+      words: 'Pictures are kept here; how much room there is, the browser tells pages over HTTPS only.',
+    };
   const free = quota - usage;
   return free > LITTLE_ROOM
     ? fine(`Pictures are kept here until they are sent; ${fileSize(free)} are free.`)
@@ -55,7 +63,8 @@ async function storage(): Promise<Outcome> {
 }
 
 async function share(): Promise<Outcome> {
-  if (!navigator.mediaDevices?.getDisplayMedia) return problem('This browser cannot share its screen.');
+  if (!navigator.mediaDevices?.getDisplayMedia)
+    return problem(isSecureContext ? 'This browser cannot share its screen.' : `The screen ${ONLY_HTTPS}`);
   const moments = 'MediaStreamTrackProcessor' in window;
   const float = 'documentPictureInPicture' in window;
   const lacks = [...(moments ? [] : ['looking back at moments']), ...(float ? [] : ['the floating control'])];
@@ -94,7 +103,8 @@ async function clipboard(): Promise<Outcome> {
 }
 
 async function camera(): Promise<Outcome> {
-  if (!navigator.mediaDevices?.getUserMedia) return problem('This browser has no camera to offer.');
+  if (!navigator.mediaDevices?.getUserMedia)
+    return problem(isSecureContext ? 'This browser has no camera to offer.' : `A camera ${ONLY_HTTPS}`);
   try {
     const stream = await navigator.mediaDevices.getUserMedia({ video: true });
     const { width, height } = stream.getVideoTracks()[0]?.getSettings() ?? {};

@@ -1,6 +1,8 @@
 import type { Assignment } from '@nachweis/contract';
 import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { sha256, sha256Hex } from '../api/sha256.ts';
+import { uuidOf } from '../api/uuid.ts';
 import type { HandInOrder } from './handInOrders.ts';
 
 /** What is said of all that is handed in together. */
@@ -15,18 +17,8 @@ export interface Said {
  * again, after a reload or with the same files another day, is entered once.
  */
 export async function idOf(...parts: string[]): Promise<string> {
-  const bytes = new Uint8Array(
-    await crypto.subtle.digest('SHA-256', new TextEncoder().encode(JSON.stringify(parts))),
-  ).slice(0, 16);
-  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x80;
-  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
-  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
-}
-
-async function hashOf(blob: Blob): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', await blob.arrayBuffer()));
-  return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  const hash = await sha256(new TextEncoder().encode(JSON.stringify(parts)));
+  return uuidOf(hash.slice(0, 16), 8);
 }
 
 /**
@@ -43,7 +35,7 @@ export async function handInFor(
   for (const { file, path, point } of pictures) {
     signal.throwIfAborted();
     const blob = await file.read();
-    const hash = await hashOf(blob);
+    const hash = await sha256Hex(await blob.arrayBuffer());
     const captureId = await idOf(assignmentId, studentId, point ?? '', path, hash);
     await sendOnce(captureId, path, blob);
     sent.push({ captureId, proofPointId: proofPoints.find(({ code }) => code === point)?.id ?? '' });

@@ -1,6 +1,7 @@
 import { Framing, Marks, Trims } from '@nachweis/contract';
 import { ARRANGEMENTS, MOST_ON_PLATE, SHEETS } from '@nachweis/core';
 import * as z from 'zod';
+import { keepNote, readNote } from '../store/notes.ts';
 
 /** A picture that was put on the plate: which one, and what stands below it. */
 const OnPlate = z.object({
@@ -49,20 +50,10 @@ export const newPlateDraft = (heading: string): PlateDraft => ({
 
 /** @param heading of one that is begun */
 export function readPlateDraft(personId: string, assignmentId: string, heading: string): PlateDraft {
-  try {
-    const kept = PlateDraft.safeParse(JSON.parse(localStorage.getItem(keyOf(personId, assignmentId)) ?? ''));
-    return kept.success ? kept.data : newPlateDraft(heading);
-  } catch {
-    return newPlateDraft(heading);
-  }
+  const kept = PlateDraft.safeParse(readNote(keyOf(personId, assignmentId)));
+  return kept.success ? kept.data : newPlateDraft(heading);
 }
 
 /** @returns whether it is kept; in this page it holds in any case */
-export function keepPlateDraft(personId: string, assignmentId: string, draft: PlateDraft): boolean {
-  try {
-    localStorage.setItem(keyOf(personId, assignmentId), JSON.stringify(draft));
-    return true;
-  } catch {
-    return false;
-  }
-}
+export const keepPlateDraft = (personId: string, assignmentId: string, draft: PlateDraft): boolean =>
+  keepNote(keyOf(personId, assignmentId), draft);

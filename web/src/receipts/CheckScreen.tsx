@@ -2,11 +2,12 @@ import type { SignedReceipt } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
+import { sha256Hex } from '../api/sha256.ts';
 import { useApi } from '../api/useApi.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
-import { checkReceipt, type GivenFile, type ReadReceipt, sha256Of, standingOf } from './checkReceipt.ts';
+import { checkReceipt, type GivenFile, type ReadReceipt, standingOf } from './checkReceipt.ts';
 
 /** Longer than any receipt; what is larger is a picture. */
 const RECEIPT_BYTES = 200_000;
@@ -26,7 +27,7 @@ export default function CheckScreen(): ReactNode {
       if (file.size < RECEIPT_BYTES && /\.(jws|txt)$/i.test(file.name))
         setRead(await checkReceipt(await file.text(), data.keys));
       else {
-        const given = { name: file.name, sha256: await sha256Of(await file.arrayBuffer()) };
+        const given = { name: file.name, sha256: await sha256Hex(await file.arrayBuffer()) };
         setFiles((before) => [...before.filter((one) => one.name !== given.name), given]);
       }
     }

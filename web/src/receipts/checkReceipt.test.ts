@@ -1,7 +1,8 @@
 import { RECEIPT_TYPE, type SignedReceipt } from '@nachweis/contract';
 import { CompactSign, exportJWK, generateKeyPair } from 'jose';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { checkReceipt, sha256Of, standingOf } from './checkReceipt.ts';
+import { sha256Hex } from '../api/sha256.ts';
+import { checkReceipt, standingOf } from './checkReceipt.ts';
 import type { PublicKey } from './verifyJws.ts';
 
 const RECEIPT: SignedReceipt = {
@@ -61,7 +62,7 @@ describe('a receipt that jose signed', () => {
 });
 
 it('tells a file that was handed in from one that is only called like it, and from any other', async () => {
-  const abc = await sha256Of(new TextEncoder().encode('abc').buffer as ArrayBuffer);
+  const abc = await sha256Hex(new TextEncoder().encode('abc').buffer as ArrayBuffer);
   expect(standingOf({ name: 'renamed.png', sha256: abc }, RECEIPT)).toBe('same');
   expect(standingOf({ name: 'a.png', sha256: '0'.repeat(64) }, RECEIPT)).toBe('changed');
   expect(standingOf({ name: 'b.png', sha256: '0'.repeat(64) }, RECEIPT)).toBe('other');

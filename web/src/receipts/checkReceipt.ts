@@ -24,9 +24,3 @@ export function standingOf(file: GivenFile, { files }: SignedReceipt): 'same' | 
   if (files.some(({ sha256 }) => sha256 === file.sha256)) return 'same';
   return files.some(({ name }) => name === file.name) ? 'changed' : 'other';
 }
-
-/** SHA-256 of bytes, in hexadecimal. */
-export async function sha256Of(bytes: ArrayBuffer): Promise<string> {
-  const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-  return [...hash].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-}

@@ -13,6 +13,7 @@ import {
   worthKeeping,
 } from '../judging/remarkDrafts.ts';
 import type { RemarkPlace } from '../judging/remarkPlaces.ts';
+import { keepNote, readNote } from '../store/notes.ts';
 import { useStateOf } from '../ui/useStateOf.ts';
 
 const keyOf = (personId: string, handInId: string) => `nachweis-remark/${personId}/${handInId}`;
@@ -39,11 +40,10 @@ export interface RemarkDrafts {
 /** Keeps them in the browser until they are saved or discarded, so that going elsewhere or reloading loses nothing. */
 export function useRemarkDrafts(handInId: string): RemarkDrafts {
   const key = keyOf(useMe().id, handInId);
-  const [drafts, setDrafts] = useStateOf<Drafts>(key, () => readKept(localStorage.getItem(key)));
+  const [drafts, setDrafts] = useStateOf<Drafts>(key, () => readKept(readNote(key)));
   useEffect(() => {
     const kept = drafts.all.filter(worthKeeping);
-    if (kept.length > 0) localStorage.setItem(key, JSON.stringify({ ...drafts, all: kept }));
-    else localStorage.removeItem(key);
+    keepNote(key, kept.length > 0 ? { ...drafts, all: kept } : null);
   }, [key, drafts]);
   const open = drafts.all.find((draft) => draft.id === drafts.openId) ?? null;
   return {

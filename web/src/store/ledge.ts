@@ -1,4 +1,5 @@
-import type { Kept, Ledge, LeftChange } from './keptStore.ts';
+import type { Ledge, LeftChange } from './keptStore.ts';
+import { keepNote, readNote } from './notes.ts';
 import type { KeptEntries } from './shelf.ts';
 
 /**
@@ -11,18 +12,15 @@ export function createLedge<K extends keyof KeptEntries>(table: K): Ledge<KeptEn
   return {
     leave(change) {
       if (table === 'pictures' && change.on.every((revision) => revision === null)) return;
-      try {
-        localStorage.setItem(prefix + change.key, JSON.stringify(change));
-      } catch {
-        // It is full, or not to be had: the page goes without.
-      }
+      // Where it is full, or not to be had, the page goes without.
+      keepNote(prefix + change.key, change);
     },
     left: (personId) =>
       keys()
         .filter((key) => key.startsWith(prefix))
-        .flatMap((key) => readLeft<Left>(key) ?? [])
+        .flatMap((key) => readNote<Left>(key) ?? [])
         .filter((change) => change.personId === personId),
-    clear: (key) => localStorage.removeItem(prefix + key),
+    clear: (key) => void keepNote(prefix + key, null),
   };
 }
 
@@ -31,13 +29,5 @@ function keys(): string[] {
     return Object.keys(localStorage);
   } catch {
     return [];
-  }
-}
-
-function readLeft<T extends LeftChange<Kept>>(key: string): T | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null');
-  } catch {
-    return null;
   }
 }

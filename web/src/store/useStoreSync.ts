@@ -7,6 +7,7 @@ import { changeKept } from '../api/keptAnswers.ts';
 import { toast } from '../ui/notices.ts';
 import { leaveStore, openStore } from './browserStore.ts';
 import type { Judged } from './judgement.ts';
+import { alone } from './locks.ts';
 import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
 import type { SendHooks } from './sendHooks.ts';
@@ -86,9 +87,7 @@ export function useStoreSync(personId: string): void {
     };
     const run = async () => {
       // Whatever nobody expected does not end the sending.
-      const result = await navigator.locks
-        .request('nachweis-sending', () => sendAll(hooks))
-        .catch(() => 'later');
+      const result = await alone('nachweis-sending', () => sendAll(hooks)).catch(() => 'later');
       pause = Math.min(pause * 2, LONGEST_PAUSE_MS);
       if (result === 'later' && !ended) timer = setTimeout(run, pause);
     };

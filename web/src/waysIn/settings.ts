@@ -1,6 +1,7 @@
 import type { PresetSettings } from '@nachweis/contract';
 import { type Box, clampBox, type Framing } from '@nachweis/core';
 import { useSyncExternalStore } from 'react';
+import { keepNote, readNote } from '../store/notes.ts';
 
 /** How pictures are taken now; a preset is a named copy of it. */
 export interface TakeSettings extends PresetSettings {
@@ -26,16 +27,8 @@ const FIRST: TakeSettings = {
 const KEY = 'nachweis-station';
 const LAST_BOX = 'nachweis-last-region';
 
-let settings: TakeSettings = read();
+let settings: TakeSettings = { ...FIRST, ...readNote<Partial<TakeSettings>>(KEY) };
 const listeners = new Set<() => void>();
-
-function read(): TakeSettings {
-  try {
-    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<TakeSettings>) };
-  } catch {
-    return FIRST;
-  }
-}
 
 export function useTakeSettings(): TakeSettings {
   return useSyncExternalStore(
@@ -51,29 +44,15 @@ export const takeSettings = (): TakeSettings => settings;
 
 export function changeTakeSettings(change: Partial<TakeSettings>): void {
   settings = { ...settings, ...change };
-  write(KEY, settings);
+  // A convenience, not work: where storage is full it is forgotten with the page.
+  keepNote(KEY, settings);
   for (const listener of listeners) listener();
 }
 
 /** The region that was accepted last, for the same place again. */
-export function lastRegion(): Box | null {
-  try {
-    return JSON.parse(localStorage.getItem(LAST_BOX) ?? 'null') as Box | null;
-  } catch {
-    return null;
-  }
-}
+export const lastRegion = (): Box | null => readNote<Box>(LAST_BOX);
 
-export const rememberRegion = (box: Box): void => write(LAST_BOX, box);
-
-/** A convenience, not work: where storage is full it is forgotten with the page. */
-function write(key: string, value: unknown): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(value));
-  } catch {
-    // Kept in memory only.
-  }
-}
+export const rememberRegion = (box: Box): void => void keepNote(LAST_BOX, box);
 
 /** The framing a picture begins with: what a preset says, as far as it fits the picture. */
 export function framingFromSettings(capture: { width: number; height: number }): Framing {
