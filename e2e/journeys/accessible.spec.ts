@@ -18,7 +18,7 @@ test('every screen is clean for axe, in the order of the work', async ({ page, s
   await openSheet(page, school.curve);
   await expectClean(page, 'empty proof sheet');
   await page.getByRole('button', { name: 'Practice desk' }).click();
-  await page.getByRole('img', { name: /^Practice desk/ }).waitFor();
+  await page.getByRole('application', { name: /^Practice desk/ }).waitFor();
   await expectClean(page, 'practice desk');
   await page.getByRole('button', { name: 'Curve Fitter', exact: true }).click();
   await page.getByTestId('frame-pixels').waitFor();

@@ -33,7 +33,7 @@ async function takenPixels(
 
 /** Drags the Curve Fitter by its title bar, and waits until the desk is drawn with the pointer out of the way. */
 async function dragFitterOverTable(page: Page): Promise<void> {
-  const screen = page.getByRole('img', { name: /^Practice desk/ });
+  const screen = page.getByRole('application', { name: /^Practice desk/ });
   const shown = (await screen.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
   const at = (x: number, y: number): [number, number] => [
     shown.x + (x / 2464) * shown.width,
@@ -54,7 +54,7 @@ test.beforeEach(async ({ page, school }) => {
   await openSheet(page, school.single);
   await page.getByRole('button', { name: 'Practice desk' }).click();
   // The pointer of the desk is drawn on the page but not taken; it waits where nothing is compared.
-  await page.getByRole('img', { name: /^Practice desk/ }).hover({ position: { x: 940, y: 335 } });
+  await page.getByRole('application', { name: /^Practice desk/ }).hover({ position: { x: 940, y: 335 } });
 });
 
 test('this display: exactly its pixels', async ({ page, school }) => {
@@ -88,7 +88,7 @@ test('this window: what covers it is in the picture, until it is brought to the 
   expect(first.pixels.equals(covered)).toBe(true);
 
   await page.getByRole('button', { name: 'Practice desk' }).click();
-  await page.getByRole('img', { name: /^Practice desk/ }).hover({ position: { x: 940, y: 335 } });
+  await page.getByRole('application', { name: /^Practice desk/ }).hover({ position: { x: 940, y: 335 } });
   await dragFitterOverTable(page);
   expect((await deskPixels(page, box)).equals(covered)).toBe(true);
   await page.getByRole('button', { name: 'Bring Stage Table to the front' }).click();
@@ -97,7 +97,7 @@ test('this window: what covers it is in the picture, until it is brought to the 
 
 test('windows are raised and moved by keyboard', async ({ page }) => {
   await page.getByRole('button', { name: 'Bring Stage Table to the front' }).click();
-  const screen = page.getByRole('img', { name: /In front: Stage Table/ });
+  const screen = page.getByRole('application', { name: /In front: Stage Table/ });
   const before = await deskPixels(page, { x: 70, y: 120, width: 30, height: 30 });
   await screen.focus();
   await page.keyboard.press('ArrowRight');

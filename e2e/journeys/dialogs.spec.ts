@@ -27,11 +27,13 @@ test('every dialog has the focus while it is open, and gives it back', async ({ 
   const stage = (dialog: Locator) => dialog.locator('[data-begin]');
   const settings = (dialog: Locator) => dialog.getByRole('link', { name: 'your settings' });
   await throughAndBack(page, button('Frame'), /^P1/, stage);
-  await throughAndBack(page, button('Bench'), /^P1/, (dialog) => dialog.locator('[data-keys=bench]'));
+  await throughAndBack(page, button('Bench'), /^P1/, (dialog) => dialog.getByRole('application'));
   await throughAndBack(page, button(/^More for/), /The picture in P1/, (dialog) =>
     dialog.getByRole('button', { name: 'Save' }).first(),
   );
-  await throughAndBack(page, button('Practice desk'), /Practice desk/, (dialog) => dialog.getByRole('img'));
+  await throughAndBack(page, button('Practice desk'), /Practice desk/, (dialog) =>
+    dialog.getByRole('application'),
+  );
   await throughAndBack(page, button('Camera'), /./, (dialog) => dialog.getByRole('button').nth(1));
   await throughAndBack(page, button('Plate'), /^A plate/, (dialog) => dialog.getByRole('textbox').first());
   await throughAndBack(page, button(/^Keys/), 'Keys of this page', settings);

@@ -77,7 +77,7 @@ async function station(): Promise<void> {
   await signInAs(page, 'Farida Nazari');
   await page.getByRole('link', { name: /Gap filling/ }).click();
   await page.getByRole('button', { name: 'Practice desk' }).click();
-  const desk = page.getByRole('img', { name: /^Practice desk/ });
+  const desk = page.getByRole('application', { name: /^Practice desk/ });
   await desk.waitFor();
   const shown = (await desk.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
   const at = (x: number, y: number): [number, number] => [
@@ -129,7 +129,7 @@ try {
   await signInAs(page, 'Elin Ödegård');
   await page.getByRole('link', { name: /Gap filling/ }).click();
   await page.getByRole('button', { name: 'Practice desk' }).click();
-  await page.getByRole('img', { name: /^Practice desk/ }).waitFor();
+  await page.getByRole('application', { name: /^Practice desk/ }).waitFor();
   await page.getByRole('button', { name: /^Display 1/ }).click();
   await page.getByTestId('frame-pixels').waitFor();
   for (const [label, value] of Object.entries({ width: '470', height: '510', x: '70', y: '120' }))

@@ -1,6 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import { UserRound } from 'lucide-react';
-import { lazy, type ReactNode, Suspense, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -12,6 +12,7 @@ import { Button, buttonClasses } from '../ui/Button.tsx';
 import { clearPassing, toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
+import { useHeardTitle } from '../ui/useTitle.ts';
 import { onTheClock } from '../ui/when.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
@@ -27,10 +28,10 @@ const ErrandStrip = lazy(() => import('../errands/ErrandStrip.tsx').catch(() => 
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
-/** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 /** What the page keeps by itself and sends later. What else is written stays in its form. */
 const KEPT = 'pictures, marks, statements and verdicts';
 
+/** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 export default function Shell(): ReactNode {
   const location = useLocation();
   const { data: me, error, mutate } = useSessionQuery();
@@ -82,6 +83,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         Skip to the page
       </a>
       <Header me={me} onKeys={help.ask} />
+      <PageHeard pathname={pathname} />
       {me.admin && (
         <Suspense fallback={null}>
           <DiskWarning />
@@ -156,6 +158,19 @@ function SignedIn({ me }: { me: Me }): ReactNode {
  */
 const pageOf = (pathname: string): string =>
   /^\/hand-ins\/[^/]+\/review$/.test(pathname) ? 'review' : pathname;
+
+/** Says which page one has come to: of one that the browser did not load, a screen reader would hear nothing. */
+function PageHeard({ pathname }: { pathname: string }): ReactNode {
+  const title = useHeardTitle();
+  const [loaded] = useState(pathname);
+  const [hasMoved, setMoved] = useState(false);
+  if (!hasMoved && pathname !== loaded) setMoved(true);
+  return (
+    <p role="status" className="sr-only">
+      {hasMoved && title}
+    </p>
+  );
+}
 
 const NAVIGATION = [
   { to: '/', label: 'Assignments' },

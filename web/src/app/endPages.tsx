@@ -16,12 +16,14 @@ export function NotFoundPage(): ReactNode {
   );
 }
 
-/** Shown when a page fails while it is drawn; pictures and texts lie in the browser's store and outlive it. */
+/** Shown when a page fails while it is drawn; what lies in the browser's store outlives it. */
 export function CrashPage(): ReactNode {
   return (
     <main role="alert" className="m-auto max-w-lg p-8 text-center">
       <h1 className="mb-3 text-2xl">This page stopped working</h1>
-      <p className="mb-6">Your pictures and texts are kept. Reload the page to go on.</p>
+      <p className="mb-6">
+        Your pictures, marks, statements and verdicts are kept. Reload the page to go on.
+      </p>
       <Button look="main" onClick={() => location.reload()}>
         Reload the page
       </Button>

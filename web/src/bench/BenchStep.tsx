@@ -8,6 +8,7 @@ import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
+import { Heard } from '../ui/Heard.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchAside } from './BenchAside.tsx';
@@ -47,12 +48,14 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const dragging = useRef<{ letter: string; since: number } | null>(null);
   const [looked, setLooked] = useState<Tool | null>(null);
   const [hiding, setHiding] = useState(false);
-  const bench = useBench(picture, point, onChange, field, root);
+  /** The keys of the bench are for the picture; a screen reader hands them on where that has the focus. */
+  const toPicture = () => root.current?.querySelector<HTMLElement>('[data-begin]')?.focus();
+  const bench = useBench(picture, point, onChange, field, toPicture);
   const { placing, shown, setting, tool, letter, chosen, several, choose } = bench;
   const { trimmed, size, factor } = placing;
   const { marks } = picture;
   const letters = point.mustShows.map((m) => m.letter);
-  useEffect(() => root.current?.focus(), []);
+  useEffect(toPicture, []);
 
   const all = marksOnTrimmed(marks, placing);
   const drawnMarks = onPicture(bench);
@@ -106,7 +109,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
     onDone();
   };
   stepBack.current = () => {
-    if (isTyping(document.activeElement)) root.current?.focus();
+    if (isTyping(document.activeElement)) toPicture();
     else if (chosen || several.length > 0) choose(null);
     else if (bench.reading) bench.stopReading();
     else if (tool !== PIN_TOOL) bench.takeTool(PIN_TOOL);
@@ -140,6 +143,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
           : [];
   const sceneMarks = scaleMarks(inScene, factor);
   const drawingNow = tool.make !== null;
+  const heard = chosen
+    ? (handledMark ?? chosen)
+    : all.find((mark) => mark.kind === 'pin' && mark.letter === letter);
   return (
     <>
       {hiding && chosen?.kind === 'redaction' && (
@@ -160,6 +166,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
         className="flex min-h-0 flex-1 flex-col outline-none"
         onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
       >
+        <Heard>{heard ? markSentence(heard) : ''}</Heard>
         <BenchBar tool={tool} onTool={bench.takeTool} onLook={setLooked} history={bench.history} />
         <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
           <Stage
@@ -223,7 +230,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
             onFrame={onTrim}
             onPut={putAndGoOn}
             onHideElsewhere={() => setHiding(true)}
-            onLeaveField={() => root.current?.focus()}
+            onLeaveField={toPicture}
             onDone={done}
           />
         </div>

@@ -42,14 +42,14 @@ const isEmpty = (mark: Mark) => 'text' in mark && mark.text === FIRST_TEXT;
 
 /**
  * @param field where the words of the chosen mark are written
- * @param root gets the focus when what had it is gone
+ * @param toPicture gives it the focus, when what had it is gone
  */
 export function useBench(
   picture: SheetPicture,
   point: ProofPoint,
   onChange: (work: Work) => void,
   field: RefObject<HTMLElement | null>,
-  root: RefObject<HTMLElement | null>,
+  toPicture: () => void,
 ): Bench {
   const { marks, trims } = picture;
   const placing = placingOf(picture, picture);
@@ -214,7 +214,7 @@ export function useBench(
       const going = new Set<Mark>(together.filter((mark) => !mark.locked));
       change(renumbered(marks.filter((one) => !going.has(one))));
       setChosenIds([]);
-      root.current?.focus();
+      toPicture();
     },
     duplicateChosen: () => putMarks(together.map((mark) => seen(mark) as DrawnMark)),
     copyChosen: () => copyMarks(together.map((mark) => seen(mark) as DrawnMark)),

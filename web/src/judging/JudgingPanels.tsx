@@ -1,6 +1,8 @@
 import type { HandInItem, ProofPoint, Review } from '@nachweis/contract';
 import { isPin, type Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Heard } from '../ui/Heard.tsx';
+import { VERDICT_WORDS } from '../ui/signs.tsx';
 import { CriteriaPanel } from './CriteriaPanel.tsx';
 import type { Stand } from './standOf.ts';
 import { VerdictPanel } from './VerdictPanel.tsx';
@@ -43,8 +45,14 @@ export function JudgingPanels(props: JudgingPanelsProps): ReactNode {
   const { review, stand, point, pictures, item, chosen, byWhomUntold = false } = props;
   const { findings = review.findings } = props;
   const locked = !review.mayJudge;
+  const states = point?.mustShows.map(({ id, letter }) => {
+    const verdict = stand.verdicts[id];
+    return `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`;
+  });
   return (
     <>
+      {/* A key gives a verdict, and an arrow goes to the next picture: the focus stays where it is. */}
+      <Heard>{point && states ? `${point.code} ${point.title}: ${states.join(', ')}` : ''}</Heard>
       {point && (
         <VerdictPanel
           point={point}

@@ -16,6 +16,7 @@ import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { StageView } from '../stage/StageView.tsx';
 import { useStageKeys } from '../stage/useStageKeys.ts';
 import { useZoom } from '../stage/useZoom.ts';
+import { Heard } from '../ui/Heard.tsx';
 import { lastRegion, rememberRegion } from '../waysIn/settings.ts';
 import { FrameFooter } from './FrameFooter.tsx';
 import { boxAtRatio, type Ratio, ratioOf } from './FrameOptions.tsx';
@@ -24,7 +25,7 @@ import { displaysOffered, type FrameTool, FrameToolbar, FrameWarnings } from './
 import { rememberRoom } from './firstLook.ts';
 import { frameMargin } from './fitting.ts';
 import { onFrameKey } from './frameKeys.ts';
-import { stageLabel } from './frameWords.ts';
+import { stageWords } from './frameWords.ts';
 import { LOUPE_TIMES, Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
@@ -179,6 +180,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
               (event.nativeEvent as PointerEvent).pointerType === 'touch' ? part.onTap(event) : takePart(),
           };
 
+  const said = stageWords(tool, box, part.lit, outline.length);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys pressed anywhere in this step move the frame; every command has a button or field too
     <div className="flex min-h-0 flex-1 flex-col" data-keys="framing" onKeyDown={onKeyDown}>
@@ -199,6 +201,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
         )}
       </div>
       <FrameWarnings look={look} box={box} onAgain={onAgain} />
+      <Heard>{said.stands}</Heard>
       {failed && (
         <p className="bg-card p-4">
           The picture cannot be fetched now. Your framing is kept; go back and try again.
@@ -207,7 +210,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
       <StageView
         zoom={zoom}
         picture={size}
-        label={stageLabel(tool, box, part.lit, outline.length)}
+        label={`${said.stands} ${said.keys}`}
         testIds={['frame-view', 'frame-stage']}
         className="touch-none cursor-crosshair select-none"
         surfaceHandlers={pointer}

@@ -105,35 +105,30 @@ export function FrameWarnings({
   /** null for a picture that did not just come in */
   onAgain: (() => void) | null;
 }): ReactNode {
-  if (!look || look.findings.length === 0)
-    return (
-      <p role="status" className={classes(LINE, 'bg-card text-sm')}>
-        {look ? 'Nothing to check was seen in it.' : 'The picture is being looked at.'}
-      </p>
-    );
   // What framing settles stays a line, so that the picture below it does not move while it is being framed.
-  const lines = look.findings.map((finding) => ({
+  const lines = (look?.findings ?? []).map((finding) => ({
     finding,
-    settled: isSettled(finding, look.displays, box),
+    settled: look !== null && isSettled(finding, look.displays, box),
   }));
-  const settled = lines.every((line) => line.settled);
+  const tone = lines.every((line) => line.settled)
+    ? 'bg-verdigris-wash text-verdigris-deep'
+    : 'bg-ochre-wash text-ochre';
   return (
-    <div
-      role="status"
-      className={classes(
-        LINE,
-        settled ? 'bg-verdigris-wash text-verdigris-deep' : 'bg-ochre-wash text-ochre',
-      )}
-    >
-      <span className="flex min-w-0 flex-1 flex-wrap gap-x-4">
+    <div className={classes(LINE, lines.length > 0 ? tone : 'bg-card text-sm')}>
+      {/* One part from the start to the end: what comes into it later is heard. */}
+      <span role="status" className="flex min-w-0 flex-1 flex-wrap gap-x-4">
+        {lines.length === 0 &&
+          (look ? 'Nothing to check was seen in it.' : 'The picture is being looked at.')}
         {lines.map((line) => (
           <span key={line.finding.code} className="flex items-center gap-1.5">
             <FindingSign level={line.settled ? 'fine' : line.finding.level} />{' '}
-            {line.settled ? `One of ${look.displays.length} displays is framed.` : sentence(line.finding)}
+            {look && line.settled
+              ? `One of ${look.displays.length} displays is framed.`
+              : sentence(line.finding)}
           </span>
         ))}
       </span>
-      {onAgain && (
+      {onAgain && lines.length > 0 && (
         <Button small onClick={onAgain}>
           Take again
         </Button>

@@ -1,4 +1,4 @@
-import type { Size } from '@nachweis/core';
+import type { Box } from '@nachweis/core';
 import type { FrameTool } from './FrameToolbar.tsx';
 
 const HINTS: Readonly<Record<FrameTool, string>> = {
@@ -22,18 +22,27 @@ export function hintFor(tool: FrameTool, parts: number | null): string {
   return (matchMedia('(pointer: coarse)').matches ? TOUCH_HINTS : HINTS)[tool];
 }
 
-/** What the stage says to those who cannot see it. */
-export function stageLabel(
+/** What the stage says to those who cannot see it: how it stands, and which keys change it. */
+export function stageWords(
   tool: FrameTool,
-  box: { x: number; y: number; width: number; height: number },
-  lit: Size | null,
+  box: Box,
+  lit: Box | null,
   corners: number,
-): string {
+): { stands: string; keys: string } {
   if (tool === 'outline')
-    return `Outline with ${corners} corners. Arrow keys move the place of the next one, space sets it.`;
+    return {
+      stands: `Outline with ${corners} corners.`,
+      keys: 'Arrow keys move the place of the next one, space sets it.',
+    };
   if (tool === 'part')
     return lit
-      ? `Part of ${lit.width} by ${lit.height} pixels. Up and down step out and in, Enter takes it.`
-      : 'Windows and parts. Left and right go from one to the next.';
-  return `Frame: x ${box.x}, y ${box.y}, ${box.width} by ${box.height} pixels. Arrow keys move it, with Alt they pull its lower right corner, with Ctrl its upper left one.`;
+      ? {
+          stands: `Part of ${lit.width} by ${lit.height} pixels at ${lit.x}, ${lit.y}.`,
+          keys: 'Up and down step out and in, Enter takes it.',
+        }
+      : { stands: 'Windows and parts.', keys: 'Left and right go from one to the next.' };
+  return {
+    stands: `Frame: x ${box.x}, y ${box.y}, ${box.width} by ${box.height} pixels.`,
+    keys: 'Arrow keys move it, with Alt they pull its lower right corner, with Ctrl its upper left one.',
+  };
 }

@@ -25,10 +25,11 @@ export function StageView(props: StageViewProps): ReactNode {
   const { scroller, surface, scale, margin } = zoom;
   return (
     <div className="relative min-h-0 flex-1">
-      {/** biome-ignore lint/a11y/useSemanticElements: a picture that is looked at is no form's group of fields */}
       <div
         ref={scroller}
-        role="group"
+        // What is pressed here is for the picture: a screen reader that reads by arrow keys and letters hands them on.
+        role="application"
+        aria-roledescription="picture"
         aria-label={label}
         // biome-ignore lint/a11y/noNoninteractiveTabindex: it is scrolled by keys while it has the focus
         tabIndex={0}
