@@ -1,13 +1,11 @@
 import './app/theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { provideRandomUuid } from './api/uuid.ts';
 import { App } from './app/App.tsx';
 import { keepPages } from './offline/keepPages.ts';
 import { applyScheme, followOtherTabs } from './ui/ownSettings.ts';
 import { watchBack } from './ui/useBackCloses.ts';
 
-provideRandomUuid();
 applyScheme();
 followOtherTabs();
 watchBack();
@@ -17,6 +15,9 @@ for (const family of ['Next', 'Mono'])
   document.fonts.load(`1em "Atkinson Hyperlegible ${family} Variable"`).catch(() => {
     // Without them the letters of the system stand in.
   });
+
+// Only where a server is tried without HTTPS; no other page has to fetch it.
+if (!('randomUUID' in crypto)) (await import('./api/uuid.ts')).provideRandomUuid();
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');

@@ -1,26 +1,43 @@
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import * as sonner from 'sonner';
 import { noticesReady } from '../ui/notices.ts';
+import { useHeardTitle } from '../ui/useTitle.ts';
 
-/** The place for notices: below the header, or beside the button in the bar to hand in. */
-export default function Notices(): ReactNode {
+/** The place for notices: below the header, or beside the button in the bar to hand in. And what is only heard. */
+export default function Notices({ pathname }: { pathname: string }): ReactNode {
   useEffect(() => noticesReady(sonner), []);
   return (
-    <sonner.Toaster
-      position="top-center"
-      style={{ fontFamily: 'inherit' }}
-      offset={{ top: 56, bottom: 5, left: 16 }}
-      mobileOffset={{ top: 56, bottom: 130 }}
-      toastOptions={{
-        unstyled: true,
-        classNames: {
-          toast:
-            'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card px-3 py-1.5 text-ink',
-          actionButton:
-            'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
-          description: 'text-sm text-faded',
-        },
-      }}
-    />
+    <>
+      <PageHeard pathname={pathname} />
+      <sonner.Toaster
+        position="top-center"
+        style={{ fontFamily: 'inherit' }}
+        offset={{ top: 56, bottom: 5, left: 16 }}
+        mobileOffset={{ top: 56, bottom: 130 }}
+        toastOptions={{
+          unstyled: true,
+          classNames: {
+            toast:
+              'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card px-3 py-1.5 text-ink',
+            actionButton:
+              'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
+            description: 'text-sm text-faded',
+          },
+        }}
+      />
+    </>
+  );
+}
+
+/** Says which page one has come to: of one that the browser did not load, a screen reader would hear nothing. */
+function PageHeard({ pathname }: { pathname: string }): ReactNode {
+  const title = useHeardTitle();
+  const [loaded] = useState(pathname);
+  const [hasMoved, setMoved] = useState(false);
+  if (!hasMoved && pathname !== loaded) setMoved(true);
+  return (
+    <p role="status" className="sr-only">
+      {hasMoved && title}
+    </p>
   );
 }

@@ -1,6 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import { UserRound } from 'lucide-react';
-import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -12,7 +12,6 @@ import { Button, buttonClasses } from '../ui/Button.tsx';
 import { clearPassing, toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
-import { useHeardTitle } from '../ui/useTitle.ts';
 import { onTheClock } from '../ui/when.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
@@ -83,7 +82,6 @@ function SignedIn({ me }: { me: Me }): ReactNode {
         Skip to the page
       </a>
       <Header me={me} onKeys={help.ask} />
-      <PageHeard pathname={pathname} />
       {me.admin && (
         <Suspense fallback={null}>
           <DiskWarning />
@@ -146,7 +144,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           </Suspense>
         </CrashBoundary>
       </div>
-      {Notices && <Notices />}
+      {Notices && <Notices pathname={pathname} />}
       {KeysDialog && help.parts && <KeysDialog parts={help.parts} onClose={help.close} />}
     </>
   );
@@ -158,19 +156,6 @@ function SignedIn({ me }: { me: Me }): ReactNode {
  */
 const pageOf = (pathname: string): string =>
   /^\/hand-ins\/[^/]+\/review$/.test(pathname) ? 'review' : pathname;
-
-/** Says which page one has come to: of one that the browser did not load, a screen reader would hear nothing. */
-function PageHeard({ pathname }: { pathname: string }): ReactNode {
-  const title = useHeardTitle();
-  const [loaded] = useState(pathname);
-  const [hasMoved, setMoved] = useState(false);
-  if (!hasMoved && pathname !== loaded) setMoved(true);
-  return (
-    <p role="status" className="sr-only">
-      {hasMoved && title}
-    </p>
-  );
-}
 
 const NAVIGATION = [
   { to: '/', label: 'Assignments' },
