@@ -1,4 +1,4 @@
-import type { AssignmentDefinition, DefinitionView } from '@nachweis/contract';
+import { AssignmentDefinition, type DefinitionView } from '@nachweis/contract';
 import { callApi } from '../api/callApi.ts';
 import { toForm } from './form.ts';
 
@@ -13,7 +13,9 @@ export async function enterNew(
   definition: AssignmentDefinition,
 ): Promise<DefinitionView> {
   const made = await callApi('createAssignment', { params: { courseId }, body: { id, definition } });
-  const isAsWritten = textOf(made.definition, made.timeZone) === textOf(definition, made.timeZone);
+  // As the server reads it: it leaves blanks at the ends away, for instance.
+  const written = AssignmentDefinition.parse(definition);
+  const isAsWritten = textOf(made.definition, made.timeZone) === textOf(written, made.timeZone);
   if (isAsWritten) return made;
   const params = { assignmentId: id };
   const body = { definition: namedAs(made.definition, definition), baseVersion: made.version };
