@@ -106,7 +106,11 @@ export default function CapturesScreen(): ReactNode {
       </div>
       <FilterBar filter={filter} onChange={change} />
       {!data &&
-        (error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the captures" />)}
+        (error ? (
+          <Failed error={error} onRetry={() => void mutate()} />
+        ) : (
+          <Loading what="the captures" inPage />
+        ))}
       {data && items.length === 0 && <p className="p-6 text-faded">{nothingFits(filter)}</p>}
       <CaptureSheet
         items={items}

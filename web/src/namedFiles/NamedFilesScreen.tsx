@@ -49,7 +49,7 @@ function OfCourse({ assignment }: { assignment: Assignment }): ReactNode {
     { revalidateOnFocus: false },
   );
   if (data) return <NamedFiles assignment={assignment} course={data} />;
-  return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the class" />;
+  return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the class" inPage />;
 }
 
 const NOTHING: Finding = { files: [], leftOut: [], tooMany: false, damaged: [] };

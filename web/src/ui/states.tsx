@@ -2,11 +2,12 @@ import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { Button } from './Button.tsx';
 
-/** What a screen shows until its data is there. */
-export function Loading({ what }: { what: string }): ReactNode {
+/** What a screen shows until its data is there. @param inPage below the heading that the screen has already */
+export function Loading({ what, inPage = false }: { what: string; inPage?: boolean }): ReactNode {
+  const Words = inPage ? 'p' : 'h1';
   return (
     <div role="status" data-loading className="p-8 text-center text-faded">
-      <h1 className="text-base font-normal">Fetching {what} …</h1>
+      <Words className="text-base font-normal">Fetching {what} …</Words>
     </div>
   );
 }
