@@ -1,5 +1,6 @@
 import { handInOne } from '../fixtures/handIns.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
 test('a verdict given without the server is shown as not sent, outlives a reload, and is entered when it is back', async ({
@@ -70,4 +71,40 @@ test('what is given in the moment before the page goes is there in the next one,
       'true',
     );
   }
+});
+
+test('a browser that keeps nothing says so of a picture, a statement and a verdict, and they are sent from the page', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('Storage is turned off.', 'InvalidStateError');
+    };
+  });
+  const notSent = page.getByText('in this page only, not sent yet');
+  await signIn(page, school, school.classmate);
+  await openSheet(page, school.single);
+  await page.route('**/api/captures/**', (route) => route.abort());
+  await addByDrop(page, 300, 200);
+  await expect(notSent).toBeVisible();
+  await page.unroute('**/api/captures/**');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  await page.route('**/statement', (route) => route.abort());
+  await page.goto(`/assignments/${school.curve.id}/hand-in`);
+  await page.getByLabel('Your own statement').fill('Half a thought');
+  await expect(page.getByText('in this page only', { exact: true })).toBeVisible();
+  await page.unroute('**/statement');
+  await expect.poll(async () => (await serverDraft(page, school.curve)).statement).toBe('Half a thought');
+
+  await signIn(page, school, school.instructor);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.route('**/verdicts', (route) => route.abort());
+  await page.keyboard.press('2');
+  await expect(notSent).toBeVisible();
+  await page.unroute('**/verdicts');
+  await expect(notSent).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^partly/ })).toHaveAttribute('aria-pressed', 'true');
 });

@@ -1,6 +1,8 @@
 import type { Criterion, LevelNow } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { JudgedState } from './JudgedState.tsx';
+import type { Stand } from './standOf.ts';
 
 interface CriteriaPanelProps {
   criteria: readonly Criterion[];
@@ -8,6 +10,7 @@ interface CriteriaPanelProps {
   levels: Readonly<Record<string, number>>;
   /** criteria whose level is not sent yet */
   unsent: ReadonlySet<string>;
+  liesIn: Stand['liesIn'];
   /** what the server has, with who gave it */
   given: Readonly<Record<string, LevelNow>>;
   locked: boolean;
@@ -19,6 +22,7 @@ export function CriteriaPanel({
   criteria,
   levels,
   unsent,
+  liesIn,
   given,
   locked,
   onLevels,
@@ -47,11 +51,10 @@ export function CriteriaPanel({
               </button>
             ))}
           </div>
-          {unsent.has(id) ? (
-            <p className="text-xs text-ochre">kept in this browser, not sent yet</p>
-          ) : (
-            levels[id] !== undefined && <p className="text-xs text-faded">{given[id]?.by}</p>
-          )}
+          <JudgedState
+            liesIn={unsent.has(id) ? liesIn : null}
+            by={levels[id] === undefined ? undefined : given[id]?.by}
+          />
         </div>
       ))}
     </section>

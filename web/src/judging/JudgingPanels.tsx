@@ -59,6 +59,7 @@ export function JudgingPanels(props: JudgingPanelsProps): ReactNode {
           findings={item && findings && (findings[item.id] ?? [])}
           verdicts={stand.verdicts}
           unsent={stand.unsent}
+          liesIn={stand.liesIn}
           given={byWhomUntold ? {} : review.judgement.verdicts}
           locked={locked}
           pinned={pictures.flatMap((one) => one.marks.filter(isPin).map((pin) => pin.letter))}
@@ -71,6 +72,7 @@ export function JudgingPanels(props: JudgingPanelsProps): ReactNode {
         criteria={review.assignment.criteria}
         levels={stand.levels}
         unsent={stand.unsent}
+        liesIn={stand.liesIn}
         given={byWhomUntold ? {} : review.judgement.levels}
         locked={locked}
         onLevels={props.onLevels}

@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { sentence } from '../words/told.ts';
+import { JudgedState } from './JudgedState.tsx';
+import type { Stand } from './standOf.ts';
 
 interface VerdictPanelProps {
   point: ProofPoint;
@@ -12,6 +14,7 @@ interface VerdictPanelProps {
   verdicts: Readonly<Record<string, Verdict>>;
   /** must-shows whose verdict is not sent yet */
   unsent: ReadonlySet<string>;
+  liesIn: Stand['liesIn'];
   /** what the server has, with who gave it */
   given: Readonly<Record<string, VerdictNow>>;
   /** nothing can be changed */
@@ -28,6 +31,7 @@ export function VerdictPanel({
   findings,
   verdicts,
   unsent,
+  liesIn,
   given,
   locked,
   pinned,
@@ -90,7 +94,10 @@ export function VerdictPanel({
                   />
                 ))}
               </div>
-              <VerdictState unsent={unsent.has(m.id)} given={given[m.id]} />
+              <JudgedState
+                liesIn={unsent.has(m.id) ? liesIn : null}
+                by={given[m.id]?.verdict ? given[m.id]?.by : undefined}
+              />
             </div>
           </li>
         ))}
@@ -146,10 +153,4 @@ function VerdictButton(props: {
       )}
     </button>
   );
-}
-
-/** Whether a verdict has arrived, and whose it is. */
-function VerdictState({ unsent, given }: { unsent: boolean; given: VerdictNow | undefined }): ReactNode {
-  if (unsent) return <p className="text-xs text-ochre">kept in this browser, not sent yet</p>;
-  return given?.verdict ? <p className="text-xs text-faded">{given.by}</p> : null;
 }

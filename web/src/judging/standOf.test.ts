@@ -25,6 +25,7 @@ it('is the server’s where nothing waits; a cleared verdict is none', () => {
     levels: { k: 1 },
     unsent: new Set(),
     adjustment: { units: 25, reason: 'Asked well.', unsent: false },
+    liesIn: 'browser',
   });
 });
 it('is what was given here, until it is sent', () => {
@@ -40,4 +41,5 @@ it('is what was given here, until it is sent', () => {
   expect(stand.levels).toEqual({ l: 0 });
   expect([...stand.unsent]).toEqual(['a', 'c', 'k', 'l']);
   expect(stand.adjustment).toMatchObject({ units: -50, unsent: true });
+  expect(standOf(review, kept({}), false).liesIn).toBe('page');
 });

@@ -11,6 +11,8 @@ export interface Stand {
   /** must-shows and criteria whose judgement is not sent yet */
   unsent: ReadonlySet<string>;
   adjustment: { units: number; reason: string; unsent: boolean };
+  /** where what is not sent lies: a browser without room for it has it in this page alone */
+  liesIn: 'browser' | 'page';
 }
 
 /** What is asked with how it is judged here, to be added up. */
@@ -30,9 +32,11 @@ export function judgedAs(
   ];
 }
 
+/** @param isOnDisk whether the browser has what is kept */
 export function standOf(
   { judgement }: Review,
   kept: Pick<KeptJudgement, 'verdicts' | 'levels' | 'adjustment'> | undefined,
+  isOnDisk = true,
 ): Stand {
   const verdicts: Record<string, Verdict> = {};
   for (const [id, { verdict }] of Object.entries(judgement.verdicts)) if (verdict) verdicts[id] = verdict;
@@ -54,5 +58,6 @@ export function standOf(
     levels,
     unsent: new Set(Object.keys({ ...kept?.verdicts, ...kept?.levels })),
     adjustment: kept?.adjustment ? { ...kept.adjustment, unsent: true } : { units, reason, unsent: false },
+    liesIn: isOnDisk ? 'browser' : 'page',
   };
 }

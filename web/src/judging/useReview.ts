@@ -6,6 +6,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { judgementEntries } from '../store/browserStore.ts';
 import { judgementKey } from '../store/judgement.ts';
 import { keepAdjustment, keepLevels, keepVerdicts } from '../store/judgementStore.ts';
 import { useStore } from '../store/pictureStore.ts';
@@ -42,15 +43,19 @@ export function useReview(handInId: string) {
     },
   );
   const { data, mutate } = query;
-  const stand: Stand | null = useMemo(() => {
-    const key = judgementKey({ personId: me.id, handInId });
-    return data
-      ? standOf(
-          data,
-          judgements.find((one) => one.key === key),
-        )
-      : null;
-  }, [data, judgements, me.id, handInId]);
+  const key = judgementKey({ personId: me.id, handInId });
+  const isOnDisk = judgementEntries.isOnDisk(key);
+  const stand: Stand | null = useMemo(
+    () =>
+      data
+        ? standOf(
+            data,
+            judgements.find((one) => one.key === key),
+            isOnDisk,
+          )
+        : null,
+    [data, judgements, key, isOnDisk],
+  );
   const verdicts = data?.judgement.verdicts;
   const levels = data?.judgement.levels;
   const actions = useMemo<ReviewActions>(() => {

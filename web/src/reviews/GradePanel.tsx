@@ -1,6 +1,7 @@
 import type { Review } from '@nachweis/contract';
 import { formatPoints, gradeHandIn, parsePoints } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { NOT_SENT } from '../judging/JudgedState.tsx';
 import { judgedAs, type Stand } from '../judging/standOf.ts';
 import type { ReviewActions } from '../judging/useReview.ts';
 import { Button } from '../ui/Button.tsx';
@@ -62,7 +63,7 @@ export function GradePanel({
       {begun && howItCame && (
         <p className="written text-sm" data-testid="how-it-came">
           {howItCame}
-          {adjustment.unsent && <span className="text-ochre"> (kept in this browser, not sent yet)</span>}
+          {adjustment.unsent && <span className="text-ochre"> ({NOT_SENT[stand.liesIn]})</span>}
         </p>
       )}
       {before + adjustment.units !== grade.total && (

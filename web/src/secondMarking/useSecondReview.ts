@@ -19,15 +19,17 @@ export function useSecondReview(handInId: string) {
   const { data } = query;
   const judged: Judged = useMemo(() => ({ personId: me.id, handInId, second: true }), [me.id, handInId]);
   const key = judgementKey(judged);
+  const isOnDisk = judgementEntries.isOnDisk(key);
   const stand: Stand | null = useMemo(
     () =>
       data
         ? standOf(
             data,
             judgements.find((one) => one.key === key),
+            isOnDisk,
           )
         : null,
-    [data, judgements, key],
+    [data, judgements, key, isOnDisk],
   );
   const verdicts = data?.judgement.verdicts;
   const levels = data?.judgement.levels;
