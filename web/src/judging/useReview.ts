@@ -6,12 +6,9 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
-import { judgementEntries } from '../store/browserStore.ts';
-import { judgementKey } from '../store/judgement.ts';
 import { keepAdjustment, keepLevels, keepVerdicts } from '../store/judgementStore.ts';
-import { useStore } from '../store/pictureStore.ts';
 import { toast } from '../ui/notices.ts';
-import { type Stand, standOf } from './standOf.ts';
+import { useStand } from './useStand.ts';
 
 /** What an instructor can do to a hand-in; remarks and release answer whether they succeeded. */
 export interface ReviewActions {
@@ -32,7 +29,6 @@ const POLL_MS = 4000;
 export function useReview(handInId: string) {
   const me = useMe();
   const { mutate: mutateAny } = useSWRConfig();
-  const { judgements } = useStore();
   const query = useApi(
     'review',
     { params: { handInId } },
@@ -43,19 +39,7 @@ export function useReview(handInId: string) {
     },
   );
   const { data, mutate } = query;
-  const key = judgementKey({ personId: me.id, handInId });
-  const isOnDisk = judgementEntries.isOnDisk(key);
-  const stand: Stand | null = useMemo(
-    () =>
-      data
-        ? standOf(
-            data,
-            judgements.find((one) => one.key === key),
-            isOnDisk,
-          )
-        : null,
-    [data, judgements, key, isOnDisk],
-  );
+  const stand = useStand(data, { personId: me.id, handInId });
   const verdicts = data?.judgement.verdicts;
   const levels = data?.judgement.levels;
   const actions = useMemo<ReviewActions>(() => {

@@ -2,11 +2,10 @@ import type { Verdict } from '@nachweis/core';
 import { useMemo } from 'react';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
-import { type Stand, standOf } from '../judging/standOf.ts';
+import { useStand } from '../judging/useStand.ts';
 import { judgementEntries } from '../store/browserStore.ts';
 import { type Judged, judgementKey } from '../store/judgement.ts';
 import { keepLevels, keepVerdicts } from '../store/judgementStore.ts';
-import { useStore } from '../store/pictureStore.ts';
 
 /** As long as one waits for what was given last before one is told. */
 const LONGEST_WAIT_MS = 10_000;
@@ -14,23 +13,10 @@ const LONGEST_WAIT_MS = 10_000;
 /** The second marking of a hand-in. What is given is kept in the browser at once, and sent as soon as it can be. */
 export function useSecondReview(handInId: string) {
   const me = useMe();
-  const { judgements } = useStore();
   const query = useApi('secondReview', { params: { handInId } }, { keepPreviousData: false });
   const { data } = query;
   const judged: Judged = useMemo(() => ({ personId: me.id, handInId, second: true }), [me.id, handInId]);
-  const key = judgementKey(judged);
-  const isOnDisk = judgementEntries.isOnDisk(key);
-  const stand: Stand | null = useMemo(
-    () =>
-      data
-        ? standOf(
-            data,
-            judgements.find((one) => one.key === key),
-            isOnDisk,
-          )
-        : null,
-    [data, judgements, key, isOnDisk],
-  );
+  const stand = useStand(data, judged);
   const verdicts = data?.judgement.verdicts;
   const levels = data?.judgement.levels;
   return {
@@ -41,7 +27,7 @@ export function useSecondReview(handInId: string) {
     setLevels: (given: Record<string, number | null>) =>
       void keepLevels(judged, given, (id) => levels?.[id]?.version ?? 0),
     /** @returns whether the server has all that was given */
-    sent: () => gone(key),
+    sent: () => gone(judgementKey(judged)),
   };
 }
 

@@ -102,8 +102,11 @@ describe('entries that several tabs keep', () => {
     void tab.change('n', add('a'));
     expect(tab.get('n')?.done).toEqual(['a']);
     expect(tab.isOnDisk('n')).toBe(false);
+    // It is being written, and not refused.
+    expect(tab.isRefused('n')).toBe(false);
     await d.settle();
     expect(tab.isOnDisk('n')).toBe(true);
+    expect(tab.isRefused('n')).toBe(false);
     expect(d.entries.get('n')?.done).toEqual(['a']);
   });
   it('are shown in the other tabs', async () => {
@@ -162,6 +165,7 @@ describe('entries that several tabs keep', () => {
     await d.settle();
     expect(await kept).toBe(false);
     expect(one.isOnDisk('n')).toBe(false);
+    expect(one.isRefused('n')).toBe(true);
     d.state.full = false;
     void two.change('m', () => ({ key: 'm', personId: 'me', done: ['x'], revision: 1 }));
     await d.settle();
@@ -170,6 +174,7 @@ describe('entries that several tabs keep', () => {
     await d.settle();
     expect(d.entries.get('n')?.done).toEqual(['a', 'b']);
     expect(one.isOnDisk('n')).toBe(true);
+    expect(one.isRefused('n')).toBe(false);
   });
   it('stay in this page when the disk is full, also when another tab changes the same ones', async () => {
     const d = disk();

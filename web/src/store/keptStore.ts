@@ -52,6 +52,8 @@ export interface KeptStore<T extends Kept> {
   change(key: string, decide: Decide<T>): Promise<boolean>;
   /** whether everything about an entry is on disk, so that it outlives this page */
   isOnDisk(key: string): boolean;
+  /** the disk did not take its last change; one that is being written is not refused */
+  isRefused(key: string): boolean;
   /** Reads what lies on disk for a person, with what a page that went could not write any more. */
   open(personId: string): Promise<void>;
   /** The page goes: what is not on disk yet is left for the next one. */
@@ -73,6 +75,8 @@ export function createKeptStore<T extends Kept>(
   const listeners = new Set<() => void>();
   /** changes that are not on disk yet, by key, in order; those that the disk did not take stay among them */
   const unwritten = new Map<string, ReadonlyArray<Decide<T>>>();
+  /** keys of what the disk did not take when it was last asked */
+  const refused = new Set<string>();
   /** revisions of this tab's since the last that is known to be on disk; another one there was written by another tab */
   const lineage = new Map<string, ReadonlyArray<number | null>>();
   /** what was taken away here, so that a reading begun before does not bring it back */
@@ -164,6 +168,7 @@ export function createKeptStore<T extends Kept>(
     entries: () => entries,
     get,
     isOnDisk: (key) => !unwritten.has(key),
+    isRefused: (key) => refused.has(key),
     async change(key, decide) {
       const first = decide(get(key));
       if (first === undefined) return true;
@@ -189,8 +194,10 @@ export function createKeptStore<T extends Kept>(
         const left = (unwritten.get(key) ?? []).filter((one) => !written.includes(one));
         if (left.length > 0) unwritten.set(key, left);
         else unwritten.delete(key);
+        refused.delete(key);
       } catch {
         onDisk = false;
+        refused.add(key);
       }
       show([...entries]);
       bell.ring();

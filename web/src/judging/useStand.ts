@@ -1,0 +1,16 @@
+import type { Review } from '@nachweis/contract';
+import { useMemo } from 'react';
+import { judgementEntries } from '../store/browserStore.ts';
+import { type Judged, judgementKey } from '../store/judgement.ts';
+import { useStore } from '../store/pictureStore.ts';
+import { type Stand, standOf } from './standOf.ts';
+
+/** How a hand-in is judged as it stands here. @param review none until it is there */
+export function useStand(review: Review | undefined, judged: Judged): Stand | null {
+  const { judgements } = useStore();
+  const key = judgementKey(judged);
+  const kept = judgements.find((one) => one.key === key);
+  // While it is being written the browser has what was there before.
+  const isKept = !judgementEntries.isRefused(key);
+  return useMemo(() => (review ? standOf(review, kept, isKept) : null), [review, kept, isKept]);
+}
