@@ -1,9 +1,12 @@
+import type { Page } from '@playwright/test';
 import { openMarkedSheet } from './markedSheet.ts';
 import { percentile } from './openSheet.ts';
 import { screenPicture } from './pasteToPaint.ts';
 
 const MARKS = 200;
 const ROUNDS = 7;
+/** How long somebody looks at the dialog before the press: a script does not, a hand takes longer than the other. */
+const LOOKS_MS = [0, 1000];
 
 /**
  * From the press that saves a picture of 3840 x 2160 with its marks to its PNG, beside a bare `convertToBlob` of the very
@@ -25,30 +28,39 @@ export async function measureExport(): Promise<void> {
         return made;
       };
     });
-    const [whole, bare]: [number[], number[]] = [[], []];
-    for (let round = 0; round <= ROUNDS; round++) {
-      await page.getByRole('button', { name: /^More for/ }).click();
-      const save = page.getByRole('button', { name: 'Save the picture' });
-      const saved = page.waitForEvent('download');
-      const pressed = await save.evaluate((button: HTMLButtonElement) => {
-        const now = performance.now();
-        button.click();
-        return now;
-      });
-      await (await saved).delete();
-      const exported = await page.evaluate(
-        () => (window as unknown as { exported: { at: number; bare: number } }).exported,
-      );
+    for (const look of LOOKS_MS) {
+      const [whole, bare]: [number[], number[]] = [[], []];
       // The first round fetches the code that draws.
-      if (round === 0) continue;
-      whole.push(exported.at - pressed);
-      bare.push(exported.bare);
+      for (let round = 0; round <= ROUNDS; round++) {
+        const took = await saveOnce(page, look);
+        if (round === 0) continue;
+        whole.push(took.whole);
+        bare.push(took.bare);
+      }
+      const [a, b] = [percentile(whole, 0.5), percentile(bare, 0.5)];
+      console.log(
+        `PNG of 3840 x 2160 with ${MARKS} marks, ${look} ms after its dialog opened: median ${a.toFixed(0)} ms, bare convertToBlob of the same pixels ${b.toFixed(0)} ms, ratio ${(a / b).toFixed(2)} (at most 1.3 asked)`,
+      );
     }
-    const [a, b] = [percentile(whole, 0.5), percentile(bare, 0.5)];
-    console.log(
-      `PNG of 3840 x 2160 with ${MARKS} marks: median ${a.toFixed(0)} ms, bare convertToBlob of the same pixels ${b.toFixed(0)} ms, ratio ${(a / b).toFixed(2)} (at most 1.3 asked)`,
-    );
   } finally {
     await close();
   }
+}
+
+async function saveOnce(page: Page, look: number): Promise<{ whole: number; bare: number }> {
+  await page.getByRole('button', { name: /^More for/ }).click();
+  const save = page.getByRole('button', { name: 'Save the picture' });
+  await save.waitFor();
+  await page.waitForTimeout(look);
+  const saved = page.waitForEvent('download');
+  const pressed = await save.evaluate((button: HTMLButtonElement) => {
+    const now = performance.now();
+    button.click();
+    return now;
+  });
+  await (await saved).delete();
+  const { at, bare } = await page.evaluate(
+    () => (window as unknown as { exported: { at: number; bare: number } }).exported,
+  );
+  return { whole: at - pressed, bare };
 }

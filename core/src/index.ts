@@ -15,8 +15,10 @@ export { readingScale } from './checks/readingScale.ts';
 export { CoreError, type CoreErrorCode } from './errors.ts';
 export { type Displays, findDisplays } from './finding/findDisplays.ts';
 export { findOutlines } from './finding/findOutlines.ts';
+export { findParts } from './finding/findParts.ts';
 export type { Outline } from './finding/outline.ts';
 export { holdsPageSign, PAGE_SIGN, PAGE_SIGN_HEIGHT } from './finding/pageSign.ts';
+export { type Part, partMeant } from './finding/partMeant.ts';
 export { isPhotograph } from './formats/isPhotograph.ts';
 export {
   type FormatReason,
@@ -27,7 +29,7 @@ export {
 export { type SmallestText, smallestText } from './formats/smallestText.ts';
 export { strokesKept } from './formats/strokesKept.ts';
 export { boxWithAspect, resizeWithAspect } from './geometry/aspect.ts';
-export { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
+export { type Box, boxHolds, holdsBox, type Point, type Size, sameBox, wholeBox } from './geometry/box.ts';
 export { boxBetween } from './geometry/boxBetween.ts';
 export { clampBox } from './geometry/clampBox.ts';
 export { moveBox } from './geometry/moveBox.ts';
@@ -249,3 +251,4 @@ export { SIDES } from './trims/kinds/cutHere.ts';
 export { MOST_TILT } from './trims/kinds/tilt.ts';
 export { TRIM_KINDS, trimKindOf } from './trims/kinds.ts';
 export type { Mapping, Trim, TrimKind } from './trims/trim.ts';
+export { TRIM_PIXELS } from './trims/trimPixels.ts';

@@ -221,6 +221,7 @@ async function handInAll(
         marks,
         encoding: null,
         baseVersion: 0,
+        replaces: [],
       };
       draft = (await putEvidence(context, studentId, newId(), write)).draft;
     }

@@ -9,17 +9,20 @@ const SEED = 20_260_903;
 const NEIGHBOUR = 4711;
 
 /** What a neighbouring gauge recorded, to fill the gap with. */
+export function gaugeFile(): { name: string; bytes: Buffer } {
+  const rows = deskContent(NEIGHBOUR).gaugings.map(
+    ({ time, stage, discharge }) => `${time};${stage};${discharge ?? ''}`,
+  );
+  const text = `time;stage (m);discharge (m³/s)\n${rows.join('\n')}\n`;
+  return { name: 'neighbouring gauge.csv', bytes: Buffer.from(text) };
+}
+
 export async function addGaugeFile(
   context: Context,
   course: DemoCourse,
   gap: EnteredAssignment,
 ): Promise<void> {
-  const rows = deskContent(NEIGHBOUR).gaugings.map(
-    ({ time, stage, discharge }) => `${time};${stage};${discharge ?? ''}`,
-  );
-  await addWorkFile(context, gap.id, seededIds(SEED)(), {
-    name: 'neighbouring gauge.csv',
-    content: Readable.from([Buffer.from(`time;stage (m);discharge (m³/s)\n${rows.join('\n')}\n`)]),
-    by: course.instructors[0] ?? '',
-  });
+  const { name, bytes } = gaugeFile();
+  const by = course.instructors[0] ?? '';
+  await addWorkFile(context, gap.id, seededIds(SEED)(), { name, content: Readable.from([bytes]), by });
 }

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { type Box, findDisplays, findOutlines, type Raster } from '@nachweis/core';
 import sharp from 'sharp';
 import { overlapOf, sameBoxes, seamsOf, seenShare } from './judge.ts';
+import { type PointingTally, tallyPointing, tellPointing } from './pointing.ts';
 import { makeScene } from './scenes.ts';
 
 const PICTURES = fileURLToPath(new URL('../../realDesktops/pictures/', import.meta.url));
@@ -88,11 +89,14 @@ function tallyWindows(tally: WindowTally, name: string, raster: Raster, windows:
 
 function practiceWindows(): void {
   const tally: WindowTally = { visible: 0, good: 0 };
+  const pointing: PointingTally = { points: 0, found: 0, meant: 0, smallest: 0 };
   const times: number[] = [];
   for (let seed = 1; seed <= 40; seed++) {
     const { name, raster, windows } = makeScene(seed % 2 ? 'single' : 'composed', seed);
     times.push(tallyWindows(tally, name, raster, windows));
+    tallyPointing(pointing, raster, windows, seed);
   }
+  tellPointing('practice desk', pointing);
   console.log(
     `finding windows, practice desk: ${share(tally.good, tally.visible)} with an overlap of at least 0.95 (asked: 90 %), median ${Math.round(median(times))} ms`,
   );
@@ -121,6 +125,9 @@ async function realDesktops(): Promise<void> {
   console.log(
     `finding windows, ${desktops.length} real desktops: ${share(tally.good, tally.visible)}, median ${Math.round(median(times))} ms`,
   );
+  const pointing: PointingTally = { points: 0, found: 0, meant: 0, smallest: 0 };
+  for (const [i, { raster, windows }] of desktops.entries()) tallyPointing(pointing, raster, windows, i);
+  tellPointing('real desktops', pointing);
   const split = desktops.filter(({ raster }) => findDisplays(raster).sure.length > 1);
   console.log(`finding displays, real desktops alone: false splits ${share(split.length, desktops.length)}`);
   const composed: DisplayTally = { cases: 0, seamsExact: 0, asked: 0, boxesExact: 0 };

@@ -23,6 +23,11 @@ export function boxHolds(box: Box, point: Point): boolean {
   return point.x >= box.x && point.y >= box.y && point.x < box.x + box.width && point.y < box.y + box.height;
 }
 
+/** Whether the second box lies in the first; one that is the same does. */
+export function holdsBox(a: Box, b: Box): boolean {
+  return a.x <= b.x && a.y <= b.y && a.x + a.width >= b.x + b.width && a.y + a.height >= b.y + b.height;
+}
+
 export function sameBox(a: Box, b: Box): boolean {
   return a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
 }

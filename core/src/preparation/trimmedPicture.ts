@@ -2,7 +2,7 @@ import type { Box } from '../geometry/box.ts';
 import { redact } from '../marks/redact.ts';
 import { polygonCoverage } from '../outline/polygon.ts';
 import type { Raster } from '../raster/raster.ts';
-import { trimKindOf } from '../trims/kinds.ts';
+import { applyTrim } from '../trims/trimPixels.ts';
 import { burnedInFrame } from './placedMarks.ts';
 import { placingOf } from './placing.ts';
 import type { Preparation } from './preparation.ts';
@@ -25,7 +25,7 @@ export function trimmedPicture(
     redact(made, burned, (x, y) => !coverage || coverage[y * frame.width + x] === 255);
   }
   if (coverage) made = cutOut(made, coverage);
-  return trims.reduce((picture, trim) => trimKindOf(trim).apply(trim, picture), made);
+  return trims.reduce((picture, trim) => applyTrim(trim, picture), made);
 }
 
 function cutBox(whole: Raster, { x, y, width, height }: Box): Raster {

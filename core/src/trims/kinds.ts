@@ -9,7 +9,7 @@ import { tone } from './kinds/tone.ts';
 import { turn } from './kinds/turn.ts';
 import type { Trim, TrimKind } from './trim.ts';
 
-/** The one table of steps. */
+/** The one table of steps; what they do to pixels is in one beside it. */
 export const TRIM_KINDS: { [K in Trim['kind']]: TrimKind<Extract<Trim, { kind: K }>> } = {
   band,
   turn,

@@ -27,15 +27,16 @@ export interface Mapping {
   scale: number;
 }
 
-/** All that is known of one kind of step. */
+/** Where one kind of step puts what is in a picture. */
 export interface TrimKind<T> {
   /** of a picture of a size: what size it has afterwards, at least one pixel each way */
   size(trim: T, before: Size): Size;
   there(trim: T, before: Size): Mapping;
   back(trim: T, before: Size): Mapping;
-  /** makes a new picture; never writes into the one it gets */
-  apply(trim: T, picture: Raster): Raster;
 }
+
+/** Does one kind of step. Makes a new picture; never writes into the one it gets. */
+export type TrimPixels<T> = (trim: T, picture: Raster) => Raster;
 
 /** What a step does that moves nothing. */
 export const STAYS: Mapping = {

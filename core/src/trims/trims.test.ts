@@ -11,6 +11,7 @@ import type { Raster } from '../raster/raster.ts';
 import { SIDES } from './kinds/cutHere.ts';
 import { TRIM_KINDS, trimKindOf } from './kinds.ts';
 import type { Trim } from './trim.ts';
+import { TRIM_PIXELS } from './trimPixels.ts';
 
 /** Every pixel of another colour, so that a pixel that is moved is known again. */
 function chequered(width: number, height: number): Raster {
@@ -137,30 +138,30 @@ describe('every step', () => {
 describe('against other libraries', () => {
   const picture = chequered(31, 20);
   it.each([1, 2, 3] as const)('%i quarter turns are those of sharp', async (quarters) => {
-    const made = TRIM_KINDS.turn.apply({ kind: 'turn', quarters }, picture);
+    const made = TRIM_PIXELS.turn({ kind: 'turn', quarters }, picture);
     expect([...made.data]).toEqual(await rawOf(sharpOf(picture).rotate(90 * quarters)));
   });
   it('mirrors as sharp does', async () => {
-    const across = TRIM_KINDS.mirror.apply({ kind: 'mirror', sides: 'left-right' }, picture);
+    const across = TRIM_PIXELS.mirror({ kind: 'mirror', sides: 'left-right' }, picture);
     expect([...across.data]).toEqual(await rawOf(sharpOf(picture).flop()));
-    const down = TRIM_KINDS.mirror.apply({ kind: 'mirror', sides: 'top-bottom' }, picture);
+    const down = TRIM_PIXELS.mirror({ kind: 'mirror', sides: 'top-bottom' }, picture);
     expect([...down.data]).toEqual(await rawOf(sharpOf(picture).flip()));
   });
   it('inverts as sharp does, and as image-js does', async () => {
-    const made = TRIM_KINDS.tone.apply({ kind: 'tone', as: 'inverted' }, picture);
+    const made = TRIM_PIXELS.tone({ kind: 'tone', as: 'inverted' }, picture);
     expect([...made.data]).toEqual(await rawOf(sharpOf(picture).negate({ alpha: false })));
     const theirs = new Image(31, 20, { data: Uint8Array.from(picture.data), colorModel: 'RGBA' }).invert();
     expect([...made.data]).toEqual([...theirs.getRawImage().data]);
   });
   it('makes the greys of sharp, which weighs linear light too, within two levels', async () => {
-    const made = TRIM_KINDS.tone.apply({ kind: 'tone', as: 'greys' }, picture);
+    const made = TRIM_PIXELS.tone({ kind: 'tone', as: 'greys' }, picture);
     const theirs = await sharpOf(picture).removeAlpha().greyscale().raw().toBuffer();
     for (const [i, grey] of theirs.entries())
       expect(Math.abs((made.data[i * 4] ?? 0) - grey)).toBeLessThanOrEqual(2);
   });
   it('lays what is transparent on a ground as sharp does, within a level', async () => {
     const through = { ...picture, data: picture.data.map((v, i) => (i % 4 === 3 ? (i * 5) % 256 : v)) };
-    const made = TRIM_KINDS.ground.apply({ kind: 'ground', colour: '#336699' }, through);
+    const made = TRIM_PIXELS.ground({ kind: 'ground', colour: '#336699' }, through);
     const theirs = await rawOf(sharpOf(through).flatten({ background: '#336699' }));
     for (let i = 0; i < theirs.length; i++)
       expect(Math.abs((made.data[i] ?? 0) - (theirs[i] ?? 0))).toBeLessThanOrEqual(1);
@@ -171,7 +172,7 @@ describe('against other libraries', () => {
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++)
         smooth.data.set([x, y, (x + y) / 2].map(Math.round), (y * width + x) * 4);
-    const made = TRIM_KINDS.tilt.apply({ kind: 'tilt', degrees: 9 }, smooth);
+    const made = TRIM_PIXELS.tilt({ kind: 'tilt', degrees: 9 }, smooth);
     const { data, info } = await sharpOf(smooth)
       .rotate(9, { background: '#00000000' })
       .raw()
@@ -236,7 +237,7 @@ describe('a band', () => {
   it('is gone, what is left is joined by a strip in which two lines are drawn, and each part keeps its pixels', () => {
     const picture = chequered(100, 40);
     const trim = { kind: 'band' as const, of: 'columns' as const, from: 30, to: 70 };
-    const made = TRIM_KINDS.band.apply(trim, picture);
+    const made = TRIM_PIXELS.band(trim, picture);
     const gap = made.width - 60;
     expect(gap).toBeGreaterThanOrEqual(8);
     for (const x of [0, 12, 29]) expect(pixel(made, x, 5)).toEqual(pixel(picture, x, 5));
@@ -265,9 +266,9 @@ describe('a colour made transparent', () => {
     const picture = plain(30, 10, [255, 255, 255, 255]);
     for (let y = 0; y < 10; y++) picture.data.set([0, 0, 0, 255], (y * 30 + 15) * 4);
     const clear = { kind: 'clear' as const, colour: '#ffffff', tolerance: 10 };
-    const left = TRIM_KINDS.clear.apply({ ...clear, from: { x: 2, y: 2 } }, picture);
+    const left = TRIM_PIXELS.clear({ ...clear, from: { x: 2, y: 2 } }, picture);
     expect([pixel(left, 3, 5)[3], pixel(left, 15, 5)[3], pixel(left, 20, 5)[3]]).toEqual([0, 255, 255]);
-    const all = TRIM_KINDS.clear.apply({ ...clear, from: null }, picture);
+    const all = TRIM_PIXELS.clear({ ...clear, from: null }, picture);
     expect([pixel(all, 3, 5)[3], pixel(all, 15, 5)[3], pixel(all, 20, 5)[3]]).toEqual([0, 255, 0]);
   });
   it('gives back a disc that was laid over a ground: coverage and colour of its edge (over, Porter and Duff 1984)', async () => {
@@ -280,7 +281,7 @@ describe('a colour made transparent', () => {
         { input: disc('#b3261e') },
       ]),
     );
-    const made = TRIM_KINDS.clear.apply(
+    const made = TRIM_PIXELS.clear(
       { kind: 'clear', colour: '#ffffff', tolerance: 4, from: { x: 0, y: 0 } },
       { width: 60, height: 60, data: Uint8ClampedArray.from(laid) },
     );
@@ -292,7 +293,7 @@ describe('a colour made transparent', () => {
   });
   it('fills 4000 x 3000 pixels of one colour without running out of room', () => {
     const picture = plain(4000, 3000, [250, 250, 250, 255]);
-    const made = TRIM_KINDS.clear.apply(
+    const made = TRIM_PIXELS.clear(
       { kind: 'clear', colour: '#fafafa', tolerance: 0, from: { x: 1999, y: 1500 } },
       picture,
     );
@@ -303,7 +304,7 @@ describe('a colour made transparent', () => {
 describe('finishing', () => {
   it('cuts along a line with zigzags: nothing is left beyond it, and nothing is touched deeper in', () => {
     const picture = plain(200, 120, [200, 210, 220, 255]);
-    const made = TRIM_KINDS['cut-here'].apply({ kind: 'cut-here', sides: ['right'] }, picture);
+    const made = TRIM_PIXELS['cut-here']({ kind: 'cut-here', sides: ['right'] }, picture);
     const row = (y: number) => Array.from({ length: 200 }, (_, x) => pixel(made, x, y)[3] ?? 0);
     expect(row(3).at(-1)).toBe(0);
     expect(
@@ -317,7 +318,7 @@ describe('finishing', () => {
   });
   it('sets off by a margin that is told from the edge beside it, light or dark', () => {
     for (const level of [0, 20, 127, 240, 255]) {
-      const made = TRIM_KINDS['set-off'].apply(
+      const made = TRIM_PIXELS['set-off'](
         { kind: 'set-off', by: 'tone' },
         plain(100, 100, [level, level, level, 255]),
       );

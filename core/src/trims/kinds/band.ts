@@ -3,7 +3,7 @@ import { inkChannels, PIN_INK, PIN_PAPER } from '../../marks/ink.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { lineCover, zigzag } from '../breakLine.ts';
 import { emptyRaster, wholePixelsOf } from '../pixels.ts';
-import { byCorners, type Mapping, STAYS, type TrimKind } from '../trim.ts';
+import { byCorners, type Mapping, STAYS, type TrimKind, type TrimPixels } from '../trim.ts';
 
 /**
  * A band taken out of the middle, from edge to edge; what is left is joined by a strip with two break lines, so that
@@ -41,25 +41,26 @@ export const band: TrimKind<Band> = {
     const along = (at: number) => (at < from ? at : at < from + gap ? from : at - gap - from + to);
     return mapping(trim.of, along, (at) => at < from || at >= from + gap);
   },
-  apply(trim, picture) {
-    const cut = cutOf(trim, picture);
-    if (!cut) return picture;
-    const made = emptyRaster(band.size(trim, picture));
-    const [source, target] = [wholePixelsOf(picture), wholePixelsOf(made)];
-    const { from, to, gap } = cut;
-    const columns = trim.of === 'columns';
-    for (let y = 0; y < made.height; y++)
-      for (let x = 0; x < made.width; x++) {
-        const along = columns ? x : y;
-        if (along >= from && along < from + gap) continue;
-        const taken = along < from ? along : along - from - gap + to;
-        target[y * made.width + x] = source[
-          columns ? y * picture.width + taken : taken * picture.width + x
-        ] as number;
-      }
-    drawJoin(made, columns, from, gap);
-    return made;
-  },
+};
+
+export const bandPixels: TrimPixels<Band> = (trim, picture) => {
+  const cut = cutOf(trim, picture);
+  if (!cut) return picture;
+  const made = emptyRaster(band.size(trim, picture));
+  const [source, target] = [wholePixelsOf(picture), wholePixelsOf(made)];
+  const { from, to, gap } = cut;
+  const columns = trim.of === 'columns';
+  for (let y = 0; y < made.height; y++)
+    for (let x = 0; x < made.width; x++) {
+      const along = columns ? x : y;
+      if (along >= from && along < from + gap) continue;
+      const taken = along < from ? along : along - from - gap + to;
+      target[y * made.width + x] = source[
+        columns ? y * picture.width + taken : taken * picture.width + x
+      ] as number;
+    }
+  drawJoin(made, columns, from, gap);
+  return made;
 };
 
 /** Where a band lies in a picture; null where it takes nothing, or would leave nothing. */

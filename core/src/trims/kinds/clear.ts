@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/box.ts';
 import { inkChannels } from '../../marks/ink.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { type TrimKind, unmoved } from '../trim.ts';
+import { type TrimKind, type TrimPixels, unmoved } from '../trim.ts';
 
 /** A colour made transparent. */
 export interface Clear {
@@ -14,20 +14,19 @@ export interface Clear {
   from: Point | null;
 }
 
-export const clear: TrimKind<Clear> = {
-  ...unmoved,
-  apply({ colour, tolerance, from }, picture) {
-    const ground = inkChannels(colour);
-    const like = (at: number) =>
-      [0, 1, 2].every(
-        (c) => Math.abs((picture.data[at * 4 + c] as number) - (ground[c] as number)) <= tolerance,
-      );
-    const gone = from ? connected(picture, from, like) : everywhere(picture, like);
-    const made = { ...picture, data: new Uint8ClampedArray(picture.data) };
-    for (let i = 0; i < gone.length; i++) if (gone[i]) made.data.fill(0, i * 4, i * 4 + 4);
-    cleanEdges(picture, made, gone, ground);
-    return made;
-  },
+export const clear: TrimKind<Clear> = unmoved;
+
+export const clearPixels: TrimPixels<Clear> = ({ colour, tolerance, from }, picture) => {
+  const ground = inkChannels(colour);
+  const like = (at: number) =>
+    [0, 1, 2].every(
+      (c) => Math.abs((picture.data[at * 4 + c] as number) - (ground[c] as number)) <= tolerance,
+    );
+  const gone = from ? connected(picture, from, like) : everywhere(picture, like);
+  const made = { ...picture, data: new Uint8ClampedArray(picture.data) };
+  for (let i = 0; i < gone.length; i++) if (gone[i]) made.data.fill(0, i * 4, i * 4 + 4);
+  cleanEdges(picture, made, gone, ground);
+  return made;
 };
 
 type Mask = Uint8Array;

@@ -2,7 +2,7 @@ import type { Size } from '../../geometry/box.ts';
 import { inkChannels, luminance, PIN_INK } from '../../marks/ink.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { emptyRaster, wholePixelsOf } from '../pixels.ts';
-import { shifted, type TrimKind } from '../trim.ts';
+import { shifted, type TrimKind, type TrimPixels } from '../trim.ts';
 
 /** Set off from the page it goes to: by a rule around it, or by a margin that is a step lighter or darker than its edge. */
 export interface SetOff {
@@ -17,24 +17,25 @@ export const setOff: TrimKind<SetOff> = {
   },
   there: ({ by }, before) => shifted(marginOf(by, before), marginOf(by, before)),
   back: ({ by }, before) => shifted(-marginOf(by, before), -marginOf(by, before)),
-  apply(trim, picture) {
-    const made = emptyRaster(setOff.size(trim, picture));
-    const margin = marginOf(trim.by, picture);
-    const [r, g, b] = trim.by === 'rule' ? inkChannels(PIN_INK) : stepFrom(picture);
-    const [source, target] = [wholePixelsOf(picture), wholePixelsOf(made)];
-    for (let i = 0; i < made.data.length; i += 4) {
-      made.data[i] = r;
-      made.data[i + 1] = g;
-      made.data[i + 2] = b;
-      made.data[i + 3] = 255;
-    }
-    for (let y = 0; y < picture.height; y++)
-      target.set(
-        source.subarray(y * picture.width, (y + 1) * picture.width),
-        (y + margin) * made.width + margin,
-      );
-    return made;
-  },
+};
+
+export const setOffPixels: TrimPixels<SetOff> = (trim, picture) => {
+  const made = emptyRaster(setOff.size(trim, picture));
+  const margin = marginOf(trim.by, picture);
+  const [r, g, b] = trim.by === 'rule' ? inkChannels(PIN_INK) : stepFrom(picture);
+  const [source, target] = [wholePixelsOf(picture), wholePixelsOf(made)];
+  for (let i = 0; i < made.data.length; i += 4) {
+    made.data[i] = r;
+    made.data[i + 1] = g;
+    made.data[i + 2] = b;
+    made.data[i + 3] = 255;
+  }
+  for (let y = 0; y < picture.height; y++)
+    target.set(
+      source.subarray(y * picture.width, (y + 1) * picture.width),
+      (y + margin) * made.width + margin,
+    );
+  return made;
 };
 
 /** In pixels, from the picture's size, so that it reads the same on a small and on a large one. */

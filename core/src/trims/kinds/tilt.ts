@@ -1,7 +1,7 @@
 import type { Point, Size } from '../../geometry/box.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { emptyRaster } from '../pixels.ts';
-import type { Mapping, TrimKind } from '../trim.ts';
+import type { Mapping, TrimKind, TrimPixels } from '../trim.ts';
 
 /** Turned by a small angle about its middle, clockwise, and cut to the largest upright rectangle that it fills. */
 export interface Tilt {
@@ -21,17 +21,18 @@ export const tilt: TrimKind<Tilt> = {
     return { ...mapping, keeps: (at) => inside(mapping.point(at)) };
   },
   back: ({ degrees }, before) => turned(-radians(degrees), filled(before, radians(degrees)), before),
-  apply({ degrees }, picture) {
-    const after = filled(picture, radians(degrees));
-    const made = emptyRaster(after);
-    const { point } = turned(-radians(degrees), after, picture);
-    for (let y = 0; y < after.height; y++)
-      for (let x = 0; x < after.width; x++) {
-        const at = point({ x: x + 0.5, y: y + 0.5 });
-        sample(picture, at.x - 0.5, at.y - 0.5, made.data, (y * after.width + x) * 4);
-      }
-    return made;
-  },
+};
+
+export const tiltPixels: TrimPixels<Tilt> = ({ degrees }, picture) => {
+  const after = filled(picture, radians(degrees));
+  const made = emptyRaster(after);
+  const { point } = turned(-radians(degrees), after, picture);
+  for (let y = 0; y < after.height; y++)
+    for (let x = 0; x < after.width; x++) {
+      const at = point({ x: x + 0.5, y: y + 0.5 });
+      sample(picture, at.x - 0.5, at.y - 0.5, made.data, (y * after.width + x) * 4);
+    }
+  return made;
 };
 
 const radians = (degrees: number) => (Math.min(Math.max(degrees, -MOST_TILT), MOST_TILT) * Math.PI) / 180;

@@ -1,6 +1,6 @@
 import type { Box, Point, Size } from '../../geometry/box.ts';
 import { rearranged } from '../pixels.ts';
-import { byCorners, type Mapping, type TrimKind } from '../trim.ts';
+import { byCorners, type Mapping, type TrimKind, type TrimPixels } from '../trim.ts';
 
 /** Quarter turns, clockwise. */
 export interface Turn {
@@ -14,15 +14,16 @@ export const turn: TrimKind<Turn> = {
   there: ({ quarters }, before) => turning(quarters, before),
   back: ({ quarters }, before) =>
     turning((4 - quarters) as Turn['quarters'], turn.size({ kind: 'turn', quarters }, before)),
-  apply({ quarters }, picture) {
-    const { width, height } = picture;
-    const from = {
-      1: (x: number, y: number) => (height - 1 - x) * width + y,
-      2: (x: number, y: number) => (height - 1 - y) * width + (width - 1 - x),
-      3: (x: number, y: number) => x * width + (width - 1 - y),
-    }[quarters];
-    return rearranged(picture, turn.size({ kind: 'turn', quarters }, picture), from);
-  },
+};
+
+export const turnPixels: TrimPixels<Turn> = ({ quarters }, picture) => {
+  const { width, height } = picture;
+  const from = {
+    1: (x: number, y: number) => (height - 1 - x) * width + y,
+    2: (x: number, y: number) => (height - 1 - y) * width + (width - 1 - x),
+    3: (x: number, y: number) => x * width + (width - 1 - y),
+  }[quarters];
+  return rearranged(picture, turn.size({ kind: 'turn', quarters }, picture), from);
 };
 
 function turning(quarters: Turn['quarters'], { width, height }: Size): Mapping {
