@@ -8,7 +8,7 @@ import { describe, expect, it } from 'vitest';
 import { kill, PASSWORD, seed, start } from './serverProcess.ts';
 
 /** How often the server is killed here; `npm run torture` does it more often. */
-const KILLS = 16;
+const KILLS = 8;
 const STUDENTS = 40;
 
 interface Acknowledged {
@@ -40,6 +40,8 @@ async function busyStudent(
     return response.json();
   };
   await call('POST', '/api/session', { email, password: PASSWORD });
+  /** by proof point: of the attempt before, which the next one takes the place of */
+  const there = new Map<string, string>();
   for (;;) {
     let version = 0;
     for (const point of assignment.points) {
@@ -57,10 +59,13 @@ async function busyStudent(
         framing: { kind: 'region', box: { x: 10, y: 10, width: 200, height: 100 } },
         marks: [{ kind: 'pin', letter: 'a', x: 50, y: 50 }],
         baseVersion: 0,
+        replaces: [there.get(point.id)].filter((id) => id !== undefined),
       };
+      const evidenceId = randomUUID();
       ({
         draft: { version },
-      } = await call('PUT', `/api/evidence/${randomUUID()}`, write));
+      } = await call('PUT', `/api/evidence/${evidenceId}`, write));
+      there.set(point.id, evidenceId);
     }
     done.handIns.push(
       await call('POST', `/api/assignments/${assignment.id}/hand-ins`, {

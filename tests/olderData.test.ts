@@ -105,7 +105,7 @@ describe('a data folder of an earlier version', () => {
       const { fileName: _, ...rest } = one;
       expect(sheet.draft.evidence[index]).toMatchObject(rest);
     }
-    await agent.post(`/api/evidence/${noor.removed}/restore`).expect(200);
+    await agent.post(`/api/evidence/${noor.removed}/restore`).send({}).expect(200);
     const { body: captures } = await agent.get('/api/captures').expect(200);
     expect(captures.items.map((c: { id: string; jws: string }) => [c.id, c.jws])).toEqual(
       noor.captures.items.map((c: { id: string; jws: string }) => [c.id, c.jws]),

@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
+  addEvidence,
   type classroom,
   DEFINITION,
   handedIn,
@@ -21,7 +22,7 @@ import {
 } from '../web/src/store/browserStore.ts';
 import { forgetJudgement, keepAdjustment, keepVerdicts } from '../web/src/store/judgementStore.ts';
 import type { PictureDocument } from '../web/src/store/pictureDocument.ts';
-import { arrive, happen, letGo } from '../web/src/store/pictureStore.ts';
+import { arrive, happen, letGo, showKeptBytes } from '../web/src/store/pictureStore.ts';
 import type { SendHooks } from '../web/src/store/sendHooks.ts';
 import { sendAll } from '../web/src/store/sending.ts';
 import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
@@ -70,12 +71,13 @@ type Room = Awaited<ReturnType<typeof classroom>>;
 /** Signs in as a page does, and opens the browser's store for that person. */
 async function page(person: { id: string; email: string }) {
   await callApi('signIn', { body: { email: person.email, password: PASSWORD } });
-  await openStore(person.id);
+  await openStore(person.id, showKeptBytes);
 }
 
 const told: string[] = [];
 const hooks: SendHooks = {
   onDraft: async () => undefined,
+  onElsewhere: async () => undefined,
   onTakenOut: (id, out) => {
     rememberTakenOut(id, out);
     told.push(`${id} put out ${out.join()}`);
@@ -88,6 +90,7 @@ async function kept(
   { studentPerson, assignment }: Room,
   keptAt: number,
   bytes?: Buffer,
+  replaces: string[] = [],
 ): Promise<PictureDocument> {
   const content = bytes ?? (await picture());
   const { document, kept: onDisk } = arrive(
@@ -101,6 +104,7 @@ async function kept(
     kind: 'placed',
     assignmentId: assignment.id,
     proofPointId: assignment.points[0]?.id ?? '',
+    replaces,
     size: { width: 64, height: 48 },
     notes: [],
     framing: { kind: 'whole' },
@@ -141,6 +145,7 @@ describe('sending what the browser kept', () => {
   it('sends the oldest first, bytes before evidence, and leaves nothing behind', async () => {
     const later = await kept(room, 2000);
     const earlier = await kept(room, 1000);
+    await happen(later, { kind: 'again', replaces: [earlier.evidenceId] });
     expect(await sendAll(hooks)).toBe('done');
     const puts = requests.filter((one) => one.startsWith('PUT'));
     expect(puts).toEqual([
@@ -257,7 +262,7 @@ describe('sending what the browser kept', () => {
   it('what was taken out on its way puts back what had made room for it', async () => {
     const first = await kept(room, 1000);
     await sendAll(hooks);
-    const second = await kept(room, 2000);
+    const second = await kept(room, 2000, undefined, [first.evidenceId]);
     befall = async (address, when) => {
       if (when === 'after' && address.includes(`/api/evidence/${second.evidenceId}`)) {
         befall = async () => undefined;
@@ -267,6 +272,30 @@ describe('sending what the browser kept', () => {
     };
     await sendAll(hooks);
     expect(await idsOf(room)).toEqual([first.evidenceId]);
+  });
+
+  it('takes no picture away that came from elsewhere meanwhile: both are kept until one is chosen', async () => {
+    const { evidenceId: elsewhere } = await addEvidence(room.student, room.assignment);
+    const mine = await kept(room, 1000);
+    const looked: string[] = [];
+    const looking: SendHooks = { ...hooks, onElsewhere: async (id) => looked.push(id) };
+    expect(await sendAll(looking)).toBe('done');
+    expect(await idsOf(room)).toEqual([elsewhere]);
+    expect(looked).toEqual([room.assignment.id]);
+    expect(pictureEntries.get(mine.evidenceId)).toMatchObject({
+      state: 'stale',
+      problem: { code: 'point-full', data: { point: 'P1' } },
+      bytesSent: true,
+    });
+    // What was chosen in one page holds although a third picture comes in between.
+    const { evidenceId: third } = await addEvidence(room.student, room.assignment, { replaces: [elsewhere] });
+    await happen(mine, { kind: 'again', replaces: [elsewhere] });
+    await sendAll(looking);
+    expect(await idsOf(room)).toEqual([third]);
+    await happen(mine, { kind: 'again', replaces: [third] });
+    await sendAll(looking);
+    expect(await idsOf(room)).toEqual([mine.evidenceId]);
+    expect(pictureEntries.entries()).toEqual([]);
   });
 
   it('what was taken out before it was sent waits a day for undo, and is never sent', async () => {

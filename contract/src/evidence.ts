@@ -3,6 +3,9 @@ import { Encoding, Preparation } from './preparations.ts';
 import { Id } from './shared.ts';
 import { z } from './zod.ts';
 
+/** Evidence that makes room, where a proof point is full: nothing else is taken out of it. */
+const Replaces = z.array(Id).max(100).default([]);
+
 /** Evidence as it is written. `baseVersion` 0 makes it; any other must be the version that was read. */
 export const EvidenceWrite = z.object({
   assignmentId: Id,
@@ -10,8 +13,12 @@ export const EvidenceWrite = z.object({
   captureId: Id,
   ...Preparation.shape,
   baseVersion: z.int().min(0),
+  replaces: Replaces,
 });
 export type EvidenceWrite = z.infer<typeof EvidenceWrite>;
+
+export const EvidenceRestore = z.object({ replaces: Replaces });
+export type EvidenceRestore = z.infer<typeof EvidenceRestore>;
 
 /** What a write to the draft answers with: the draft as it stands now, and the evidence that had to make room. */
 export const DraftAnswer = z.object({ draft: DraftDocument, takenOut: z.array(Id) });

@@ -15,6 +15,7 @@ export const PROBLEM_CODES = [
   'already-exists',
   'in-use',
   'in-bin',
+  'point-full',
   'not-open',
   'closed',
   'no-attempt-left',

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { AssignmentDefinition, EvidenceWrite, Role } from '@nachweis/contract';
@@ -12,6 +12,7 @@ import { createApp } from './app.ts';
 import { type EnteredAssignment, enterAssignment } from './assignments/enterAssignment.ts';
 import type { Context } from './context.ts';
 import { createContext } from './createContext.ts';
+import { databasePath, openDatabase } from './db/database.ts';
 import { enterMember } from './people/enterMember.ts';
 import { createPictureWork, sharedWork } from './pictures/pictureWork.ts';
 import { hashPassword } from './sessions/passwords.ts';
@@ -67,12 +68,24 @@ export const DEFINITION: AssignmentDefinition = {
   ],
 };
 
+let emptied: Promise<string> | null = null;
+
+/** A database with all its tables and nothing in them: made once, for that takes longer than many a test. */
+async function emptyDatabase(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'nachweis-empty-'));
+  const db = await openDatabase(folder);
+  await db.destroy();
+  return databasePath(folder);
+}
+
 /** One server for each test of the file that calls this. */
 export function serverPerTest(change: Partial<Settings> = {}): () => TestServer {
   let server: TestServer;
   let close = async () => {};
   beforeEach(async () => {
     const folder = mkdtempSync(join(tmpdir(), 'nachweis-test-'));
+    emptied ??= emptyDatabase();
+    copyFileSync(await emptied, databasePath(folder));
     let at = new Date('2026-11-05T10:00:00.000Z');
     let step = 0;
     const now = () => {
@@ -184,6 +197,7 @@ export async function addEvidence(
     marks: [],
     encoding: null,
     baseVersion: 0,
+    replaces: [],
     ...change,
   };
   const answer = await agent.put(`/api/evidence/${evidenceId}`).send(body).expect(200);
@@ -195,6 +209,18 @@ export async function addEvidence(
     draft: answer.body.draft,
     takenOut: answer.body.takenOut,
   };
+}
+
+/** The same, in the place of whatever is there. */
+export async function replaceEvidence(
+  agent: Agent,
+  assignment: EnteredAssignment,
+  change: Partial<EvidenceWrite> = {},
+  bytes?: Buffer,
+) {
+  const { body: sheet } = await agent.get(`/api/assignments/${assignment.id}`).expect(200);
+  const replaces = sheet.draft.evidence.map((one: { id: string }) => one.id);
+  return addEvidence(agent, assignment, { replaces, ...change }, bytes);
 }
 
 export async function handIn(

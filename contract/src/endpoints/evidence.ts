@@ -1,6 +1,6 @@
 import { BringIn, BroughtIn } from '../brought.ts';
 import type { Endpoint } from '../endpoint.ts';
-import { DraftAnswer, EvidenceWrite, FormatDesk, FormatQuery } from '../evidence.ts';
+import { DraftAnswer, EvidenceRestore, EvidenceWrite, FormatDesk, FormatQuery } from '../evidence.ts';
 import { HandInRequest, HandInView, Receipt } from '../handIns.ts';
 import { Id } from '../shared.ts';
 import { z } from '../zod.ts';
@@ -40,6 +40,7 @@ export const evidenceEndpoints = {
     access: 'own-evidence',
     summary: 'Puts evidence back that was taken out or replaced.',
     params: z.object({ evidenceId: Id }),
+    body: EvidenceRestore,
     response: DraftAnswer,
   },
   handIn: {

@@ -8,6 +8,7 @@ import {
   handIn,
   picture,
   putCapture,
+  replaceEvidence,
   serverPerTest,
   type TestServer,
 } from '../testServer.testing.ts';
@@ -188,7 +189,7 @@ const PRESET = {
 
 async function world(s: TestServer) {
   const room = await handedIn(s, { attempts: 3 });
-  const { evidenceId, captureId } = await addEvidence(room.student, room.assignment);
+  const { evidenceId, captureId } = await replaceEvidence(room.student, room.assignment);
   const [classmate, marker, strangerStudent, strangerInstructor] = [
     await s.addPerson(),
     await s.addPerson(),
@@ -449,7 +450,7 @@ describe('files', () => {
 describe("another person's objects", () => {
   it('cannot be brought into an own draft', async () => {
     const { agents, room } = await world(server());
-    const { captureId, body } = await addEvidence(room.student, room.assignment);
+    const { captureId, body } = await replaceEvidence(room.student, room.assignment);
     await agents.classmate
       .put(`/api/evidence/${randomUUID()}`)
       .send({ ...body, captureId })
@@ -458,7 +459,7 @@ describe("another person's objects", () => {
   it('cannot be written through a proof point or picture of somewhere else', async () => {
     const { agents, room } = await world(server());
     const elsewhere = await server().addAssignment(room.courseId);
-    const { body } = await addEvidence(room.student, room.assignment);
+    const { body } = await replaceEvidence(room.student, room.assignment);
     await room.student
       .put(`/api/evidence/${randomUUID()}`)
       .send({ ...body, proofPointId: elsewhere.points[0]?.id })

@@ -6,6 +6,7 @@ import {
   handedIn,
   picture,
   putCapture,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -55,12 +56,12 @@ describe('ids inside bodies', () => {
 
 it('a person who has left a course can no longer write there, and still has the own receipt', async () => {
   const room = await handedIn(server(), { attempts: 3 });
-  const { evidenceId, body, draft } = await addEvidence(room.student, room.assignment);
+  const { evidenceId, body, draft } = await replaceEvidence(room.student, room.assignment);
   await server().context.db.deleteFrom('members').where('person_id', '=', room.studentPerson.id).execute();
   const put = room.student.put(`/api/evidence/${evidenceId}`).send({ ...body, baseVersion: 1 });
   expect((await put).status).toBe(404);
   expect((await room.student.delete(`/api/evidence/${evidenceId}`)).status).toBe(404);
-  expect((await room.student.post(`/api/evidence/${evidenceId}/restore`)).status).toBe(404);
+  expect((await room.student.post(`/api/evidence/${evidenceId}/restore`).send({})).status).toBe(404);
   await room.student
     .put(`/api/assignments/${room.assignment.id}/statement`)
     .send({ text: 'x', baseVersion: 0 })
@@ -74,7 +75,7 @@ it('a person who has left a course can no longer write there, and still has the 
 
 it('somebody else’s object is answered word for word as one that does not exist', async () => {
   const room = await handedIn(server(), { attempts: 2 });
-  const { evidenceId, captureId, body } = await addEvidence(room.student, room.assignment);
+  const { evidenceId, captureId, body } = await replaceEvidence(room.student, room.assignment);
   const presetId = randomUUID();
   const settings = {
     source: 'camera',
@@ -103,7 +104,7 @@ it('somebody else’s object is answered word for word as one that does not exis
     ['sheet', (id) => stranger.get(`/api/assignments/${id}`), room.assignment.id],
     ['list', (id) => stranger.get(`/api/assignments/${id}/hand-ins`), room.assignment.id],
     ['evidence', (id) => stranger.delete(`/api/evidence/${id}`), evidenceId],
-    ['evidence restored', (id) => stranger.post(`/api/evidence/${id}/restore`), evidenceId],
+    ['evidence restored', (id) => stranger.post(`/api/evidence/${id}/restore`).send({}), evidenceId],
     ['capture', (id) => stranger.delete(`/api/captures/${id}`), captureId],
     ['capture restored', (id) => stranger.post(`/api/captures/${id}/restore`), captureId],
     [

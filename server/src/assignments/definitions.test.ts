@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { AssignmentDefinition } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, classroom, handedIn, serverPerTest } from '../testServer.testing.ts';
+import { addEvidence, classroom, handedIn, replaceEvidence, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
@@ -77,7 +77,7 @@ describe('an assignment that is written', () => {
 
   it('that runs says first what a change means for work that is there, and never changes what was handed in', async () => {
     const room = await handedIn(server(), { attempts: 3 });
-    const { evidenceId } = await addEvidence(room.student, room.assignment);
+    const { evidenceId } = await replaceEvidence(room.student, room.assignment);
     const path = `/api/assignments/${room.assignment.id}/definition`;
     const { definition, version } = (await room.instructor.get(path)).body;
     const changed = {

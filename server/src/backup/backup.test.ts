@@ -8,7 +8,7 @@ import { describe, expect, it } from 'vitest';
 import { blobPath } from '../blobs/folderBlobStore.ts';
 import { emptyBin } from '../captures/emptyBin.ts';
 import { createContext } from '../createContext.ts';
-import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
+import { handedIn, picture, putCapture, replaceEvidence, serverPerTest } from '../testServer.testing.ts';
 import { backup } from './backup.ts';
 import { BackupError } from './backupError.ts';
 import { restore } from './restore.ts';
@@ -22,7 +22,7 @@ describe('backup and restore', () => {
     const room = await handedIn(server(), { attempts: 2 });
     const { dataFolder } = server().context.settings;
     const file = join(place(), 'b.tar');
-    const writing = addEvidence(room.student, room.assignment);
+    const writing = replaceEvidence(room.student, room.assignment);
     const { pictures } = await backup(dataFolder, file);
     await writing;
     const target = join(place(), 'restored');
@@ -97,7 +97,7 @@ describe('backup and restore', () => {
   });
   it('name a picture that is missing on disk, or damaged there, and save the rest', async () => {
     const room = await handedIn(server(), { attempts: 2 });
-    const { captureId } = await addEvidence(room.student, room.assignment);
+    const { captureId } = await replaceEvidence(room.student, room.assignment);
     const { db, settings } = server().context;
     const { sha256 } = await db
       .selectFrom('captures')

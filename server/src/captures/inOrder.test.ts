@@ -7,6 +7,7 @@ import {
   handedIn,
   picture,
   putCapture,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 import { emptyBin } from './emptyBin.ts';
@@ -28,6 +29,7 @@ describe('two at once', () => {
   });
   it('evidence and the bin: one wins, the other is told, nothing half', async () => {
     const { student, assignment } = await classroom(server());
+    const replaces: string[] = [];
     for (let round = 0; round < 4; round++) {
       const { body: capture } = await putCapture(student, await picture());
       const write = {
@@ -37,9 +39,12 @@ describe('two at once', () => {
         framing: { kind: 'whole' },
         marks: [],
         baseVersion: 0,
+        replaces,
       };
+      const evidenceId = randomUUID();
+      replaces.push(evidenceId);
       const [put, remove] = await Promise.all([
-        student.put(`/api/evidence/${randomUUID()}`).send(write),
+        student.put(`/api/evidence/${evidenceId}`).send(write),
         student.delete(`/api/captures/${capture.id}`),
       ]);
       const row = await server()
@@ -62,7 +67,7 @@ describe('two at once', () => {
     const marks = [{ kind: 'pin', letter: 'a', x: 1, y: 1 }];
     const answer = await student.put(`/api/evidence/${evidenceId}`).send({ ...body, marks, baseVersion: 1 });
     expect([answer.status, answer.body.data]).toEqual([409, { of: 'evidence-taken-out' }]);
-    const { body: back } = await student.post(`/api/evidence/${evidenceId}/restore`).expect(200);
+    const { body: back } = await student.post(`/api/evidence/${evidenceId}/restore`).send({}).expect(200);
     expect(back.draft.evidence).toMatchObject([{ marks: [], version: 1 }]);
   });
 });
@@ -129,7 +134,7 @@ describe('emptying the bin', () => {
     const room = await handedIn(server(), { attempts: 2 });
     const { db, blobs, jobs } = server().context;
     const pin = [{ kind: 'pin' as const, letter: 'a', x: 9, y: 9 }];
-    await addEvidence(room.student, room.assignment, { marks: pin });
+    await replaceEvidence(room.student, room.assignment, { marks: pin });
     await jobs.idle();
     const before = await db.selectFrom('captures').select(['id', 'sha256']).execute();
     expect(before).toHaveLength(2);

@@ -4,7 +4,7 @@ import type { CaptureItem } from '@nachweis/contract';
 import type { Agent } from 'supertest';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Received } from '../blobs/blobStore.ts';
-import { addEvidence, handedIn, picture, putCapture, serverPerTest } from '../testServer.testing.ts';
+import { handedIn, picture, putCapture, replaceEvidence, serverPerTest } from '../testServer.testing.ts';
 import { emptyBin } from './emptyBin.ts';
 import { takeCapture } from './takeCapture.ts';
 
@@ -193,7 +193,7 @@ describe('the bin', () => {
     const { status, body } = await room.student.delete(`/api/captures/${held.id}`);
     expect([status, body.code]).toEqual([409, 'in-use']);
     expect(body.data).toMatchObject({ point: 'P1', assignment: 'Rating curve', attempt: 1 });
-    const { captureId } = await addEvidence(room.student, room.assignment);
+    const { captureId } = await replaceEvidence(room.student, room.assignment);
     expect((await room.student.delete(`/api/captures/${captureId}`)).body.data).toMatchObject({
       point: 'P1',
       attempt: null,

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import {
   addEvidence,
@@ -48,13 +49,14 @@ describe('evidence', () => {
     ]);
     // Once more, as after a lost answer.
     expect((await put().expect(200)).body.draft.evidence).toEqual(after.draft.evidence);
-    // What comes to a place that is full takes it, and says from whom.
+    // To a place that is full it comes only where it is said what makes room.
     const { evidenceId: other } = await addEvidence(student, assignment, { proofPointId: from ?? '' });
-    const { body: full } = await student
-      .put(`/api/evidence/${evidenceId}`)
-      .send({ ...body, proofPointId: from, baseVersion: 2 })
-      .expect(200);
-    expect(full.takenOut).toEqual([other]);
+    const back = (replaces: string[]) =>
+      student
+        .put(`/api/evidence/${evidenceId}`)
+        .send({ ...body, proofPointId: from, baseVersion: 2, replaces });
+    await back([]).expect(409);
+    expect((await back([other]).expect(200)).body.takenOut).toEqual([other]);
   });
   it('refuses a write from an old version and keeps what is there', async () => {
     const { student, assignment } = await classroom(server());
@@ -76,13 +78,16 @@ describe('evidence', () => {
     const again = await student.put(`/api/evidence/${evidenceId}`).send(body).expect(200);
     expect(again.body.draft.evidence).toEqual(draft.evidence);
   });
-  it('lets a new picture take the place of the one there, and puts that back on undo', async () => {
+  it('lets a new picture take the place of the one that is named, and puts that back on undo', async () => {
     const { student, assignment } = await classroom(server());
     const first = await addEvidence(student, assignment);
-    const second = await addEvidence(student, assignment);
+    const second = await addEvidence(student, assignment, { replaces: [first.evidenceId] });
     expect(second.takenOut).toEqual([first.evidenceId]);
     expect(second.draft.evidence.map((e: { id: string }) => e.id)).toEqual([second.evidenceId]);
-    const undone = await student.post(`/api/evidence/${first.evidenceId}/restore`).expect(200);
+    const restore = (replaces: string[]) =>
+      student.post(`/api/evidence/${first.evidenceId}/restore`).send({ replaces });
+    expect((await restore([]).expect(409)).body).toMatchObject({ code: 'point-full', data: { point: 'P1' } });
+    const undone = await restore([second.evidenceId]).expect(200);
     expect(undone.body.takenOut).toEqual([second.evidenceId]);
     expect(undone.body.draft.evidence.map((e: { id: string }) => e.id)).toEqual([first.evidenceId]);
   });
@@ -95,7 +100,40 @@ describe('evidence', () => {
     const { draft, takenOut } = await addEvidence(student, assignment);
     expect(takenOut).toEqual([]);
     expect(draft.evidence.map((e: { fileName: string }) => e.fileName)).toEqual(['P1-1.png', 'P1-2.png']);
-    expect((await addEvidence(student, assignment)).takenOut).toHaveLength(1);
+    const [first, second] = draft.evidence.map((e: { id: string }) => e.id);
+    // Whichever of them is meant goes, also where another one would have had room.
+    expect((await addEvidence(student, assignment, { replaces: [first] })).takenOut).toEqual([first]);
+    await student.delete(`/api/evidence/${second}`).expect(200);
+    const last = await addEvidence(student, assignment, { replaces: [first, second] });
+    expect(last.takenOut).toEqual([]);
+    expect(last.draft.evidence).toHaveLength(2);
+  });
+  it('takes no picture away that whoever sends has not heard of: of two at once one is in, the other is told', async () => {
+    const { student, assignment } = await classroom(server());
+    const writes = await Promise.all(
+      [0, 1].map(async () => {
+        const captureId = randomUUID();
+        await putCapture(student, await picture(), captureId);
+        return {
+          assignmentId: assignment.id,
+          proofPointId: assignment.points[0]?.id,
+          captureId,
+          framing: { kind: 'whole' },
+          marks: [],
+          baseVersion: 0,
+        };
+      }),
+    );
+    const ids = writes.map(() => randomUUID());
+    const answers = await Promise.all(
+      writes.map((write, i) => student.put(`/api/evidence/${ids[i]}`).send(write)),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const told = answers.find(({ status }) => status === 409);
+    expect(told?.body).toMatchObject({ code: 'point-full', data: { point: 'P1' } });
+    const { body: sheet } = await student.get(`/api/assignments/${assignment.id}`);
+    const inside = answers.findIndex(({ status }) => status === 200);
+    expect(sheet.draft.evidence.map((e: { id: string }) => e.id)).toEqual([ids[inside]]);
   });
   it('can be taken out and put back, twice over', async () => {
     const { student, assignment } = await classroom(server());
@@ -106,7 +144,7 @@ describe('evidence', () => {
         [],
       );
       expect(
-        (await student.post(`/api/evidence/${evidenceId}/restore`).expect(200)).body.draft.evidence,
+        (await student.post(`/api/evidence/${evidenceId}/restore`).send({}).expect(200)).body.draft.evidence,
       ).toHaveLength(1);
     }
   });
@@ -118,7 +156,7 @@ describe('evidence', () => {
     for (const answer of [
       await student.put(`/api/evidence/${evidenceId}`).send(change).expect(200),
       await student.delete(`/api/evidence/${evidenceId}`).expect(200),
-      await student.post(`/api/evidence/${evidenceId}/restore`).expect(200),
+      await student.post(`/api/evidence/${evidenceId}/restore`).send({}).expect(200),
     ])
       versions.push(answer.body.draft.version);
     expect(versions).toEqual([1, 2, 3, 4]);

@@ -1,4 +1,4 @@
-import type { Assignment, DraftAnswer, EvidenceWrite } from '@nachweis/contract';
+import type { Assignment, DraftAnswer, EvidenceRestore, EvidenceWrite } from '@nachweis/contract';
 import { MAX_PICTURE_PIXELS, type PictureFormat, placingOf } from '@nachweis/core';
 import { readAssignment } from '../assignments/documents.ts';
 import { readTerms } from '../assignments/terms.ts';
@@ -14,11 +14,11 @@ import { requireSoundInsets } from './soundInsets.ts';
 
 /**
  * Makes evidence, changes its framing and marks, or moves it to another proof point. What comes to a proof point that is
- * full takes the place of the newest one there, which can be put back. Its picture is made at once, by a job.
+ * full takes the place of the evidence it names, which can be put back. Its picture is made at once, by a job.
  *
  * @param at when it reached the server
- * @throws HttpProblem `stale-version` when it was changed or taken out elsewhere since it was read, `in-bin`,
- *   `too-many-pixels`, `not-open`, `closed`, `no-attempt-left`
+ * @throws HttpProblem `stale-version` when it was changed or taken out elsewhere since it was read,
+ *   `point-full` where evidence is there that was not named, `in-bin`, `too-many-pixels`, `not-open`, `closed`, `no-attempt-left`
  */
 export async function putEvidence(
   context: Context,
@@ -49,7 +49,9 @@ export async function putEvidence(
     if ((there?.version ?? 0) !== write.baseVersion)
       throw new HttpProblem('stale-version', { of: 'evidence' });
     await touchDraft(trx, assignment.id, studentId);
-    const takenOut = stays ? [] : await makeRoom(context, trx, assignment, studentId, point.id);
+    const takenOut = stays
+      ? []
+      : await makeRoom(context, trx, assignment, studentId, point.id, write.replaces);
     if (there) {
       await trx
         .updateTable('evidence')
@@ -115,12 +117,13 @@ async function prepare(
 /**
  * Takes evidence out of the draft, or puts it back; taking out what is out already changes nothing.
  * @param at when it reached the server
+ * @throws HttpProblem `point-full` where it has no place any more
  */
 export async function setRemoved(
   context: Context,
   studentId: string,
   evidenceId: string,
-  removed: boolean,
+  change: { removed: true } | ({ removed: false } & EvidenceRestore),
   at: string = context.now().toISOString(),
 ): Promise<DraftAnswer> {
   const answer = await context.db.transaction().execute(async (trx) => {
@@ -130,11 +133,12 @@ export async function setRemoved(
     const terms = await readTerms(trx, assignment, studentId);
     await requireDraftable(trx, assignment, terms, studentId, at);
     let takenOut: string[] = [];
-    if ((row.removed_at !== null) !== removed) {
-      if (!removed) takenOut = await putBack(context, trx, assignment, studentId, row);
+    if ((row.removed_at !== null) !== change.removed) {
+      if (!change.removed)
+        takenOut = await putBack(context, trx, assignment, studentId, row, change.replaces);
       await trx
         .updateTable('evidence')
-        .set({ removed_at: removed ? at : null })
+        .set({ removed_at: change.removed ? at : null })
         .where('id', '=', evidenceId)
         .execute();
       await touchDraft(trx, assignment.id, studentId);
@@ -152,6 +156,7 @@ async function putBack(
   assignment: Assignment,
   studentId: string,
   row: { id: string; proof_point_id: string; capture_id: string; document: string },
+  replaces: string[],
 ): Promise<string[]> {
   const write = {
     ...evidenceColumn.read(row.document),
@@ -159,6 +164,7 @@ async function putBack(
     proofPointId: row.proof_point_id,
     captureId: row.capture_id,
     baseVersion: 0,
+    replaces,
   };
   const { rendering } = await prepare(
     context,
@@ -168,5 +174,5 @@ async function putBack(
     formatsAt(assignment, row.proof_point_id),
   );
   await trx.updateTable('evidence').set({ rendering_key: rendering }).where('id', '=', row.id).execute();
-  return makeRoom(context, trx, assignment, studentId, row.proof_point_id);
+  return makeRoom(context, trx, assignment, studentId, row.proof_point_id, replaces);
 }

@@ -20,9 +20,9 @@ export function evidenceHandlers(context: Context): EvidenceHandlers {
       return weighEvidence(context, actor.personId, params.evidenceId, query, gone.signal);
     },
     removeEvidence: ({ params, actor, at }) =>
-      setRemoved(context, actor.personId, params.evidenceId, true, at),
-    restoreEvidence: ({ params, actor, at }) =>
-      setRemoved(context, actor.personId, params.evidenceId, false, at),
+      setRemoved(context, actor.personId, params.evidenceId, { removed: true }, at),
+    restoreEvidence: ({ params, body, actor, at }) =>
+      setRemoved(context, actor.personId, params.evidenceId, { removed: false, ...body }, at),
     async writeStatement({ params, body, actor, at }) {
       const assignment = await readAssignment(context.db, params.assignmentId);
       return writeStatement(context, assignment, actor.personId, body, at);

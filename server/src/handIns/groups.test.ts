@@ -7,6 +7,7 @@ import {
   handIn,
   handInSealed,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -115,7 +116,7 @@ describe('of several attempts', () => {
     const { id } = room.assignment;
     const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
     for (const [attempt, verdict] of ['shown', 'not-shown', 'partly'].entries()) {
-      const { draft } = await addEvidence(room.student, room.assignment);
+      const { draft } = await replaceEvidence(room.student, room.assignment);
       const { body } = await handInSealed(server(), room.student, id, draft.version);
       await giveVerdicts(room.instructor, body.handInId, { [exponent]: verdict, [axes]: verdict });
       // The last one is judged and not released.

@@ -9,6 +9,7 @@ import {
   handInSealed,
   picture,
   putCapture,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -164,7 +165,7 @@ describe('refusing a hand-in', () => {
   it('of a draft that changed since it was looked at', async () => {
     const { student, assignment } = await classroom(server());
     const { draft } = await addEvidence(student, assignment);
-    await addEvidence(student, assignment);
+    await replaceEvidence(student, assignment);
     expect(await refused(handIn(student, assignment.id, draft.version))).toMatchObject({
       status: 409,
       code: 'stale-version',

@@ -2,7 +2,15 @@ import { randomBytes } from 'node:crypto';
 import type { EvidenceWrite, PointDefinition } from '@nachweis/contract';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { addEvidence, classroom, DEFINITION, handIn, picture, serverPerTest } from '../testServer.testing.ts';
+import {
+  addEvidence,
+  classroom,
+  DEFINITION,
+  handIn,
+  picture,
+  replaceEvidence,
+  serverPerTest,
+} from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
@@ -144,7 +152,7 @@ describe('the largest file that is taken', () => {
     expect(refused.body.data.missing).toMatchObject([
       { code: 'file-too-large', data: { bytes: evidence.fileBytes, most: 5000 } },
     ]);
-    const { draft } = await addEvidence(
+    const { draft } = await replaceEvidence(
       room.student,
       room.assignment,
       { encoding: { format: 'jpeg', quality: 30 } },

@@ -15,6 +15,7 @@ const PROBLEMS: Readonly<Record<ProblemCode, { status: number; title: string }>>
   'stale-version': { status: 409, title: 'Changed in the meantime' },
   'in-use': { status: 409, title: 'In use' },
   'in-bin': { status: 409, title: 'In the bin' },
+  'point-full': { status: 409, title: 'No place left' },
   'already-exists': { status: 409, title: 'Already there' },
   'not-open': { status: 409, title: 'Not open yet' },
   closed: { status: 409, title: 'Closed' },

@@ -6,12 +6,12 @@ import SQLite from 'better-sqlite3';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import {
-  addEvidence,
   giveVerdicts,
   handedIn,
   PASSWORD,
   picture,
   putCapture,
+  replaceEvidence,
   serverPerTest,
   type TestServer,
 } from '../testServer.testing.ts';
@@ -32,7 +32,7 @@ async function furnished(s: TestServer) {
     .put(`/api/captures/${capture.id}/details`)
     .send({ note: 'PLANTED-NOTE', tags: ['PLANTED-TAG'], favourite: false })
     .expect(200);
-  await addEvidence(student, room.assignment);
+  await replaceEvidence(student, room.assignment);
   const path = `/api/assignments/${room.assignment.id}`;
   const { draft } = (await student.get(path)).body;
   await student

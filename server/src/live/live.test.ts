@@ -3,11 +3,11 @@ import type { AddressInfo } from 'node:net';
 import { type LiveKind, liveHref } from '@nachweis/contract';
 import { afterEach, describe, expect, it } from 'vitest';
 import {
-  addEvidence,
   giveVerdicts,
   handedIn,
   handIn,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 import { tellOfTime } from './tellOfTime.ts';
@@ -85,7 +85,7 @@ describe('a hand-in that is judged', () => {
     const address = await listening();
     const ruth = await watch(room.instructor, address, room.handInId);
     await ruth.hears('present');
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     expect(ruth.text()).not.toContain('changed');
     await handIn(room.student, room.assignment.id, draft.version);
     await ruth.hears('event: changed');
@@ -134,7 +134,7 @@ describe('a hand-in that is judged', () => {
     const room = await handedIn(server(), { attempts: 2 });
     const address = await listening();
     const list = await watch(room.instructor, address, room.assignment.id, 'assignments');
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     expect(list.text()).toBe('');
     await handIn(room.student, room.assignment.id, draft.version);
     await list.hears('event: changed\ndata: {"by":null}');

@@ -6,7 +6,7 @@ import {
   type Raster,
   smallestText,
   strokesKept,
-  TRIM_KINDS,
+  TRIM_PIXELS,
   type WrittenAs,
 } from '@nachweis/core';
 import { ssim } from 'ssim.js';
@@ -74,7 +74,7 @@ async function weigh(
 const TRANSPARENCY = { png: 'kept', webp: 'kept', gif: 'rough', jpeg: 'laid' } as const;
 
 const onPaper = (picture: Raster): Raster =>
-  isOpaque(picture) ? picture : TRIM_KINDS.ground.apply({ kind: 'ground', colour: PAPER }, picture);
+  isOpaque(picture) ? picture : TRIM_PIXELS.ground({ kind: 'ground', colour: PAPER }, picture);
 
 /** Mean structural similarity. Pictures too small for its window are alike or not. */
 function likeness(a: Raster, b: Raster): number {

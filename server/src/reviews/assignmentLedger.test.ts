@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { AssignmentLedger } from '@nachweis/contract';
 import { expect, it } from 'vitest';
-import { addEvidence, handedIn, handInSealed, joinCourse, serverPerTest } from '../testServer.testing.ts';
+import { handedIn, handInSealed, joinCourse, replaceEvidence, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
 
@@ -93,7 +93,7 @@ it('counts a finding once for each hand-in that counts, and what is checked', as
   expect(before.checked).toBe(1);
   const codes = before.findings.map(({ code, handIns }) => [code, handIns]);
   // The same picture once more, in a second attempt that takes the place of the first: still one hand-in.
-  const { draft } = await addEvidence(room.student, room.assignment, {}, room.bytes);
+  const { draft } = await replaceEvidence(room.student, room.assignment, {}, room.bytes);
   await handInSealed(server(), room.student, room.assignment.id, draft.version);
   const after = await book(room);
   expect(after.checked).toBe(1);

@@ -9,6 +9,7 @@ import {
   handIn,
   handInSealed,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -100,7 +101,7 @@ describe('other terms for one person', () => {
     const { draft } = await addEvidence(room.student, room.assignment).catch(() => ({ draft: null }));
     expect(draft).toBeNull();
     await grant(room, { attempts: 2 }).expect(200);
-    await addEvidence(room.student, room.assignment);
+    await replaceEvidence(room.student, room.assignment);
     expect((await grant(room, { attempts: 3 }).expect(409)).body.data).toEqual({ of: 'terms' });
     await grant(room, { dueAt: '2026-10-01T00:00:00.000Z' }, { baseVersion: 1 }).expect(400);
   });
@@ -292,7 +293,7 @@ describe('after the release', () => {
 
 describe('several attempts', () => {
   const again = async (room: Room) => {
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     return (await handInSealed(server(), room.student, room.assignment.id, draft.version)).body.handInId;
   };
   it('where the last counts: the one before is closed, told of, and never released along', async () => {

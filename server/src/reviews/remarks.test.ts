@@ -6,6 +6,7 @@ import {
   handedIn,
   handIn,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -153,7 +154,7 @@ describe('what is said to a remark', () => {
     await put(room, { ...whole, text: 'Label the axis.' }, id).expect(200);
     await release(room);
     await answer(room.student, room, id, { text: 'It is labelled now.', settled: true }).expect(200);
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     const { body: second } = await handIn(room.student, room.assignment.id, draft.version);
     const review = async (handInId: string) =>
       (await room.instructor.get(`/api/hand-ins/${handInId}/review`).expect(200)).body;

@@ -7,6 +7,7 @@ import {
   handedIn,
   handIn,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -167,7 +168,7 @@ describe('the list', () => {
       .context.db.insertInto('members')
       .values({ course_id: room.courseId, person_id: missing.id, role: 'student' })
       .execute();
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     await handIn(room.student, room.assignment.id, draft.version);
     await server().context.jobs.idle();
     const { body } = await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`).expect(200);
@@ -196,7 +197,7 @@ describe('the list', () => {
     const room = await handedIn(server(), { attempts: 2 });
     const another = await server().addAssignment(room.courseId, { title: 'Another' });
     const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
-    const again = await addEvidence(room.student, room.assignment, {}, room.bytes);
+    const again = await replaceEvidence(room.student, room.assignment, {}, room.bytes);
     const { body: second } = await handIn(room.student, room.assignment.id, again.draft.version);
     const elsewhere = { assignmentId: another.id, proofPointId: another.points[0]?.id ?? '' };
     const { draft } = await addEvidence(other, another, elsewhere, room.bytes);

@@ -8,6 +8,7 @@ import {
   giveVerdicts,
   handInSealed,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -110,7 +111,7 @@ describe('judging without names', () => {
   it('an error names nobody; a change answers without names too', async () => {
     const room = await anonymous();
     const [handInId = ''] = room.handIns;
-    const { draft } = await addEvidence(room.student, room.assignment);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
     const { body: newer } = await handInSealed(server(), room.student, room.assignment.id, draft.version);
     const replaced = await giveVerdicts(room.instructor, handInId, { [room.exponent]: 'shown' });
     expect(replaced.body.code).toBe('replaced');
