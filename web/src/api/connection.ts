@@ -4,6 +4,8 @@ import { useSyncExternalStore } from 'react';
 export interface Connection {
   reached: boolean;
   signedOut: boolean;
+  /** it is signed out because somebody else has signed in in this browser */
+  byOther: boolean;
   /** Nachweis was updated; this page is of an earlier version */
   outdated: boolean;
   /** a later version lies ready; this page goes on with its own */
@@ -15,6 +17,7 @@ export interface Connection {
 let connection: Connection = {
   reached: true,
   signedOut: false,
+  byOther: false,
   outdated: false,
   renewed: false,
   readAt: null,

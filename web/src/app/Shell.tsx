@@ -9,12 +9,15 @@ import { useConnection } from '../api/connection.ts';
 import { ARRIVED, SessionContext, useSessionQuery } from '../api/session.ts';
 import { useStoreSync } from '../store/useStoreSync.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
+import { DialogStrip } from '../ui/dialogStrip.ts';
 import { clearPassing, toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { onTheClock } from '../ui/when.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
+import { KEPT } from './kept.ts';
+import { SessionEnded } from './SessionEnded.tsx';
 import { useKeptFocus } from './useKeptFocus.ts';
 import { useKeyHelp } from './useKeyHelp.ts';
 import { ASKS, OWN_PAGE, usePasteAnywhere } from './usePasteAnywhere.ts';
@@ -26,9 +29,6 @@ const DiskWarning = lazy(() => import('./DiskWarning.tsx').catch(() => ({ defaul
 const ErrandStrip = lazy(() => import('../errands/ErrandStrip.tsx').catch(() => ({ default: () => null })));
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
-
-/** What the page keeps by itself and sends later. What else is written stays in its form. */
-const KEPT = 'pictures, marks, statements and verdicts';
 
 /** Everything behind the sign-in: who is signed in, the header, the notices, and the outbox at work. */
 export default function Shell(): ReactNode {
@@ -56,10 +56,10 @@ function SignedIn({ me }: { me: Me }): ReactNode {
     me.id,
     me.courses.some((course) => course.role === 'student'),
   );
-  const { reached, signedOut, outdated, renewed, readAt } = useConnection();
+  const { reached, outdated, renewed, readAt } = useConnection();
   const { here, elsewhere } = useWaiting();
   const waiting = here.length + elsewhere;
-  const { pathname, search, state } = useLocation();
+  const { pathname, state } = useLocation();
   useEffect(() => {
     if (state === ARRIVED && document.activeElement === document.body)
       document.getElementById('main')?.focus({ preventScroll: true });
@@ -76,8 +76,9 @@ function SignedIn({ me }: { me: Me }): ReactNode {
     window.scrollTo(0, 0);
     clearPassing();
   }, [pathname]);
+  const ended = <SessionEnded me={me} />;
   return (
-    <>
+    <DialogStrip value={ended}>
       <a href="#main" className="absolute -top-20 left-2 z-50 bg-card p-2 focus:top-2">
         Skip to the page
       </a>
@@ -92,51 +93,41 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           <ErrandStrip />
         </Suspense>
       )}
-      {!reached && (
-        <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
-          No connection to the server. Your {KEPT} are kept in this browser and sent when it is back; all else
-          has to wait.
-          {readAt && ` What you see was read at ${onTheClock(readAt)}.`}
-        </p>
-      )}
-      {signedOut && (
-        <p
-          role="status"
-          className="flex items-center justify-center gap-4 border-b border-madder bg-madder-wash px-4 py-1.5"
-        >
-          Your session has ended. Your {KEPT} are kept.
-          <Link
-            to={`/sign-in?next=${encodeURIComponent(pathname + search)}`}
-            className={buttonClasses('main', true)}
+      {/* There before anything is told in it: a dialog hides from a screen reader what it finds behind it as it opens. */}
+      <div className="contents">
+        {!reached && (
+          <p role="status" className="border-b border-ochre-mark bg-ochre-wash px-4 py-1.5 text-ochre">
+            No connection to the server. Your {KEPT} are kept in this browser and sent when it is back; all
+            else has to wait.
+            {readAt && ` What you see was read at ${onTheClock(readAt)}.`}
+          </p>
+        )}
+        {ended}
+        {(outdated || renewed) && (
+          <p
+            role="status"
+            className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
           >
-            Sign in again
-          </Link>
-        </p>
-      )}
-      {(outdated || renewed) && (
-        <p
-          role="status"
-          className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
-        >
-          Nachweis was updated. Your {KEPT} are kept.
-          <Button small look="main" onClick={() => location.reload()}>
-            Reload the page
-          </Button>
-        </p>
-      )}
-      {waiting > 0 && !OWN_PAGE.test(pathname) && pathname !== ASKS && (
-        <p
-          role="status"
-          className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
-        >
-          {waiting === 1
-            ? 'A picture is kept in this browser and has no place yet.'
-            : `${waiting} pictures are kept in this browser and have no place yet.`}
-          <Link to="/capture" className={buttonClasses('main', true)}>
-            Say where it goes
-          </Link>
-        </p>
-      )}
+            Nachweis was updated. Your {KEPT} are kept.
+            <Button small look="main" onClick={() => location.reload()}>
+              Reload the page
+            </Button>
+          </p>
+        )}
+        {waiting > 0 && !OWN_PAGE.test(pathname) && pathname !== ASKS && (
+          <p
+            role="status"
+            className="flex items-center justify-center gap-4 border-b border-ochre-mark bg-ochre-wash px-4 py-1.5"
+          >
+            {waiting === 1
+              ? 'A picture is kept in this browser and has no place yet.'
+              : `${waiting} pictures are kept in this browser and have no place yet.`}
+            <Link to="/capture" className={buttonClasses('main', true)}>
+              Say where it goes
+            </Link>
+          </p>
+        )}
+      </div>
       <div id="main" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         <CrashBoundary key={pageOf(pathname)} place={pathname}>
           <Suspense fallback={<Loading what="the page" />}>
@@ -146,7 +137,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
       </div>
       {Notices && <Notices pathname={pathname} />}
       {KeysDialog && help.parts && <KeysDialog parts={help.parts} onClose={help.close} />}
-    </>
+    </DialogStrip>
   );
 }
 

@@ -8,6 +8,7 @@ import { ARRIVED } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { PasswordField } from './PasswordField.tsx';
 
 const ROLE_TITLES: Readonly<Record<Role, string>> = {
   student: 'Students',
@@ -73,17 +74,7 @@ export default function SignInScreen(): ReactNode {
               className="min-h-11 border border-edge bg-card px-3 font-normal"
             />
           </label>
-          <label className="flex flex-col gap-1 font-semibold">
-            Password
-            <input
-              ref={password}
-              name="password"
-              type="password"
-              required
-              autoComplete="current-password"
-              className="min-h-11 border border-edge bg-card px-3 font-normal"
-            />
-          </label>
+          <PasswordField input={password} />
           {problem && (
             <p
               id="sign-in-problem"
