@@ -106,7 +106,7 @@ export async function callApi<N extends EndpointName>(
     const outdated = problem.code === 'outdated-page';
     reportConnection({
       reached: problem.code !== 'offline',
-      ...(signedOut && { signedOut }),
+      ...(signedOut && { signedOut, byOther: problem.code === 'other-person' }),
       ...(outdated && { outdated }),
     });
     if (problem.code === 'signed-out') void forgetKept();

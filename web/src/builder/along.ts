@@ -82,7 +82,8 @@ export async function bringAlong(
         const point = here?.title === title ? here : (points.find((one) => one.title === title) ?? here);
         if (!point?.id) throw new Error('its proof point is gone');
         const captureId = idOf(`capture ${i} of ${from}`);
-        const query = { source: 'file', surface: 'unknown', name: 'reference' } as const;
+        // What it was called where it comes from is not known; among the captures it is found by what is right in it.
+        const query = { source: 'file', surface: 'unknown', name: caption || title } as const;
         await callApi('putCapture', { params: { captureId }, query, body: await read() });
         const params = { assignmentId, referenceId: idOf(`reference ${i} of ${from}`) };
         await callApi('addReference', {

@@ -5,6 +5,7 @@ import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useShowDraft } from '../store/useDrafts.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 
@@ -48,6 +49,7 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
+  const showDraft = useShowDraft();
   if (!sheet?.draft)
     return sheet ? <p className="text-sm text-faded">Nothing can be added to it now.</p> : null;
   const { draft, assignment } = sheet;
@@ -75,16 +77,15 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
         framing: { kind: 'whole' as const },
         marks: [],
         baseVersion: 0,
+        replaces: [],
       };
       const answer = await callApi('putEvidence', { params: { evidenceId }, body });
-      await mutate(
-        addressOf('proofSheet', { params: { assignmentId } }),
-        { ...sheet, draft: answer.draft },
-        { revalidate: false },
-      );
+      await showDraft(assignmentId, answer.draft);
       navigate(`/assignments/${assignmentId}?frame=${evidenceId}`);
     } catch (error) {
       toast.error(sentenceOf(error));
+      // It may be full by now.
+      void mutate(addressOf('proofSheet', { params: { assignmentId } }));
       setBusy(false);
     }
   };

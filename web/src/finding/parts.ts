@@ -1,17 +1,17 @@
-import type { Box } from '@nachweis/core';
+import type { Part } from '@nachweis/core';
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { PartsWorker } from '../workers/parts.worker.ts';
 
 /** What was found in the last captures. */
-const known = new Map<string, Box[]>();
+const known = new Map<string, Part[]>();
 const MOST = 40;
 /** The picture is shown first; looking for parts in it would take the same processor. */
 const AFTER_PAINT_MS = 120;
 
 /** Windows and parts in a capture, the largest first; none until they are known. Looking ends with who asked. */
-export function useParts(captureId: string, picture: () => Promise<Blob | string>): readonly Box[] {
-  const [parts, setParts] = useState<readonly Box[]>([]);
+export function useParts(captureId: string, picture: () => Promise<Blob | string>): readonly Part[] {
+  const [parts, setParts] = useState<readonly Part[]>([]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
   useEffect(() => {
     setParts(known.get(captureId) ?? []);
@@ -38,7 +38,7 @@ export function useParts(captureId: string, picture: () => Promise<Blob | string
   return parts;
 }
 
-function remember(captureId: string, parts: Box[]): void {
+function remember(captureId: string, parts: Part[]): void {
   known.set(captureId, parts);
   const [oldest] = known.keys();
   if (known.size > MOST && oldest !== undefined) known.delete(oldest);

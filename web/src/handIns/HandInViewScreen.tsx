@@ -2,7 +2,9 @@ import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { tellTabs } from '../store/otherTabs.ts';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -16,6 +18,7 @@ const SEALING_MS = 1000;
 /** An own hand-in: its receipt, what was handed in, and the feedback once it is released. */
 export default function HandInViewScreen(): ReactNode {
   const { handInId = '' } = useParams();
+  const { id: personId } = useMe();
   const {
     data: view,
     error,
@@ -29,6 +32,10 @@ export default function HandInViewScreen(): ReactNode {
   if (!view)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="your hand-in" />;
   const { receipt, assignment, feedback } = view;
+  const onWithdrawn = () => {
+    tellTabs({ of: 'sheet', personId, assignmentId: assignment.id, draft: null });
+    void mutate();
+  };
   const answering: Answering = async (remarkId, entryId, body) => {
     try {
       const now = await callApi('answerRemark', { params: { handInId, remarkId, entryId }, body });
@@ -51,7 +58,7 @@ export default function HandInViewScreen(): ReactNode {
         <span className="font-mono">{receipt.number}</span>
       </h1>
       <HandInBody view={view} answering={answering} onAsked={() => void mutate()}>
-        {view.mayWithdraw && <Withdraw handInId={handInId} onDone={() => void mutate()} />}
+        {view.mayWithdraw && <Withdraw handInId={handInId} onDone={onWithdrawn} />}
       </HandInBody>
     </main>
   );

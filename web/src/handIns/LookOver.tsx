@@ -4,6 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
 import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { GroupLine } from '../sheet/GroupLine.tsx';
@@ -13,6 +14,7 @@ import { forgetUndo } from '../sheet/undoStore.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { type LargePicture, LargeView } from '../stage/LargeView.tsx';
+import { tellTabs } from '../store/otherTabs.ts';
 import { Button } from '../ui/Button.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
@@ -154,6 +156,7 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
   const id = useRef(crypto.randomUUID());
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
+  const { id: personId } = useMe();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const assignmentId = own.sheet.assignment.id;
@@ -166,6 +169,7 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
         body: { id: id.current, draftVersion: own.draft.version },
       });
       forgetUndo();
+      tellTabs({ of: 'sheet', personId, assignmentId, draft: null });
       navigate(`/hand-ins/${receipt.handInId}`);
       // Forgotten, not fetched again: a sheet that says "handed in" would lead away from here before the receipt shows.
       void mutate(addressOf('proofSheet', { params: { assignmentId } }), undefined, { revalidate: false });

@@ -1,5 +1,6 @@
 import { type LiveChange, type LiveKind, type LivePresence, liveHref } from '@nachweis/contract';
 import { useEffect, useRef, useState } from 'react';
+import { useConnection } from '../api/connection.ts';
 import { useMe } from '../api/session.ts';
 
 /** Several changes within this time are read once; a class that hands in at the same minute is not read for each. */
@@ -17,6 +18,7 @@ const TOGETHER_MS: Readonly<Record<LiveKind, number>> = {
  */
 export function useLive(kind: LiveKind, id: string, onChanged: () => void): string[] {
   const { id: me } = useMe();
+  const { signedOut } = useConnection();
   const [others, setOthers] = useState<string[]>([]);
   const latest = useRef(onChanged);
   latest.current = onChanged;
@@ -59,6 +61,8 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => void): stri
       open();
       changed();
     };
+    // It was refused for good; whoever signs in again hears from then on.
+    if (signedOut) return;
     if (!document.hidden) open();
     document.addEventListener('visibilitychange', onVisibility);
     return () => {
@@ -66,6 +70,6 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => void): stri
       clearTimeout(timer);
       close();
     };
-  }, [kind, id, me]);
+  }, [kind, id, me, signedOut]);
   return others;
 }

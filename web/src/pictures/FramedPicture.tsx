@@ -3,6 +3,7 @@ import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { useConnection } from '../api/connection.ts';
 
 interface FramedPictureProps {
+  /** empty where there is nothing to be shown yet */
   url: string;
   width: number;
   height: number;
@@ -63,15 +64,17 @@ export function FramedImage({
   useEffect(() => {
     if (reached) setFailed(null);
   }, [reached]);
-  if (failed === url)
+  if (url === '' || failed === url)
     return (
       <p
-        role="alert"
+        role={url === '' ? undefined : 'alert'}
         className="absolute inset-0 grid place-items-center bg-grey-deep p-2 text-center text-on-grey"
       >
-        {reached
-          ? 'This picture cannot be fetched: its file is missing or damaged.'
-          : 'The picture is on the server, which cannot be reached now.'}
+        {url === ''
+          ? 'Its pixels are not in this page yet.'
+          : reached
+            ? 'This picture cannot be fetched: its file is missing or damaged.'
+            : 'The picture is on the server, which cannot be reached now.'}
       </p>
     );
   return (

@@ -9,12 +9,24 @@ import type { Prepared } from './useShownPicture.ts';
  * marks. The server makes the file that counts, by the same steps and the same drawing.
  * @returns a PNG
  */
-export async function preparePicture(
-  picture: Prepared,
-  capture: Promise<HTMLImageElement> = captureAt(picture.url),
-): Promise<Blob> {
+export const preparePicture = (picture: Prepared): Promise<Blob> => drawnPicture(picture).then(asPng);
+
+/**
+ * Draws a picture before it is asked for, so that only its file has to be written then.
+ * @returns makes it, as `preparePicture`; holds its pixels for as long as it is held itself
+ */
+export function prepareAhead(picture: Prepared): () => Promise<Blob> {
+  const ahead = drawnPicture(picture);
+  // What could not be drawn ahead is drawn when it is asked for, and only then told.
+  ahead.catch(() => undefined);
+  return () => ahead.then(asPng, () => preparePicture(picture));
+}
+
+const asPng = (canvas: OffscreenCanvas): Promise<Blob> => canvas.convertToBlob({ type: 'image/png' });
+
+async function drawnPicture(picture: Prepared): Promise<OffscreenCanvas> {
   const [{ of, box }] = await Promise.all([
-    capture.then((image) => trimmedPixels(image, picture)),
+    captureAt(picture.url).then((image) => trimmedPixels(image, picture)),
     neededBy(picture),
   ]);
   const placing = placingOf(picture, picture);
@@ -26,25 +38,7 @@ export async function preparePicture(
   const drawn = picture.marks.filter((mark) => !kindOf(mark).burns);
   const placed = marksOnPicture(drawn, placing);
   drawMarks(made as unknown as MarkCanvas, placed, size, PAGE_FONTS, measureText, insetImage);
-  return made.canvas.convertToBlob({ type: 'image/png' });
-}
-
-/**
- * Fetches and decodes what a picture is made of, so that it is there soon after it is asked for.
- * @returns makes it, as `preparePicture`; holds the decoded capture for as long as it is held itself
- */
-export function prepareAhead(picture: Prepared): () => Promise<Blob> {
-  const ahead = Promise.all([captureAt(picture.url), neededBy(picture)]);
-  // What could not be fetched ahead is fetched when it is asked for, and only then told.
-  ahead.catch(() => undefined);
-  return () => {
-    const capture = ahead.then(
-      // A browser may have let go of its pixels meanwhile.
-      ([image]) => image.decode().then(() => image),
-      () => captureAt(picture.url),
-    );
-    return preparePicture(picture, capture);
-  };
+  return made.canvas;
 }
 
 /** What its marks are drawn with. */

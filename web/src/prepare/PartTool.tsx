@@ -1,4 +1,14 @@
-import { type Box, boxHolds, type Point, type Size, sameBox, wholeBox } from '@nachweis/core';
+import {
+  type Box,
+  boxHolds,
+  holdsBox,
+  type Part,
+  type Point,
+  partMeant,
+  type Size,
+  sameBox,
+  wholeBox,
+} from '@nachweis/core';
 import { type PointerEvent, type ReactNode, type RefObject, useState } from 'react';
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
 
@@ -6,9 +16,9 @@ export interface PartWork {
   /** the part that lights up; null where nothing was found */
   lit: Box | null;
   onPointerMove(event: PointerEvent): void;
-  /** lights up what a finger taps; tapped again, what is around it, and after the outermost the smallest again */
+  /** lights up what a finger taps; tapped again, what lies in it there, and after the smallest the window again */
   onTap(event: { clientX: number; clientY: number }): void;
-  /** from the smallest again, however far out the last one was */
+  /** from the window again, however far in or out the last one was */
   begin(): void;
   outwards(): void;
   inwards(): void;
@@ -16,21 +26,22 @@ export interface PartWork {
   step(by: 1 | -1): void;
 }
 
-/** Lights up the smallest found part under the pointer, and steps out of it and back in. */
+/** Lights up the window under the pointer, or what else was found there, and steps out of it and into it. */
 export function usePartTool(
-  parts: readonly Box[],
+  parts: readonly Part[],
   stage: RefObject<HTMLDivElement | null>,
   picture: Size,
 ): PartWork {
   const [at, setAt] = useState<Point | null>(null);
-  const [level, setLevel] = useState(0);
+  /** how many lie within; null for what is meant */
+  const [level, setLevel] = useState<number | null>(null);
   const [picked, setPicked] = useState<number | null>(null);
-  const area = (box: Box) => box.width * box.height;
-  const under = at ? parts.filter((box) => boxHolds(box, at)).sort((a, b) => area(a) - area(b)) : [];
-  const lit = picked !== null ? (parts[picked] ?? null) : (under[Math.min(level, under.length - 1)] ?? null);
-  const around = lit
-    ? parts.filter((box) => !sameBox(box, lit) && holds(box, lit)).sort((a, b) => area(a) - area(b))
-    : [];
+  // They come from the largest to the smallest.
+  const under = at ? parts.filter((box) => boxHolds(box, at)).reverse() : [];
+  const depth = Math.min(level ?? partMeant(under), under.length - 1);
+  const lit = picked !== null ? (parts[picked] ?? null) : (under[depth] ?? null);
+  const isIn = (one: Box | null, other: Box | null) =>
+    one !== null && other !== null && !sameBox(one, other) && holdsBox(other, one);
   return {
     lit,
     onTap(event) {
@@ -38,9 +49,9 @@ export function usePartTool(
       const next = pixelUnder(event, stage.current, wholeBox(picture));
       const again = picked === null && at !== null && lit !== null && boxHolds(lit, next);
       setPicked(null);
-      if (again) setLevel((old) => (old + 1) % under.length);
+      if (again) setLevel(depth > 0 ? depth - 1 : null);
       else {
-        setLevel(0);
+        setLevel(null);
         setAt(next);
       }
     },
@@ -48,27 +59,23 @@ export function usePartTool(
       if (!stage.current || event.pointerType === 'touch') return;
       const next = pixelUnder(event, stage.current, wholeBox(picture));
       setPicked(null);
-      // Moving on to another part starts again with the smallest.
-      if (lit && !boxHolds(lit, next)) setLevel(0);
+      // Moving on to another part starts again with the window.
+      if (lit && !boxHolds(lit, next)) setLevel(null);
       setAt(next);
     },
     begin() {
       setPicked(null);
-      setLevel(0);
+      setLevel(null);
     },
     outwards() {
-      if (picked !== null) {
-        const [next] = around;
-        if (next) setPicked(parts.indexOf(next));
-      } else setLevel((old) => Math.min(old + 1, Math.max(under.length - 1, 0)));
+      if (picked === null) return setLevel(Math.min(depth + 1, Math.max(under.length - 1, 0)));
+      const next = parts.findLastIndex((box) => isIn(lit, box));
+      if (next >= 0) setPicked(next);
     },
     inwards() {
-      if (picked !== null && lit) {
-        const inside = parts
-          .filter((box) => !sameBox(box, lit) && holds(lit, box))
-          .sort((a, b) => area(b) - area(a))[0];
-        if (inside) setPicked(parts.indexOf(inside));
-      } else setLevel((old) => Math.max(old - 1, 0));
+      if (picked === null) return setLevel(Math.max(depth - 1, 0));
+      const next = parts.findIndex((box) => isIn(box, lit));
+      if (next >= 0) setPicked(next);
     },
     step(by) {
       if (parts.length === 0) return;
@@ -77,9 +84,6 @@ export function usePartTool(
     },
   };
 }
-
-const holds = (a: Box, b: Box) =>
-  a.x <= b.x && a.y <= b.y && a.x + a.width >= b.x + b.width && a.y + a.height >= b.y + b.height;
 
 export function LitPart({ lit, picture }: { lit: Box | null; picture: Size }): ReactNode {
   if (!lit) return null;

@@ -4,13 +4,13 @@ import type { FrameTool } from './FrameToolbar.tsx';
 const HINTS: Readonly<Record<FrameTool, string>> = {
   region:
     'Drag a region; M held, or a second finger, moves it meanwhile, Alt stops edges from sticking. Arrows move it, with Shift by ten; Alt or Ctrl and arrows pull a corner.',
-  part: 'Point at a window or part. Up and down step out and in, left and right go on; Enter or a click takes it.',
+  part: 'Point at a window; down steps into it, to a part, and up out again, left and right go on. Enter or a click takes it.',
   outline:
     'Draw around it, or click its corners; corners can be moved. By keyboard: arrows, space sets a corner, Backspace takes the last away.',
 };
 const TOUCH_HINTS: typeof HINTS = {
   region: 'Drag a region, then its inside or a handle.',
-  part: 'Tap a window or part, and again for what is around it.',
+  part: 'Tap a window, and again for a part of it.',
   outline: 'Draw around it, or tap its corners; corners can be moved.',
 };
 

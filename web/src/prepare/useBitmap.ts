@@ -13,6 +13,8 @@ export function useBitmap(
   const [failed, setFailed] = useState(false);
   useEffect(() => {
     if (usable) return;
+    // What was said of another address is not said of this one.
+    setFailed(false);
     let ended = false;
     let own: ImageBitmap | null = null;
     const load = async () => {

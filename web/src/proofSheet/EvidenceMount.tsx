@@ -7,12 +7,13 @@ import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import { KeptProblem } from '../sheet/KeptProblem.tsx';
-import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { isForFullPlace, type SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { sentence } from '../words/told.ts';
+import { decisionId } from './focusDecision.ts';
 
 const importMore = () => import('./MoreDialog.tsx').then((part) => part.MoreDialog);
 
@@ -114,29 +115,28 @@ export function EvidenceMount({
         </div>
       </Mount>
       {(picture.status === 'stale' || picture.status === 'refused') && (
-        <div role="alert" className="border border-t-0 border-madder bg-madder-wash p-2 text-sm">
+        <div
+          id={decisionId(picture.evidenceId)}
+          role="alert"
+          className="border border-t-0 border-madder bg-madder-wash p-2 text-sm"
+        >
           <p className="mb-1.5">
             <KeptProblem problem={picture.problem} />
           </p>
           <div className="flex flex-wrap gap-2">
             {picture.status === 'stale' ? (
-              <>
-                <Button small onClick={() => void actions.keepMine(picture)}>
-                  Keep this one
-                </Button>
-                <Button small onClick={() => void actions.takeTheirs(picture)}>
-                  Take the other one
-                </Button>
-              </>
+              <StaleChoice picture={picture} point={point} actions={actions} />
             ) : (
               <>
-                <a
-                  className="self-center text-verdigris-deep underline"
-                  href={picture.url}
-                  download={picture.fileName}
-                >
-                  Save the picture
-                </a>
+                {picture.url && (
+                  <a
+                    className="self-center text-verdigris-deep underline"
+                    href={picture.url}
+                    download={picture.fileName}
+                  >
+                    Save the picture
+                  </a>
+                )}
                 <Button small onClick={() => void actions.tryAgain(picture)}>
                   Try again
                 </Button>
@@ -165,12 +165,43 @@ export function EvidenceMount({
   );
 }
 
+/** Two states of one picture, or two pictures for one place: its person says which it is to be. */
+function StaleChoice({
+  picture,
+  point,
+  actions,
+}: Pick<EvidenceMountProps, 'picture' | 'point' | 'actions'>): ReactNode {
+  if (!isForFullPlace(picture))
+    return (
+      <>
+        <Button small onClick={() => void actions.keepMine(picture)}>
+          Keep this one
+        </Button>
+        <Button small onClick={() => void actions.takeTheirs(picture)}>
+          Take the other one
+        </Button>
+      </>
+    );
+  return (
+    <>
+      <Button small onClick={() => void actions.keepMine(picture)}>
+        {point.requirements.maxPictures === 1
+          ? 'Put this one in its place'
+          : 'Try again, with another one removed'}
+      </Button>
+      <Button small onClick={() => void actions.takeTheirs(picture)}>
+        Keep this one among the captures only
+      </Button>
+    </>
+  );
+}
+
 function MountStatus({ picture, size }: { picture: SheetPicture; size: string }): ReactNode {
   const words = {
     saved: 'saved',
     unkept: 'in this page only, not sent yet',
     waiting: 'kept in this browser, not sent yet',
-    stale: 'changed elsewhere',
+    stale: isForFullPlace(picture) ? 'another one came from elsewhere' : 'changed elsewhere',
     refused: 'not taken by the server',
   }[picture.status];
   return (

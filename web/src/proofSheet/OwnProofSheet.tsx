@@ -16,6 +16,7 @@ import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { lateRuleWords } from '../words/late.ts';
 import { WorkFileList } from '../workFiles/WorkFileList.tsx';
+import { focusDecision } from './focusDecision.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
 import { TrialLine } from './TrialLine.tsx';
@@ -35,6 +36,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   const { chosenId, refused } = taking;
   const referencesOf = useReferences(assignment.id);
   const files = useApi('workFiles', { params: { assignmentId: assignment.id } }).data?.files ?? [];
+  const undecided = pictures.find(({ status }) => status === 'stale' || status === 'refused');
   useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
@@ -91,10 +93,17 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
                 : takesByTouch()
                   ? 'Choose a file or use the camera to begin.'
                   : 'Paste a picture anywhere on this page to begin.'
-              : pictures.some((p) => p.status === 'unkept')
-                ? 'In this page only until it is sent: leave it open …'
-                : 'Kept in this browser; being sent …'}
+              : undecided
+                ? 'Not all is on the server: one picture waits for what you decide.'
+                : pictures.some((p) => p.status === 'unkept')
+                  ? 'In this page only until it is sent: leave it open …'
+                  : 'Kept in this browser; being sent …'}
           </p>
+          {undecided && (
+            <Button small onClick={() => focusDecision(undecided.evidenceId)}>
+              Decide
+            </Button>
+          )}
           {assignment.needsStatement && (
             <Link
               to={`/assignments/${assignment.id}/hand-in#statement`}

@@ -9,8 +9,12 @@ export function UndoLine({ assignmentId }: { assignmentId: string }): ReactNode 
   const change = useUndo(assignmentId);
   const there = change !== null;
   const { pictures } = useStore();
-  // What the server does not let go of was not removed.
-  const isRefused = pictures.some((p) => p.evidenceId === change?.removed && p.state === 'refused');
+  // What the server does not let go of was not removed, and what it does not take is not added.
+  const isRefused = pictures.some(
+    (p) =>
+      (p.evidenceId === change?.removed && p.state === 'refused') ||
+      (p.evidenceId === change?.added && (p.state === 'refused' || p.state === 'stale')),
+  );
   useEffect(() => {
     if (isRefused) forgetUndo();
   }, [isRefused]);

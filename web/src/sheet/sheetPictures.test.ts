@@ -111,9 +111,19 @@ describe('sheetPictures', () => {
   });
   it('shows a new picture under the name it will get, in the place of the one it replaces', () => {
     draft.evidence = [saved('a')];
-    expect(sheet(kept('b'))).toMatchObject([
+    expect(sheet(kept('b', { replaces: ['a'] }))).toMatchObject([
       { evidenceId: 'b', status: 'waiting', fileName: 'next.png', width: 20, url: 'blob:local-b' },
     ]);
+  });
+  it('shows both where another one came meanwhile, until it is said which of them stays', () => {
+    draft.evidence = [saved('a')];
+    const both = (state: 'waiting' | 'stale') => sheet(kept('b', { state })).map((p) => p.evidenceId);
+    expect(both('waiting')).toEqual(['a', 'b']);
+    expect(both('stale')).toEqual(['a', 'b']);
+    // One that takes the place of another one that is not sent either.
+    expect(
+      sheet(kept('b', { replaces: ['a'] }), kept('c', { replaces: ['b'] })).map((p) => p.evidenceId),
+    ).toEqual(['c']);
   });
   it('shows evidence that was moved where it will be, under the name it will get', () => {
     draft.evidence = [saved('a')];
@@ -129,6 +139,13 @@ describe('sheetPictures', () => {
   });
   it('keeps showing it between the moment its bytes are sent and the moment its evidence is', () => {
     expect(sheet(kept('c', { bytesSent: true }))).toMatchObject([{ evidenceId: 'c', width: 20, height: 30 }]);
+  });
+  it('gives one its place whose bytes are not in this page: from the server, or as long as nobody has them', () => {
+    const elsewhere = { captureId: 'away', bytesSent: true };
+    expect(sheet(kept('c', { ...elsewhere, href: '/files/c-away/a.png' }))).toMatchObject([
+      { evidenceId: 'c', url: '/files/c-away/a.png' },
+    ]);
+    expect(sheet(kept('c', elsewhere))).toMatchObject([{ evidenceId: 'c', url: '', status: 'waiting' }]);
   });
   it('does not show what was taken out before it was sent, what has no place, nor another assignment’s', () => {
     expect(

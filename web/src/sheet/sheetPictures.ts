@@ -7,6 +7,7 @@ import { isKept, localUrl } from '../store/pictureStore.ts';
 export interface SheetPicture extends PictureDocument {
   assignmentId: string;
   proofPointId: string;
+  /** empty where its bytes are in reach of nobody */
   url: string;
   fileName: string;
   /** `unkept` is in this page only: being written, or the browser's storage is full */
@@ -40,15 +41,12 @@ export function sheetPictures(
       .filter((p) => p.proofPointId === point.id && p.state !== 'taken-out')
       .filter((p) => !draft.evidence.some((s) => s.id === p.evidenceId))
       .sort((a, b) => a.keptAt - b.keptAt);
-    const all = [
+    // The server makes room when it gets the new one; until then the sheet shows what will be.
+    const leaving = new Set(fresh.flatMap((p) => (p.state === 'waiting' ? (p.replaces ?? []) : [])));
+    return [
       ...saved.map(({ evidence, picture }) => shown(picture, evidence, nextName)),
       ...fresh.map((p) => shown(p, null, nextName)),
-    ].filter((p) => p !== null);
-    // The server makes room when it gets the new one; until then the sheet shows what will be.
-    const most = point.requirements.maxPictures;
-    return all.length <= most || fresh.length === 0
-      ? all
-      : [...all.slice(0, most - 1), all.at(-1) as SheetPicture];
+    ].filter((p) => p !== null && !leaving.has(p.evidenceId)) as SheetPicture[];
   });
 }
 
@@ -76,6 +74,7 @@ function fromServer(assignmentId: string, personId: string, evidence: Evidence):
     state: 'waiting',
     problem: null,
     bytesSent: true,
+    href: capture.href,
     baseVersion: evidence.version,
     revision: 0,
     tries: 0,
@@ -85,8 +84,9 @@ function fromServer(assignmentId: string, personId: string, evidence: Evidence):
 
 function shown(picture: PictureDocument, evidence: Evidence | null, nextName = ''): SheetPicture | null {
   const { assignmentId, proofPointId, evidenceId } = picture;
-  const url = localUrl(picture.captureId) ?? evidence?.capture.href;
-  if (!url || !assignmentId || !proofPointId) return null;
+  if (!assignmentId || !proofPointId) return null;
+  // One that cannot be shown has its place all the same: else the next one would be put there unasked.
+  const url = localUrl(picture.captureId) ?? evidence?.capture.href ?? picture.href ?? '';
   const { width, height } = evidence?.capture ?? picture;
   const state = picture.state === 'stale' || picture.state === 'refused' ? picture.state : 'waiting';
   const status =
@@ -110,6 +110,10 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     read: status === 'saved' ? (evidence?.read ?? null) : null,
   };
 }
+
+/** Another picture came to its place meanwhile, from another page or device. */
+export const isForFullPlace = ({ problem }: SheetPicture): boolean =>
+  problem !== null && typeof problem === 'object' && problem.code === 'point-full';
 
 /** Whether every pin that is asked for is there. */
 export const isPinned = ({ marks }: SheetPicture, { mustShows, requirements }: ProofPoint): boolean =>

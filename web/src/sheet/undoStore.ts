@@ -8,6 +8,8 @@ interface LastChange {
   detail: ReactNode;
   /** the picture that it removed; null for another change */
   removed: string | null;
+  /** the picture that it added; null for another change */
+  added: string | null;
   undo: () => Promise<void>;
 }
 
@@ -24,8 +26,12 @@ export const offerUndo = (
   assignmentId: string,
   words: string,
   undo: () => Promise<void>,
-  { detail = null, removed = null }: Partial<Pick<LastChange, 'detail' | 'removed'>> = {},
-): void => set({ assignmentId, words, detail, removed, undo });
+  {
+    detail = null,
+    removed = null,
+    added = null,
+  }: Partial<Pick<LastChange, 'detail' | 'removed' | 'added'>> = {},
+): void => set({ assignmentId, words, detail, removed, added, undo });
 
 export const forgetUndo = (): void => set(null);
 

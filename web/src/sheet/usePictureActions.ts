@@ -1,12 +1,13 @@
-import type { DraftDocument, ProofPoint, ProofSheet } from '@nachweis/contract';
+import type { ProofPoint } from '@nachweis/contract';
 import { useMemo } from 'react';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { happen, letGo, storeContent } from '../store/pictureStore.ts';
 import { wasTakenOutBy } from '../store/takenOut.ts';
+import { useShowDraft } from '../store/useDrafts.ts';
 import { toast } from '../ui/notices.ts';
-import type { SheetPicture } from './sheetPictures.ts';
+import { isForFullPlace, type SheetPicture } from './sheetPictures.ts';
 import { offerUndo } from './undoStore.ts';
 
 export interface PictureActions {
@@ -25,14 +26,16 @@ export interface PictureActions {
 /** What can be done to a picture on the sheet besides preparing it. Everything that takes something away can be undone. */
 export function usePictureActions(assignmentId: string): PictureActions {
   const { mutate } = useSWRConfig();
+  const showDraft = useShowDraft();
   return useMemo(() => {
     const key = addressOf('proofSheet', { params: { assignmentId } });
-    const setDraft = (draft: DraftDocument) =>
-      mutate<ProofSheet>(key, (sheet) => sheet && { ...sheet, draft }, { revalidate: false });
-    const onServer = async (name: 'removeEvidence' | 'restoreEvidence', evidenceId: string) => {
-      const { draft } = await callApi(name, { params: { evidenceId } });
-      await setDraft(draft);
-    };
+    const takeOutThere = async (evidenceId: string) =>
+      showDraft(assignmentId, (await callApi('removeEvidence', { params: { evidenceId } })).draft);
+    const putBackThere = async (evidenceId: string, replaces: string[]) =>
+      showDraft(
+        assignmentId,
+        (await callApi('restoreEvidence', { params: { evidenceId }, body: { replaces } })).draft,
+      );
     /** @returns whether it went well; what went wrong is said */
     const told = async (work: () => Promise<void>): Promise<boolean> => {
       try {
@@ -79,20 +82,30 @@ export function usePictureActions(assignmentId: string): PictureActions {
           if (kept) return happen(kept, { kind: 'taken-out', bringsBack: true });
           const [before] = wasTakenOutBy(evidenceId);
           // Putting the earlier one back takes the newer one out, where only one has room.
-          return before ? onServer('restoreEvidence', before) : onServer('removeEvidence', evidenceId);
+          await (before ? putBackThere(before, [evidenceId]) : takeOutThere(evidenceId));
         }),
       keepMine: (picture) =>
         told(async () => {
-          const sheet = await callApi('proofSheet', { params: { assignmentId } });
-          const theirs = sheet.draft?.evidence.find((e) => e.id === picture.evidenceId);
+          const { draft, assignment } = await callApi('proofSheet', { params: { assignmentId } });
+          const theirs = draft?.evidence.find((e) => e.id === picture.evidenceId);
+          const point = assignment.proofPoints.find((p) => p.id === picture.proofPointId);
+          // Where there is room for one, it is this one; of several its person takes one out.
+          const replaces =
+            point?.requirements.maxPictures === 1
+              ? (draft?.evidence ?? [])
+                  .filter((e) => e.proofPointId === point.id && e !== theirs)
+                  .map((e) => e.id)
+              : [];
           // Where it was taken out there, it is put back first.
-          if (!theirs && picture.baseVersion > 0) await onServer('restoreEvidence', picture.evidenceId);
-          await happen(picture, { kind: 'again', baseVersion: theirs?.version ?? picture.baseVersion });
+          if (!theirs && picture.baseVersion > 0) await putBackThere(picture.evidenceId, replaces);
+          const baseVersion = theirs?.version ?? picture.baseVersion;
+          await happen(picture, { kind: 'again', baseVersion, replaces });
         }),
       takeTheirs: (picture) =>
         told(async () => {
           await mutate(key);
           await letGo(picture.evidenceId);
+          if (isForFullPlace(picture)) toast.success('The picture is among your captures.');
         }),
       tryAgain: (picture) => told(() => happen(picture, { kind: 'again' })),
       discard: (picture) =>
@@ -101,5 +114,5 @@ export function usePictureActions(assignmentId: string): PictureActions {
           await mutate(key);
         }),
     };
-  }, [assignmentId, mutate]);
+  }, [assignmentId, mutate, showDraft]);
 }

@@ -1,7 +1,5 @@
 import type { DraftDocument, ProofSheet } from '@nachweis/contract';
 import { useEffect, useRef } from 'react';
-import { useSWRConfig } from 'swr';
-import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { isToBeTakenOut } from '../store/pictureDocument.ts';
@@ -55,25 +53,17 @@ function useWhatFollows(isWaiting: boolean, readAnew: () => unknown): void {
 
 export function useProofSheet(assignmentId: string) {
   const me = useMe();
-  const { mutate: mutateAny } = useSWRConfig();
   const store = useStore();
   useShownBytes();
   const isOpen = useStoreOpen(me.id);
   const { data: sheet, error, mutate, isValidating } = useApi('proofSheet', { params: { assignmentId } });
   useWhatFollows(sheet !== undefined && waitsForMore(sheet), () => mutate());
-  const setDraft = (draft: DraftDocument) =>
-    mutateAny<ProofSheet>(
-      addressOf('proofSheet', { params: { assignmentId } }),
-      (old) => old && { ...old, draft },
-      { revalidate: false },
-    );
   // Handing in forgets the sheet; what was on its way then is thrown away when it comes, and nothing would come after it.
   const lacks = sheet === undefined && !error && !isValidating;
   // Without what waits in this browser a full proof point would seem to have room, and the next picture take its place.
-  if (!sheet || !isOpen)
-    return { own: null, sheet: null, error, lacks, retry: () => void mutate(), setDraft };
+  if (!sheet || !isOpen) return { own: null, sheet: null, error, lacks, retry: () => void mutate() };
   const own: OwnSheet | null = sheet.draft && ownSheet(sheet, sheet.draft);
-  return { own, sheet, error: null, lacks, retry: () => void mutate(), setDraft };
+  return { own, sheet, error: null, lacks, retry: () => void mutate() };
 
   function ownSheet(sheet: ProofSheet, draft: DraftDocument): OwnSheet {
     const pictures = sheetPictures(assignmentId, me.id, sheet.assignment.proofPoints, draft, store.pictures);

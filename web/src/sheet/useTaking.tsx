@@ -82,7 +82,7 @@ export function useTaking(
   const chosenId = chosen ?? firstEmpty?.id ?? points[0]?.id ?? '';
   const chosenPoint = points.find((p) => p.id === chosenId);
   /** a picture that is taken again: it is as good as gone, however long the server takes to say so */
-  const [leaving, setLeaving] = useState('');
+  const [leaving, setLeaving] = useState<readonly string[]>([]);
   const latest = useRef({ own, again: (_: PictureDocument) => {} });
 
   // As the other things that the station was told, it acts there alone.
@@ -116,7 +116,8 @@ export function useTaking(
   const intake = useIntake({
     assignmentId: assignment.id,
     points,
-    pictures: pictures.filter((one) => one.evidenceId !== leaving),
+    pictures: pictures.filter((one) => !leaving.includes(one.evidenceId)),
+    leaving,
     chosenId,
     framingFor: atStation ? framingFromSettings : () => ({ kind: 'whole' }),
     onSeen: async (bitmap) => {
@@ -163,7 +164,7 @@ export function useTaking(
     own,
     again: ({ evidenceId, proofPointId, origin: { source } }) => {
       setChosen(proofPointId);
-      setLeaving(evidenceId);
+      setLeaving([evidenceId]);
       void actions.undoAdding(evidenceId);
       if (source === 'practice-desk') setOpen('desk');
       else if (source === 'camera') setOpen('camera');

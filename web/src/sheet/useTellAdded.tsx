@@ -62,7 +62,7 @@ export function useTellAdded(
       };
       const ways = { onPin: () => pin.current(evidenceId), onAgain };
       const notice = <TakenNotice key={evidenceId} picture={taken} words={words} actions={ways} />;
-      offerUndo(assignment.id, words, undo, { detail: notice });
+      offerUndo(assignment.id, words, undo, { detail: notice, added: evidenceId });
     },
     [latest, replacedNow, actions, copyTo],
   );

@@ -49,8 +49,12 @@ const LONGEST_OPENING_MS = 5000;
 const openedFor = new Set<string>();
 const openListeners = new Set<() => void>();
 
-/** Reads what an earlier visit left, for one person; another person's is left alone. */
-export async function openStore(personId: string): Promise<void> {
+/**
+ * Reads what an earlier visit left, for one person; another person's is left alone.
+ *
+ * @param thenRead what has to be there too before the store is called open
+ */
+export async function openStore(personId: string, thenRead: () => Promise<void>): Promise<void> {
   const tell = () => {
     if (openedFor.has(personId)) return;
     openedFor.add(personId);
@@ -63,6 +67,7 @@ export async function openStore(personId: string): Promise<void> {
       statementEntries.open(personId),
       judgementEntries.open(personId),
     ]);
+    await thenRead();
   } finally {
     clearTimeout(limit);
     tell();

@@ -13,6 +13,9 @@ const PASSING: ReadonlySet<CallCode> = new Set([
   'too-many-requests',
 ]);
 
+/** Something else is there by now: its person says which of the two it is to be. */
+const TO_CHOOSE: ReadonlySet<CallCode> = new Set(['stale-version', 'point-full']);
+
 /** Thrown on by what sends, to whoever sends one after the other. */
 export class RoundEnded extends Error {}
 
@@ -26,5 +29,5 @@ export function fateOf(error: unknown): Fate & { problem: KeptProblem } {
   if (ENDS_ROUND.has(code)) throw new RoundEnded();
   const problem = { code, data };
   if (PASSING.has(code)) return { kind: 'failed', problem };
-  return { kind: 'not-taken', as: code === 'stale-version' ? 'stale' : 'refused', problem };
+  return { kind: 'not-taken', as: TO_CHOOSE.has(code) ? 'stale' : 'refused', problem };
 }

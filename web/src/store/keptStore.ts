@@ -79,12 +79,16 @@ export function createKeptStore<T extends Kept>(
   const refused = new Set<string>();
   /** revisions of this tab's since the last that is known to be on disk; another one there was written by another tab */
   const lineage = new Map<string, ReadonlyArray<number | null>>();
-  /** what was taken away here, so that a reading begun before does not bring it back */
-  const gone = new Map<string, number>();
   /** keys of what lies on the ledge, as far as this page knows: it was told that it goes and came back, or the disk is full */
   const ledged = new Set<string>();
+  /** writings of this page so far, and which was the last one of a key: a reading begun before it knows nothing of it */
+  let writings = 0;
+  const writtenAs = new Map<string, number>();
+  let reading: Promise<void> = Promise.resolve();
+  let nextReading: Promise<void> | null = null;
 
   const seen = (key: string) => lineage.get(key)?.at(-1) ?? null;
+  const isWrittenSince = (key: string, begun: number) => (writtenAs.get(key) ?? 0) > begun;
   const get = (key: string) => entries.find((entry) => keyOf(entry) === key);
 
   function show(next: readonly T[]): void {
@@ -95,19 +99,30 @@ export function createKeptStore<T extends Kept>(
   function put(key: string, entry: T | null): void {
     const others = entries.filter((one) => keyOf(one) !== key);
     if (entry) {
-      gone.delete(key);
       // An entry keeps its place, so that nothing jumps on the page.
       const at = entries.findIndex((one) => keyOf(one) === key);
       show(at < 0 ? [...others, entry] : [...entries.slice(0, at), entry, ...entries.slice(at + 1)]);
       return;
     }
-    gone.set(key, Math.max(get(key)?.revision ?? 0, gone.get(key) ?? 0));
     show(others);
   }
 
-  async function read(): Promise<void> {
+  /** One after the other, for an older reading must not be told after a newer one; one that waits does for all who ask. */
+  function read(): Promise<void> {
+    nextReading ??= reading
+      .catch(() => undefined)
+      .then(() => {
+        nextReading = null;
+        reading = readNow();
+        return reading;
+      });
+    return nextReading;
+  }
+
+  async function readNow(): Promise<void> {
     if (!owner) return;
     const person = owner;
+    const begun = writings;
     const onDisk = (await shelf.all()).filter((entry) => entry.personId === person);
     if (owner !== person) return;
     const next: T[] = [];
@@ -118,13 +133,14 @@ export function createKeptStore<T extends Kept>(
       const key = keyOf(entry);
       const other = onDisk.find((one) => keyOf(one) === key);
       if (unwritten.has(key)) take(other ? onTopOf(other, entry) : entry);
-      else if (other) take(adopted(newer(entry, other)));
+      else if (isWrittenSince(key, begun)) take(entry);
+      else if (other) take(adopted(other));
     }
     for (const other of onDisk) {
       const key = keyOf(other);
       if (entries.some((entry) => keyOf(entry) === key)) continue;
       if (unwritten.has(key)) take(onTopOf(other, null));
-      else if ((gone.get(key) ?? -1) < other.revision) take(adopted(other));
+      else if (!isWrittenSince(key, begun)) take(adopted(other));
     }
     show(next);
   }
@@ -188,6 +204,7 @@ export function createKeptStore<T extends Kept>(
           lineage.set(key, [...(lineage.get(key) ?? [null]), revision].slice(-MOST_UNWRITTEN));
           return mine;
         });
+        writtenAs.set(key, ++writings);
         const line = lineage.get(key) ?? [];
         lineage.set(key, line.slice(line.indexOf(revision)));
         if (ledged.delete(key)) ledge.clear(key);
@@ -234,5 +251,3 @@ function fold<T>(start: T, changes: ReadonlyArray<Decide<T>>): T | null {
   }
   return entry;
 }
-
-const newer = <T extends Kept>(mine: T, disk: T): T => (mine.revision > disk.revision ? mine : disk);

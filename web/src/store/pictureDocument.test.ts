@@ -35,6 +35,7 @@ const placed: PictureEvent = {
   kind: 'placed',
   assignmentId: 'a',
   proofPointId: 'p',
+  replaces: [],
   size: { width: 20, height: 10 },
   notes: [],
   framing: { kind: 'whole' },
@@ -59,7 +60,7 @@ describe('the way of a picture', () => {
     const there = after(placed);
     expect(there).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20 });
     const { revision } = there as PictureDocument;
-    const sent = nextPicture(there as PictureDocument, { kind: 'bytes-sent' });
+    const sent = nextPicture(there as PictureDocument, { kind: 'bytes-sent', href: '/files/c-1/a.png' });
     expect(sent).toMatchObject({ state: 'waiting', bytesSent: true, revision });
     expect(nextPicture(sent as PictureDocument, { kind: 'sent', revision, version: 1 })).toBeNull();
   });

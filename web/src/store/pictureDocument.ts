@@ -31,6 +31,10 @@ export interface PictureDocument extends Size, Preparation {
   problem: KeptProblem | null;
   /** the server has its bytes */
   bytesSent: boolean;
+  /** address of its bytes there, once they are */
+  href?: string;
+  /** evidence that it takes the place of at its proof point, as its person decided */
+  replaces?: readonly string[];
   /** the server's version this was made from; 0 where it has none */
   baseVersion: number;
   /** counts changes made here, so that an answer to an older one does not sweep away a newer one */
@@ -67,6 +71,7 @@ export type PictureEvent =
       kind: 'placed';
       assignmentId: string;
       proofPointId: string;
+      replaces: readonly string[];
       size: Size;
       notes: PictureDocument['notes'];
       framing: Framing;
@@ -79,7 +84,7 @@ export type PictureEvent =
   /** the server has taken it out, or put it back */
   | { kind: 'out-there'; isOut: boolean }
   /** the server has the bytes */
-  | { kind: 'bytes-sent' }
+  | { kind: 'bytes-sent'; href: string }
   /** it is on its way to the server, as `sentAs` says it */
   | { kind: 'on-its-way'; as: string }
   /** the server has the state of that revision, as its version */
@@ -90,7 +95,7 @@ export type PictureEvent =
   /** it could not be sent for a reason that may pass */
   | { kind: 'failed'; problem: KeptProblem }
   /** to be sent once more, from the server's version where one was chosen over the other */
-  | { kind: 'again'; baseVersion?: number };
+  | { kind: 'again'; baseVersion?: number; replaces?: readonly string[] };
 
 /** What is made of a picture where nothing was done to it. */
 export const UNPREPARED: Preparation = { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null };
@@ -106,8 +111,8 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
   const changed = { ...picture, revision: nextRevision(picture.revision) };
   switch (event.kind) {
     case 'placed': {
-      const { assignmentId, proofPointId, size, notes, framing } = event;
-      return { ...changed, ...size, assignmentId, proofPointId, notes, framing, state: 'waiting' };
+      const { kind: _, size, ...placed } = event;
+      return { ...changed, ...size, ...placed, state: 'waiting' };
     }
     case 'prepared':
       return { ...changed, ...event.changes, state: 'waiting', problem: null, tries: 0 };
@@ -115,6 +120,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       return {
         ...changed,
         proofPointId: event.proofPointId,
+        replaces: [],
         state: 'waiting',
         problem: null,
         tries: 0,
@@ -132,7 +138,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
     case 'out-there':
       return { ...picture, isOutThere: event.isOut, bringsBack: false, tries: 0 };
     case 'bytes-sent':
-      return { ...picture, bytesSent: true };
+      return { ...picture, bytesSent: true, href: event.href };
     case 'on-its-way':
       return {
         ...picture,
@@ -164,6 +170,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
         problem: null,
         tries: 0,
         baseVersion: event.baseVersion ?? picture.baseVersion,
+        replaces: event.replaces ?? picture.replaces ?? [],
         asked: [],
       };
   }

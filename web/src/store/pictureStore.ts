@@ -62,7 +62,7 @@ const captureOf = (evidenceId: string) => pictureEntries.get(evidenceId)?.captur
 const blobs = new Map<string, Blob>();
 const bytesRefused = new Set<string>();
 const urls = new Map<string, string>();
-/** Addresses of pictures that the server has by now are given back, but for the last ones. */
+/** Addresses of pictures of which nothing is left to be sent are given back, but for the last ones. */
 const MOST_URLS = 24;
 
 export function localUrl(captureId: string): string | null {
@@ -74,8 +74,7 @@ function rememberUrl(captureId: string, blob: Blob): void {
   urls.set(captureId, URL.createObjectURL(blob));
   for (const [old, url] of urls) {
     if (urls.size <= MOST_URLS) break;
-    if (old === captureId || pictureEntries.entries().some((p) => p.captureId === old && !p.bytesSent))
-      continue;
+    if (old === captureId || pictureEntries.entries().some((p) => p.captureId === old)) continue;
     URL.revokeObjectURL(url);
     urls.delete(old);
   }
@@ -89,10 +88,12 @@ export async function bytesOf(captureId: string): Promise<Blob | null> {
   return kept?.blob ?? null;
 }
 
-/** Makes addresses of the pictures that an earlier visit left. */
-export async function showKeptBytes(): Promise<void> {
-  for (const { captureId, bytesSent } of pictureEntries.entries()) {
-    if (bytesSent || urls.has(captureId)) continue;
+/** Makes addresses of pictures that an earlier visit left, or another tab has, and that the server has no evidence of. */
+export async function showKeptBytes(
+  pictures: readonly PictureDocument[] = pictureEntries.entries(),
+): Promise<void> {
+  for (const { captureId, baseVersion } of pictures) {
+    if (baseVersion > 0 || urls.has(captureId)) continue;
     const blob = await bytesOf(captureId);
     if (blob) {
       rememberUrl(captureId, blob);

@@ -6,6 +6,8 @@ import type { Judged } from './judgement.ts';
 export interface SendHooks {
   /** the server's draft after a write; awaited, so that nothing leaves the store before the sheet has it */
   onDraft: (assignmentId: string, draft: DraftDocument) => Promise<unknown>;
+  /** something else is there by now than the page knows of */
+  onElsewhere: (assignmentId: string) => Promise<unknown>;
   /** evidence that had to make room for new one */
   onTakenOut: (evidenceId: string, takenOut: string[]) => void;
   /** verdicts and points after they were sent */

@@ -8,7 +8,7 @@ import { wasTakenOutBy } from './takenOut.ts';
 
 /** @returns whether nothing of it is left to be tried again */
 export async function sendPicture(picture: PictureDocument, hooks: SendHooks): Promise<boolean> {
-  const { evidenceId, assignmentId, proofPointId, captureId, baseVersion, revision } = picture;
+  const { evidenceId, assignmentId, proofPointId, captureId, baseVersion, revision, replaces = [] } = picture;
   if (!assignmentId || !proofPointId) return true;
   try {
     await sendBytes(picture);
@@ -17,7 +17,14 @@ export async function sendPicture(picture: PictureDocument, hooks: SendHooks): P
     await happen(picture, { kind: 'on-its-way', as: sentAs(picture) });
     const { draft, takenOut } = await callApi('putEvidence', {
       params: { evidenceId },
-      body: { assignmentId, proofPointId, captureId, baseVersion, ...preparationOf(picture) },
+      body: {
+        assignmentId,
+        proofPointId,
+        captureId,
+        baseVersion,
+        replaces: [...replaces],
+        ...preparationOf(picture),
+      },
     });
     await hooks.onDraft(assignmentId, draft);
     if (takenOut.length > 0) hooks.onTakenOut(evidenceId, takenOut);
@@ -30,6 +37,8 @@ export async function sendPicture(picture: PictureDocument, hooks: SendHooks): P
     const fate = fateOf(error);
     const own = fate.kind === 'not-taken' && fate.as === 'stale' ? await ownVersion(picture) : null;
     await happen(picture, own === null ? fate : { kind: 'again', baseVersion: own });
+    if (own === null && fate.kind === 'not-taken' && fate.as === 'stale')
+      await hooks.onElsewhere(assignmentId);
     return own === null && fate.kind !== 'failed';
   }
 }
@@ -56,7 +65,9 @@ export async function takeOutThere(picture: PictureDocument, hooks: SendHooks): 
   const [before] = bringsBack ? wasTakenOutBy(evidenceId) : [];
   try {
     const { draft } = await callApi('removeEvidence', { params: { evidenceId } });
-    const after = before ? await callApi('restoreEvidence', { params: { evidenceId: before } }) : { draft };
+    const after = before
+      ? await callApi('restoreEvidence', { params: { evidenceId: before }, body: { replaces: [] } })
+      : { draft };
     await hooks.onDraft(assignmentId, after.draft);
   } catch (error) {
     // It never arrived, so there is nothing to take out.
@@ -74,7 +85,7 @@ export async function takeOutThere(picture: PictureDocument, hooks: SendHooks): 
 async function putBackThere(picture: PictureDocument, hooks: SendHooks): Promise<void> {
   const { evidenceId, assignmentId } = picture;
   try {
-    const { draft } = await callApi('restoreEvidence', { params: { evidenceId } });
+    const { draft } = await callApi('restoreEvidence', { params: { evidenceId }, body: { replaces: [] } });
     if (assignmentId) await hooks.onDraft(assignmentId, draft);
   } catch (error) {
     if (!(error instanceof ApiProblem && error.code === 'not-found')) throw error;
@@ -90,7 +101,7 @@ export async function sendBytes(picture: PictureDocument): Promise<void> {
   // They are gone from this browser; the server says whether it has them.
   if (!blob) return;
   const { source, surface, name, label, document, scale, done } = origin;
-  await callApi('putCapture', {
+  const { href } = await callApi('putCapture', {
     params: { captureId },
     query: {
       source,
@@ -104,5 +115,5 @@ export async function sendBytes(picture: PictureDocument): Promise<void> {
     },
     body: blob,
   });
-  await happen(picture, { kind: 'bytes-sent' });
+  await happen(picture, { kind: 'bytes-sent', href });
 }

@@ -8,7 +8,10 @@ export type KeptEntries = {
   judgements: import('./judgement.ts').KeptJudgement;
 };
 
-/** Entries of one kind in IndexedDB. A picture whose bytes the server has, or that is gone, lets go of its bytes. */
+/**
+ * Entries of one kind in IndexedDB. A picture that goes lets go of its bytes, and not before: until the server has its
+ * evidence too, it is shown from here after a reload without a connection.
+ */
 export function createShelf<K extends keyof KeptEntries>(
   open: () => Promise<BrowserDatabase>,
   table: K,
@@ -22,13 +25,11 @@ export function createShelf<K extends keyof KeptEntries>(
       const next = decide(onDisk);
       if (next) await store.put(next);
       else if (onDisk) await store.delete(key);
-      const captureId = table === 'pictures' ? captureOf(next ?? onDisk) : null;
-      if (captureId && (!next || bytesAreSent(next)))
-        await transaction.objectStore('bytes').delete(captureId);
+      const captureId = table === 'pictures' && !next ? captureOf(onDisk) : null;
+      if (captureId) await transaction.objectStore('bytes').delete(captureId);
       await transaction.done;
     },
   };
 }
 
 const captureOf = (entry: unknown) => (entry as { captureId?: string } | undefined)?.captureId ?? null;
-const bytesAreSent = (entry: unknown) => (entry as { bytesSent?: boolean }).bytesSent === true;

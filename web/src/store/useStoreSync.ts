@@ -1,25 +1,24 @@
-import type { DraftDocument, ProofSheet, Review, ReviewGrid, VerdictsNow } from '@nachweis/contract';
 import { useEffect } from 'react';
 import { useSWRConfig } from 'swr';
 import { addressOf } from '../api/callApi.ts';
 import { useConnection } from '../api/connection.ts';
-import { changeKept } from '../api/keptAnswers.ts';
 import { toast } from '../ui/notices.ts';
 import { leaveStore, openStore } from './browserStore.ts';
-import type { Judged } from './judgement.ts';
 import { alone } from './locks.ts';
 import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
 import type { SendHooks } from './sendHooks.ts';
 import { sendAll } from './sending.ts';
 import { rememberTakenOut } from './takenOut.ts';
+import { useHeardDrafts, useShowDraft } from './useDrafts.ts';
+import { reviewKey, useHeardJudged, useShowJudged } from './useJudged.ts';
 
 const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 15_000;
 
 /** Keeps sending what waits, for as long as a person is signed in. Only one tab does so at a time. */
 export function useStoreSync(personId: string): void {
-  const { mutate, cache } = useSWRConfig();
+  const { mutate } = useSWRConfig();
   const { signedOut, outdated } = useConnection();
   const { pictures, statements, judgements } = useStore();
   const waiting = [...pictures.filter(isToBeSent), ...statements.filter((one) => one.state === 'waiting')];
@@ -31,13 +30,21 @@ export function useStoreSync(personId: string): void {
 
   useEffect(
     () =>
-      void openStore(personId).then(showKeptBytes, () =>
+      void openStore(personId, showKeptBytes).catch(() =>
         toast.warning(
           'This browser does not let pages keep anything. What you add is in this page only until it is sent.',
         ),
       ),
     [personId],
   );
+
+  // Those of another tab, too.
+  useEffect(() => void showKeptBytes(pictures).catch(() => undefined), [pictures]);
+
+  useHeardDrafts();
+  useHeardJudged();
+  const showDraft = useShowDraft();
+  const showJudged = useShowJudged();
 
   useEffect(() => {
     addEventListener('pagehide', leaveStore);
@@ -49,37 +56,11 @@ export function useStoreSync(personId: string): void {
     let timer: ReturnType<typeof setTimeout>;
     let pause = FIRST_PAUSE_MS;
     let ended = false;
-    const sheetKey = (assignmentId: string) => addressOf('proofSheet', { params: { assignmentId } });
-    const reviewKey = ({ handInId, second }: Judged) =>
-      addressOf(second ? 'secondReview' : 'review', { params: { handInId } });
-    // What is on its way to the page is given up by a change; where nothing is there yet it has to be asked for again.
-    const show = <T>(key: string, change: (shown: T) => T) =>
-      cache.get(key)?.data === undefined
-        ? mutate(key)
-        : mutate<T>(key, (shown) => shown && change(shown), { revalidate: false });
     const hooks: SendHooks = {
-      onDraft: async (assignmentId: string, draft: DraftDocument) => {
-        const withDraft = (sheet: ProofSheet) => ({ ...sheet, draft });
-        await changeKept(sheetKey(assignmentId), withDraft);
-        await show(sheetKey(assignmentId), withDraft);
-      },
+      onDraft: showDraft,
+      onElsewhere: (assignmentId) => mutate(addressOf('proofSheet', { params: { assignmentId } })),
       onTakenOut: rememberTakenOut,
-      onJudged: async (of: Judged, now: VerdictsNow) => {
-        // What a second marker says is shown nowhere else.
-        if (of.second) return show<Review>(reviewKey(of), (review) => judged(review, now));
-        await mutate<ReviewGrid>(
-          (key) => typeof key === 'string' && key.endsWith('/grid'),
-          (grid) => grid && inGrid(grid, now),
-          { revalidate: false },
-        );
-        await show<Review>(reviewKey(of), (review) => judged(review, now));
-        // What was opened before the verdict had arrived shows how it stands now: lists, and which one waits next. An
-        // answer that is on its way is given up by the change above, so that the own page is asked for again, too.
-        const follows = (key: unknown) =>
-          typeof key === 'string' &&
-          (/\/(hand-ins|ledger)$/.test(key) || (now.state !== 'waiting' && key.endsWith('/review')));
-        void mutate(follows);
-      },
+      onJudged: showJudged,
       onNotJudged: (of, problem) => {
         toast.error(problem.message, { duration: 15_000 });
         return mutate(reviewKey(of));
@@ -103,31 +84,5 @@ export function useStoreSync(personId: string): void {
       clearTimeout(timer);
       removeEventListener('online', now);
     };
-  }, [fingerprint, signedOut, outdated, mutate, cache, firstPause]);
+  }, [fingerprint, signedOut, outdated, mutate, firstPause, showDraft, showJudged]);
 }
-
-/** A review with the judgement as it stands. */
-function judged(review: Review, { verdicts, levels, grade, adjustmentVersion, state }: VerdictsNow): Review {
-  const judgement = { ...review.judgement, verdicts, levels, grade };
-  return { ...review, adjustmentVersion, state, judgement };
-}
-
-/** The grid of a class with the verdicts that the server has now. */
-const inGrid = (grid: ReviewGrid, { handInId, verdicts, state }: VerdictsNow): ReviewGrid => ({
-  ...grid,
-  rows: grid.rows.map((row) =>
-    row.handInId === handInId
-      ? {
-          ...row,
-          state,
-          cells: row.cells.map((cell) => ({
-            ...cell,
-            verdicts: cell.verdicts.map((one) => ({
-              ...one,
-              verdict: verdicts[one.mustShowId]?.verdict ?? null,
-            })),
-          })),
-        }
-      : row,
-  ),
-});

@@ -1,7 +1,8 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useContext, useRef, useState } from 'react';
 import { classes } from './classes.ts';
+import { DialogStrip } from './dialogStrip.ts';
 import { useBackCloses } from './useBackCloses.ts';
 import { useBeginning } from './useBeginning.ts';
 
@@ -26,7 +27,8 @@ function waysBack(): readonly Element[] {
   const here = document.activeElement;
   if (!here || here === document.body) return [];
   const around = here.closest('[role=dialog]');
-  return [here, ...((around && openers.get(around)) ?? [])];
+  // Where what opened it is gone as well, one stays in the dialog around it.
+  return around ? [here, around, ...(openers.get(around) ?? [])] : [here];
 }
 
 /** The one dialog: focus begins where the work is and stays inside, Escape and the browser's Back close, focus goes back to where it came from, or to the page where that is gone. */
@@ -41,6 +43,7 @@ export function Dialog({
   closeLabel = 'Close',
 }: DialogProps): ReactNode {
   const full = size === 'full';
+  const strip = useContext(DialogStrip);
   useBackCloses(onClose);
   const dialog = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
@@ -58,7 +61,7 @@ export function Dialog({
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <Radix.Overlay className="fixed inset-0 z-50 bg-black/50" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
           {...(onEscape && { onEscapeKeyDown: onEscape })}
@@ -87,6 +90,7 @@ export function Dialog({
               <X size={20} aria-hidden />
             </Radix.Close>
           </header>
+          {strip}
           {description && (
             <Radix.Description className="px-4 pt-3 text-faded">{description}</Radix.Description>
           )}

@@ -3,7 +3,7 @@ import { isTyping } from './typing.ts';
 
 // What can be worked with at once: fields, and pictures and stages that answer to keys. A file is chosen by its button.
 const FIELD =
-  ':is(input:not([type=hidden], [type=file]), select, textarea, canvas[tabindex], [data-begin]):not(:disabled)';
+  ':is(input:not([type=hidden], [type=file], [readonly]), select, textarea, canvas[tabindex], [data-begin]):not(:disabled)';
 const MAIN = 'button[data-look=main]:not(:disabled)';
 /** What is being fetched is likelier to be the work than what stands around it. */
 const AWAITED = '[data-loading]';

@@ -33,7 +33,9 @@ export type FullDecision =
 interface IntakeOptions {
   assignmentId: string;
   points: readonly ProofPoint[];
+  /** those that take up a place; of `leaving` none does, though the server may not have let go of it yet */
   pictures: ReadonlyArray<{ proofPointId: string }>;
+  leaving: readonly string[];
   chosenId: string;
   /** the framing a new picture begins with */
   framingFor: (capture: Size) => Framing;
@@ -65,7 +67,7 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
         return { one, result: await admitBlob(blob, name, head, onSeen) };
       }),
     );
-    const { assignmentId, points, pictures, chosenId, framingFor, goesToCaptures } = latest.current;
+    const { assignmentId, points, pictures, leaving, chosenId, framingFor, goesToCaptures } = latest.current;
     const { onAdded, onFull, onKeep, onRefused } = latest.current;
     const refused: string[] = [];
     const good = checked.flatMap(({ one, result }) => {
@@ -80,6 +82,7 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
     const places = placePictures(good.length, points, counts, chosenId);
     for (const [index, { one, notes, bitmap }] of good.entries()) {
       let proofPointId = places[index];
+      let replaces = leaving;
       const { document, incoming } = one;
       if (goesToCaptures()) {
         bitmap.close();
@@ -99,6 +102,7 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
           continue;
         }
         if (decision.kind === 'elsewhere') proofPointId = decision.pointId;
+        else replaces = [...leaving, decision.evidenceId];
       }
       if (!proofPointId) {
         refused.push(
@@ -110,16 +114,9 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
       }
       const size = { width: bitmap.width, height: bitmap.height };
       const framing = framingFor(size);
-      const placed = happen(document, { kind: 'placed', assignmentId, proofPointId, size, notes, framing });
-      const inPlace = {
-        ...document,
-        ...size,
-        assignmentId,
-        proofPointId,
-        notes,
-        framing,
-        state: 'waiting' as const,
-      };
+      const place = { assignmentId, proofPointId, replaces, notes, framing };
+      const placed = happen(document, { kind: 'placed', size, ...place });
+      const inPlace = { ...document, ...size, ...place, state: 'waiting' as const };
       onAdded({ document: inPlace, blob: incoming.blob, bitmap }, good.length);
       await placed;
     }

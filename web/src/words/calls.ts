@@ -20,9 +20,9 @@ export const CALLS: Readonly<Record<OwnCode | EndCode, (data: Data) => string>> 
       ? `The server answered with an error (${String(status)}). Try again in a moment.`
       : 'The server’s answer cannot be read. Reload the page; perhaps it was updated.',
   'too-slow': () => 'The server took too long to answer. Try again in a moment.',
-  'signed-out': () => 'Your session has ended. Sign in again in another tab, then try once more here.',
+  'signed-out': () => 'Your session has ended. Sign in again, at the top, then try once more.',
   'other-person': () =>
-    'Somebody else has signed in in this browser. Sign in as yourself in another tab, then try once more here.',
+    'Somebody else has signed in in this browser. Sign in as yourself again, at the top, then try once more.',
   'outdated-page': () =>
     'Nachweis was updated. Copy what you have written here and not saved, then reload this page.',
 };

@@ -123,6 +123,8 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     return `It is in ${where}, handed in${which} and stays as long as that does.`;
   },
   'in-bin': () => 'The picture is in the bin of your captures. Put it back there, then use it.',
+  'point-full': ({ point }) =>
+    `${String(point)} has got another picture meanwhile, in another page or on another device, and has no place for one more. Nothing was replaced.`,
   'not-open': ({ title }) =>
     `“${String(title)}” is not open yet. Your picture is kept here; add it once it opens.`,
   closed: ({ title }) =>
