@@ -25,6 +25,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     actionTimeout: 40_000,
     navigationTimeout: 60_000,
-    ...quickBrowser(),
+    ...quickBrowser,
   },
 });

@@ -1,7 +1,7 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('a student asks for a judgement again, and has the answer where it was asked', async ({
   page,
@@ -9,9 +9,7 @@ test('a student asks for a judgement again, and has the answer where it was aske
   browser,
 }) => {
   const id = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${id}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, id);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: /^Release to/ }).click();
   await expect(page.getByText(/Changes show at once/)).toBeVisible();

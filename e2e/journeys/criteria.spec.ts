@@ -1,7 +1,7 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve } from '../fixtures/handIns.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 const TITLE = 'How the fit is judged';
 
@@ -35,9 +35,7 @@ test('a criterion is written by keys, read before the work, judged on its level,
   await expectClean(page, 'the proof sheet with a criterion');
   const handInId = await handInCurve(page, school);
 
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await expect(page.getByTestId('points')).toHaveText(/^– of/);
   const criterion = page.getByRole('group', { name: TITLE });
   const level = (name: string) => criterion.getByRole('button', { name });

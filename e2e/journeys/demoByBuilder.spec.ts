@@ -1,8 +1,9 @@
-import { randomUUID } from 'node:crypto';
-import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
+import { createHash, randomUUID } from 'node:crypto';
+import type { AssignmentDefinition, PointDefinition, References, WorkFiles } from '@nachweis/contract';
 import { formatPoints, wallTimeOf } from '@nachweis/core';
-import { demoAssignments } from '@nachweis/demo';
+import { demoAssignments, gaugeFile, ratingReferences } from '@nachweis/demo';
 import type { Locator, Page } from '@playwright/test';
+import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -77,6 +78,61 @@ async function write(page: Page, definition: AssignmentDefinition): Promise<void
   await page.getByLabel('How pictures are named').fill(definition.nameRule);
 }
 
+const hashOfPixels = async (bytes: Buffer) =>
+  createHash('sha256')
+    .update(await sharp(bytes).ensureAlpha().raw().toBuffer())
+    .digest('hex');
+
+/** The reference pictures that the demo adds to its rating curve are added by hand, and are the same. */
+async function addReferences(page: Page, assignmentId: string): Promise<void> {
+  const panel = page.getByRole('region', { name: 'Reference pictures' });
+  const wanted = ratingReferences();
+  for (const { point, png, caption, shown } of wanted) {
+    await panel.getByRole('button', { name: `Add a picture to P${point + 1}` }).click();
+    const dialog = page.getByRole('dialog', { name: `Reference picture for P${point + 1}` });
+    await dialog.getByLabel('What is right in it').fill(caption);
+    await dialog
+      .getByLabel('A file, or paste one')
+      .setInputFiles({ name: 'reference.png', mimeType: 'image/png', buffer: png });
+    await expect(dialog.getByAltText('Chosen for the reference')).toBeVisible();
+    await dialog.getByLabel('Students see it on their sheet').setChecked(shown);
+    await dialog.getByRole('button', { name: 'Add it' }).click();
+    await expect(dialog).toBeHidden();
+  }
+  const url = `/api/assignments/${assignmentId}`;
+  const { definition } = await (await page.request.get(`${url}/definition`)).json();
+  const { pictures }: References = await (await page.request.get(`${url}/references`)).json();
+  const made = await Promise.all(
+    pictures.map(async ({ proofPointId, caption, shown, href }) => ({
+      point: definition.points.findIndex(({ id }: PointDefinition) => id === proofPointId),
+      caption,
+      shown,
+      hash: await hashOfPixels(await (await page.request.get(href)).body()),
+    })),
+  );
+  const asDemo = wanted.map(async ({ point, png, caption, shown }) => ({
+    point,
+    caption,
+    shown,
+    hash: await hashOfPixels(png),
+  }));
+  expect(made).toEqual(await Promise.all(asDemo));
+}
+
+/** The file that the demo gives along to fill the gap with is added by hand, and is the same. */
+async function addFile(page: Page, assignmentId: string): Promise<void> {
+  const { name, bytes } = gaugeFile();
+  const panel = page.getByRole('region', { name: 'Files of the assignment' });
+  await panel.getByLabel('Add files').setInputFiles({ name, mimeType: 'text/csv', buffer: bytes });
+  await expect(panel.getByRole('listitem')).toHaveCount(1);
+  const { files }: WorkFiles = await (
+    await page.request.get(`/api/assignments/${assignmentId}/work-files`)
+  ).json();
+  expect(files.map((file) => file.name)).toEqual([name]);
+  const [made] = files;
+  expect((await (await page.request.get(made?.href ?? '')).body()).equals(bytes)).toBe(true);
+}
+
 for (const [name, definition] of Object.entries(demoAssignments(day)))
   test(`the demo’s assignment “${name}” is made with the builder alone, and is the same`, async ({
     page,
@@ -102,6 +158,8 @@ for (const [name, definition] of Object.entries(demoAssignments(day)))
     });
     expect(entered.ok()).toBe(true);
     expect(bare(made)).toEqual(bare(await read(asDemo)));
+    if (name === 'rating') await addReferences(page, madeId);
+    if (name === 'gap') await addFile(page, madeId);
   });
 
 test('a name is tried by the rule before the assignment is saved: what it says, or the smallest change', async ({

@@ -172,6 +172,9 @@ test('a button that works for a while has the focus again when it is done, in a 
   await page.keyboard.press('Escape');
   await page.goto('/ready');
   const again = page.getByRole('button', { name: 'Try again' }).first();
+  await again.waitFor();
+  // What is tried by itself is done: until then the first of them is another one.
+  await expect(page.getByRole('button', { name: 'Trying …' })).toHaveCount(0);
   await again.focus();
   await page.keyboard.press('Enter');
   await expect(again).toBeEnabled();

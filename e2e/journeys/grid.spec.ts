@@ -6,7 +6,7 @@ import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
 /** Three students have handed in two pictures each; an instructor looks at the grid. */
 async function openGrid(page: Page, school: School): Promise<void> {
-  for (const person of [school.student, school.classmate, school.hostile])
+  for (const person of [school.student, school.classmate, school.third])
     await handInCurve(page, school, undefined, person);
   await signIn(page, school, school.instructor);
   await page.goto(`/assignments/${school.curve.id}/hand-ins`);

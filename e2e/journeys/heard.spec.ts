@@ -2,7 +2,7 @@ import { openBench } from '../fixtures/bench.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview } from '../fixtures/seen.ts';
 
 // What a screen reader was found to leave out, or to keep for itself, when one was listened to (docs/decisions/0052).
 
@@ -61,9 +61,7 @@ test('verdicts that keys give, and the picture that an arrow goes to, are told w
   school,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   const stage = page.getByRole('application', { name: /^Picture of / });
   await stage.focus();
   await page.keyboard.press('1');

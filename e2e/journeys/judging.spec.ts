@@ -3,7 +3,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
-import { judgedAndBack, pictureSeen } from '../fixtures/seen.ts';
+import { judgedAndBack, openReview, pictureSeen } from '../fixtures/seen.ts';
 
 const verdictsOf = async (page: Page, handInId: string) => {
   const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
@@ -12,9 +12,7 @@ const verdictsOf = async (page: Page, handInId: string) => {
 
 async function review(page: Page, school: School): Promise<string> {
   const handInId = await handInCurve(page, school);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   return handInId;
 }
 const stage = (page: Page) => page.getByTestId('stage').locator('[data-scale]');
@@ -193,9 +191,7 @@ test('digits of the number pad count, n goes to the next one that waits, and the
 }) => {
   await handInOne(page, school, school.student);
   const first = await handInOne(page, school, school.classmate);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${first}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, first);
   // The verdict arrives only after the next one has been opened, which then still hears that the first waits.
   let arrive = () => {};
   const held = new Promise<void>((resolve) => {
@@ -352,14 +348,10 @@ test('what somebody else does to a hand-in is seen at once, and who else has it 
   browser,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   const context = await browser.newContext({ baseURL: school.address });
   const marker = await context.newPage();
-  await signIn(marker, school, school.colleague);
-  await marker.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(marker);
+  await openReview(marker, school, handInId, school.colleague);
   await expect(page.getByText(`${school.colleague.name} looks at this too`)).toBeVisible();
   await expect(marker.getByText(`${school.instructor.name} looks at this too`)).toBeVisible();
   // Words that are being written here survive what comes from elsewhere.

@@ -1,7 +1,7 @@
 import { handInOne } from '../fixtures/handIns.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('a verdict given without the server is shown as not sent, outlives a reload, and is entered when it is back', async ({
   page,
@@ -98,9 +98,7 @@ test('a browser that keeps nothing says so of a picture, a statement and a verdi
   await page.unroute('**/statement');
   await expect.poll(async () => (await serverDraft(page, school.curve)).statement).toBe('Half a thought');
 
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.route('**/verdicts', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(notSent).toBeVisible();

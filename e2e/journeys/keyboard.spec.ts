@@ -4,7 +4,7 @@ import { expect, type Person, serverDraft, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
 // Behind the last of a page Tab goes on with the first only where the browser has a window.
-test.use(wholeBrowser());
+test.use(wholeBrowser);
 
 /** Tabs on until what has the focus is the wanted thing: what cannot be reached by Tab fails here. */
 async function tabTo(page: Page, name: RegExp, role?: string): Promise<void> {

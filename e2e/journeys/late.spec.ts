@@ -1,7 +1,7 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview } from '../fixtures/seen.ts';
 
 /** A wall time in Berlin, as a field for date and time takes it, some hours from now. */
 const berlin = (hours: number) =>
@@ -52,9 +52,7 @@ test('what lateness costs is written in the builder, said before handing in, and
   await page.getByRole('heading', { name: 'Receipt' }).waitFor();
   const handInId = /hand-ins\/([\w-]+)/.exec(page.url())?.[1] ?? '';
 
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('1');
   await expect(page.getByTestId('points')).toHaveText('0.8 of 1');
   await expect(page.getByTestId('how-it-came')).toHaveText(

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('the ledger shows how everybody stands, goes to a hand-in, and is saved as a table', async ({
   page,
@@ -141,9 +141,7 @@ test('points come in as a table: what would change is seen, what is wrong is nam
   school,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('1');
   await expect(page.getByRole('button', { name: /^Release to/ })).toBeEnabled();
   const { assignment } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
@@ -171,9 +169,7 @@ test('points come in as a table: what would change is seen, what is wrong is nam
 
 test('a class is released at a set time: the students see nothing before', async ({ page, school }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('1');
   await expect(page.getByRole('button', { name: /^Release to/ })).toBeEnabled();
   await page.goto(`/assignments/${school.single.id}/hand-ins`);

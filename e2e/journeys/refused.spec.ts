@@ -79,7 +79,7 @@ test('an animated picture gives its first frame and says so', async ({ page, sch
 
 test('hostile words are shown as words and break no layout', async ({ page, school, browser }) => {
   const words = `<img src=x onerror="document.title='broken'"> \u202e${'👩‍🔬'.repeat(20)} ${'x'.repeat(10_000)}`;
-  await signIn(page, school, school.hostile);
+  await signIn(page, school, school.student);
   await openSheet(page, school.curve);
   await dropFiles(
     page,

@@ -5,16 +5,14 @@ import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
-import { pictureSeen } from '../fixtures/seen.ts';
+import { openReview } from '../fixtures/seen.ts';
 
 test('a remark on a box that is drawn, with a sign, about a must-show; changed to a ring by keys; Escape leaves it', async ({
   page,
   school,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   const surface = await page.locator('[data-scale]').first().boundingBox();
   if (!surface) throw new Error('The picture has no place.');
   const at = (x: number, y: number): [number, number] => [
@@ -79,9 +77,7 @@ test('where the browser keeps nothing beside the work, a remark is written and a
       throw new DOMException('It is full.', 'QuotaExceededError');
     };
   });
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('r');
   await page.getByRole('textbox', { name: /Remark at/ }).waitFor();
   await page.keyboard.type('Label the axis.');
@@ -104,9 +100,7 @@ test('words that are kept are found by typing; a remark is given to others after
 }) => {
   const other = await handInOne(page, school, school.classmate);
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('r');
   await page.getByRole('textbox', { name: /Remark at/ }).waitFor();
   await page.keyboard.type(`Label the axis, ${school.student.name}.`);
@@ -149,9 +143,7 @@ test('what the student will see is seen before it is released; the student answe
   browser,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('1');
   await page.keyboard.press('r');
   await page.getByRole('textbox', { name: /Remark at/ }).fill('Which unit?');
@@ -208,9 +200,7 @@ test('what the student will see is seen before it is released; the student answe
 
 test('remarks go out as Web Annotations and come in again, all of them or none', async ({ page, school }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.keyboard.press('r');
   await page.getByRole('textbox', { name: /Remark at/ }).fill('Which unit?');
   await page.getByRole('radio', { name: 'Ring' }).click();
@@ -253,9 +243,7 @@ test('a picture is pasted into a remark and kept while it is written, given with
   school,
 }) => {
   const handInId = await handInOne(page, school, school.student);
-  await signIn(page, school, school.instructor);
-  await page.goto(`/hand-ins/${handInId}/review`);
-  await pictureSeen(page);
+  await openReview(page, school, handInId);
   await page.getByRole('button', { name: 'To the whole hand-in' }).click();
   await page.keyboard.type('So it');
   await copyPicture(page, await testPicture(300, 200));

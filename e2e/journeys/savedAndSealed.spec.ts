@@ -5,7 +5,7 @@ import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, test } from '../fixtures/school.ts';
 
 // Letters are smoothed as in the browser that people have: the one without a window smooths them in a way of its own.
-test.use(wholeBrowser());
+test.use(wholeBrowser);
 
 test('what the browser saves is what the server seals, for every kind of mark', async ({ page, school }) => {
   await openBench(page, school);

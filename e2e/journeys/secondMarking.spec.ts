@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
 test('a colleague marks a second time by keys, seeing nothing of the first; what differs is settled', async ({
@@ -94,11 +95,7 @@ test('two hand-ins marked in a hurry stay two: keys pressed while the last verdi
     await handInOne(page, school, school.student),
     await handInOne(page, school, school.classmate),
   ];
-  await signIn(page, school, school.instructor);
-  await page.request.post(`/api/assignments/${school.single.id}/second-marking`, {
-    data: { id: randomUUID(), markerId: school.colleague.id, share: { kind: 'all' } },
-    headers: { Origin: school.address },
-  });
+  await orderSecondMarking(page, school);
   await signIn(page, school, school.colleague);
   // No answer is there before one has gone on.
   let letGo = () => {};
@@ -115,8 +112,9 @@ test('two hand-ins marked in a hurry stay two: keys pressed while the last verdi
   await page.keyboard.press('3');
   await page.keyboard.press('n');
   await expect(page).toHaveURL(new RegExp(`${handIns[1]}/second`));
-  await pictureSeen(page);
+  // The address changes before the page does: until this is read, the picture on the screen is the one before.
   await expect(page.getByText('1 still to judge')).toBeVisible();
+  await pictureSeen(page);
   letGo();
   await page.keyboard.press('2');
   await expect(page.getByText('All is judged.')).toBeVisible();
@@ -127,3 +125,12 @@ test('two hand-ins marked in a hurry stay two: keys pressed while the last verdi
   await expect.poll(() => saidOf(handIns[0])).toEqual(['not-shown']);
   await expect.poll(() => saidOf(handIns[1])).toEqual(['partly']);
 });
+
+/** All hand-ins of the assignment with one picture are to be marked a second time, by the colleague. */
+async function orderSecondMarking(page: Page, school: School): Promise<void> {
+  await signIn(page, school, school.instructor);
+  await page.request.post(`/api/assignments/${school.single.id}/second-marking`, {
+    data: { id: randomUUID(), markerId: school.colleague.id, share: { kind: 'all' } },
+    headers: { Origin: school.address },
+  });
+}

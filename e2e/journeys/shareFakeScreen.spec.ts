@@ -2,7 +2,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { wholeBrowser } from '../fixtures/browsers.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-test.use(wholeBrowser('--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'));
+test.use(wholeBrowser);
 test('a frame is frozen at full size, and the share stays open until it is stopped', async ({
   page,
   school,

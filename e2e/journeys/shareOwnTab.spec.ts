@@ -1,8 +1,8 @@
-import { wholeBrowser } from '../fixtures/browsers.ts';
+import { sharingItself } from '../fixtures/browsers.ts';
 import { pixelsOf } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-test.use(wholeBrowser('--auto-accept-this-tab-capture'));
+test.use(sharingItself);
 test('the picture has the real pixels of what was shared', async ({ page, school }) => {
   await page.addInitScript(() => {
     const real = navigator.mediaDevices.getDisplayMedia.bind(navigator.mediaDevices);

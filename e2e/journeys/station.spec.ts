@@ -5,7 +5,7 @@ import { expectBegun } from '../fixtures/dialogs.ts';
 import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
-test.use(wholeBrowser('--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'));
+test.use(wholeBrowser);
 
 /**
  * A screen whose pictures the test decides: a canvas whose stream stands in for what the browser would share. What

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { at, desktop, PANEL, WINDOW } from '../fixtures/knownDesktop.ts';
+import { at, boxOf, desktop, PANEL, WINDOW } from '../fixtures/knownDesktop.ts';
 import { painted } from '../fixtures/painted.ts';
 import { dropFiles } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, signIn, test } from '../fixtures/school.ts';
@@ -38,8 +38,6 @@ async function press(page: Page, from: [number, number], to: [number, number]): 
   return () => send('touchEnd', []).then(() => undefined);
 }
 
-const boxOf = ({ x, y, width, height }: typeof WINDOW) => `${x},${y},${width},${height}`;
-
 test('a finger draws a region; the loupe stays above it, and goes when it is lifted', async ({
   page,
   school,
@@ -62,22 +60,20 @@ test('a finger draws a region; the loupe stays above it, and goes when it is lif
   expect(Math.abs(y + height - 701)).toBeLessThanOrEqual(4);
 });
 
-test('a tap lights up the smallest part, the next what is around it, and a button takes it', async ({
-  page,
-  school,
-}) => {
+test('a tap lights up the window, the next a part of it, and a button takes it', async ({ page, school }) => {
   await open(page, school);
   await page.getByRole('button', { name: 'Window or part' }).tap();
   const lit = page.getByTestId('lit-part');
-  await tap(page, PANEL.x + 100, PANEL.y + 70);
+  const onPanel = () => tap(page, PANEL.x + 90, PANEL.y + 60);
+  await onPanel();
+  await expect(lit).toHaveAttribute('data-box', boxOf(WINDOW));
+  await onPanel();
+  // In the window lies its content, in that the panel; after the smallest it begins with the window again.
+  const content = { ...WINDOW, y: WINDOW.y + 30, height: WINDOW.height - 30 };
+  await expect(lit).toHaveAttribute('data-box', boxOf(content));
+  await onPanel();
   await expect(lit).toHaveAttribute('data-box', boxOf(PANEL));
-  await tap(page, PANEL.x + 90, PANEL.y + 60);
-  // Around the panel is the window's content, around that the window.
-  await expect(lit).toHaveAttribute(
-    'data-box',
-    boxOf({ ...WINDOW, y: WINDOW.y + 30, height: WINDOW.height - 30 }),
-  );
-  await tap(page, PANEL.x + 90, PANEL.y + 60);
+  await onPanel();
   await expect(lit).toHaveAttribute('data-box', boxOf(WINDOW));
   await page.getByRole('button', { name: 'Take this part' }).tap();
   await expect(page.getByTestId('frame')).toHaveAttribute('data-box', boxOf(WINDOW));

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { addByDrop } from '../fixtures/pictures.ts';
-import { expect, openSheet, serverDraft, signIn, signInByForm, test, WEB } from '../fixtures/school.ts';
+import { expect, openSheet, PASSWORD, serverDraft, signIn, test, WEB } from '../fixtures/school.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -250,8 +250,9 @@ test('a session that ended without a connection asks to sign in, and what was ma
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   await page.context().clearCookies();
   await school.start();
-  await page.getByRole('link', { name: 'Sign in again' }).click();
-  await signInByForm(page, school.student);
+  await page.getByRole('button', { name: 'Sign in again' }).click();
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.keyboard.press('Enter');
   await expect(page.locator('[data-status=saved]')).toBeVisible({ timeout: 20_000 });
 });
 

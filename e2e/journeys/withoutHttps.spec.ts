@@ -1,19 +1,16 @@
 import { writeFile } from 'node:fs/promises';
-import { quickBrowser } from '../fixtures/browsers.ts';
+import { OTHER_HOST } from '../fixtures/browsers.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, signInByForm, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
 // A name that is no own machine's: to pages from there browsers give neither locks nor hashes nor random ids (W3C Secure
 // Contexts). So a server is reached that is tried in a school before it has a certificate.
-const HOST = 'nachweis.school.example';
-test.use(quickBrowser(`--host-resolver-rules=MAP ${HOST} 127.0.0.1`));
-
 test('where a server is tried without HTTPS, a picture is taken, handed in, checked, judged and released', async ({
   page,
   school,
 }, testInfo) => {
-  const address = school.address.replace('127.0.0.1', HOST);
+  const address = school.address.replace('127.0.0.1', OTHER_HOST);
   const failed: string[] = [];
   page.on('pageerror', (error) => failed.push(error.message));
   await page.goto(`${address}/sign-in`);
