@@ -4,6 +4,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
+import { sendingIsOver, writesTo } from '../fixtures/sent.ts';
 
 test('a colleague marks a second time by keys, seeing nothing of the first; what differs is settled', async ({
   page,
@@ -118,13 +119,50 @@ test('two hand-ins marked in a hurry stay two: keys pressed while the last verdi
   letGo();
   await page.keyboard.press('2');
   await expect(page.getByText('All is judged.')).toBeVisible();
-  const saidOf = async (handInId: string | undefined) => {
-    const { judgement } = await (await page.request.get(`/api/hand-ins/${handInId}/second-review`)).json();
-    return Object.values(judgement.verdicts as Record<string, { verdict: string }>).map((one) => one.verdict);
-  };
-  await expect.poll(() => saidOf(handIns[0])).toEqual(['not-shown']);
-  await expect.poll(() => saidOf(handIns[1])).toEqual(['partly']);
+  await expect.poll(() => saidOf(page, handIns[0])).toEqual(['not-shown']);
+  await expect.poll(() => saidOf(page, handIns[1])).toEqual(['partly']);
 });
+
+test('a second marker has the hand-in in two tabs: each shows what was said in the other, and it is sent once', async ({
+  page,
+  school,
+  context,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await orderSecondMarking(page, school);
+  await signIn(page, school, school.colleague);
+  const other = await context.newPage();
+  const tabs = [page, other];
+  const sent = writesTo(context, '/second-verdicts');
+  for (const tab of tabs) {
+    await tab.bringToFront();
+    await tab.goto(`/hand-ins/${handInId}/second`);
+    await expect(tab.getByText('1 still to judge')).toBeVisible();
+    await pictureSeen(tab);
+  }
+  for (const [times, tab, key, verdict, words] of [
+    [1, page, '1', 'shown', 'shown'],
+    [2, other, '3', 'not-shown', 'not shown'],
+    [3, page, '2', 'partly', 'partly shown'],
+  ] as const) {
+    await tab.bringToFront();
+    await tab.keyboard.press(key);
+    await expect.poll(() => saidOf(page, handInId)).toEqual([verdict]);
+    await expect.poll(() => sendingIsOver(page)).toBe(true);
+    for (const one of tabs) {
+      await expect(one.getByText('All is judged.')).toBeVisible();
+      const given = one.getByRole('group', { name: /^Verdict on/ }).getByRole('button', { pressed: true });
+      await expect(given).toHaveText(new RegExp(`^${words}`));
+    }
+    expect(sent).toHaveLength(times);
+  }
+});
+
+/** What the second marker has said of each must-show, as the server has it. */
+async function saidOf(page: Page, handInId: string | undefined): Promise<string[]> {
+  const { judgement } = await (await page.request.get(`/api/hand-ins/${handInId}/second-review`)).json();
+  return Object.values(judgement.verdicts as Record<string, { verdict: string }>).map((one) => one.verdict);
+}
 
 /** All hand-ins of the assignment with one picture are to be marked a second time, by the colleague. */
 async function orderSecondMarking(page: Page, school: School): Promise<void> {

@@ -4,6 +4,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { openBench } from '../fixtures/bench.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { sendingIsOver, writesTo } from '../fixtures/sent.ts';
 
 test('a picture that is on the bench in another tab is seen there, taken over by keys, and nothing of either tab is lost', async ({
   page,
@@ -53,11 +54,15 @@ test('what is sent in one tab is seen in the other at once, takes its place ther
 }) => {
   await signIn(page, school, school.student);
   const other = await context.newPage();
+  const sent = writesTo(context, '/api/evidence/');
   await openSheet(other, school.single);
   await openSheet(page, school.single);
   await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
   await expect(other.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
+  // Each tab sees what waits, and one of them sends it.
+  await expect.poll(() => sendingIsOver(other)).toBe(true);
+  expect(sent).toHaveLength(1);
   await expect(other.locator('main img[data-painted]')).toHaveCount(1);
   await addByDropOnFull(other, 340);
   await expect(page.locator('[data-status]')).toHaveText(['340 × 200 · saved']);

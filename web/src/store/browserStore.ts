@@ -74,6 +74,10 @@ export async function openStore(personId: string, thenRead: () => Promise<void>)
   }
 }
 
+/** Reads what all tabs have written up to now. */
+export const refreshStore = (): Promise<unknown> =>
+  Promise.all([pictureEntries.refresh(), statementEntries.refresh(), judgementEntries.refresh()]);
+
 /** Whether what an earlier visit left has been read, or cannot be. */
 export const isStoreOpen = (personId: string): boolean => openedFor.has(personId);
 

@@ -134,6 +134,21 @@ describe('entries that several tabs keep', () => {
     expect(d.entries.get('n')?.done.sort()).toEqual(['a', 'b']);
     expect(two.get('n')?.done.sort()).toEqual(['a', 'b']);
   });
+  it('are gone after reading again, though the bell was not heard: who sends next puts nothing back', async () => {
+    const d = disk();
+    const [one, two] = [d.tab(), d.tab()];
+    await d.opened(one, two);
+    void one.change('n', add('a'));
+    await d.settle();
+    void one.change('n', () => null);
+    // It is written, and the other tab has not been told.
+    d.steps.shift()?.();
+    expect(two.get('n')).toBeDefined();
+    void two.refresh().then(() => two.change('n', (current) => current && add('asked')(current)));
+    await d.settle();
+    expect(two.get('n')).toBeUndefined();
+    expect(d.entries.has('n')).toBe(false);
+  });
   it('stay where they were written after the disk was read and before the tab hears of it', async () => {
     const d = disk();
     const [one, two] = [d.tab(), d.tab()];

@@ -56,6 +56,8 @@ export interface KeptStore<T extends Kept> {
   isRefused(key: string): boolean;
   /** Reads what lies on disk for a person, with what a page that went could not write any more. */
   open(personId: string): Promise<void>;
+  /** Reads what lies on disk now. Who is told later that another tab changed something would go on from what was. */
+  refresh(): Promise<void>;
   /** The page goes: what is not on disk yet is left for the next one. */
   leave(): void;
   subscribe(listener: () => void): () => void;
@@ -226,6 +228,7 @@ export function createKeptStore<T extends Kept>(
       await takeUp(personId);
       await read();
     },
+    refresh: read,
     leave() {
       for (const key of unwritten.keys()) {
         const entry = get(key) ?? null;

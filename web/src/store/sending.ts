@@ -1,6 +1,6 @@
 import { ApiProblem, ownProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
-import { judgementEntries, statementEntries } from './browserStore.ts';
+import { judgementEntries, refreshStore, statementEntries } from './browserStore.ts';
 import { fateOf, RoundEnded } from './fateOf.ts';
 import type { KeptJudgement } from './judgement.ts';
 import { nextRevision } from './nextRevision.ts';
@@ -29,6 +29,9 @@ export async function sendAll(hooks: SendHooks): Promise<SendResult> {
   const each = async (work: () => Promise<boolean>) => {
     if (!(await work())) left = true;
   };
+  // The tab that sent before this one has taken out what it sent, and the bell that says so may not have been heard:
+  // this one would send it again and put it back. A disk that cannot be read is no reason to send nothing.
+  await refreshStore().catch(() => undefined);
   try {
     const pictures = [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt);
     // What goes makes room for what comes.
