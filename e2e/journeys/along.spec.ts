@@ -76,6 +76,28 @@ test('a copy of an earlier assignment has its files and reference pictures, also
   await expectMore(page);
 });
 
+test('a copy of one that is over is not over: its times are weeks later; one that is due already says so before it is given', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await beginNew(page);
+  await page.getByLabel('Begin with a copy of').selectOption({ label: 'Probe start-up' });
+  await expect(
+    page.getByText(/Its due time has passed, so all its times are \d+ weeks? later here\./),
+  ).toBeVisible();
+  const passed = page.getByText('This has passed already');
+  await expect(passed).toHaveCount(0);
+  const due = page.getByLabel('Due', { exact: true });
+  expect(Date.parse(await due.inputValue())).toBeGreaterThan(Date.now());
+  await due.fill('2026-01-09T17:00');
+  await expect(passed).toBeVisible();
+  await page.getByLabel('Opens', { exact: true }).fill('2026-01-05T08:00');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('A draft: no student sees it.')).toBeVisible();
+  await expect(page.getByText('Its due time has passed. Nobody can hand in any more.')).toBeVisible();
+});
+
 test('an assignment goes to another as one file, with what hangs on it; a wrong file says which field', async ({
   page,
   school,

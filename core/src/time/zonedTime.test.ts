@@ -2,7 +2,7 @@
 // 02:00 (Directive 2000/84/EC); in America/New_York: 8 March and 1 November.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { daysLater, instantOf, wallTimeOf } from './zonedTime.ts';
+import { daysLater, instantOf, wallTimeOf, weeksToCome } from './zonedTime.ts';
 
 describe('wall times of a course', () => {
   it.each([
@@ -58,5 +58,33 @@ describe('days later', () => {
     ['2026-10-20T21:59:59.000Z', 14, 'Europe/Berlin', '2026-11-03T22:59:59.000Z'],
   ])('%s and %i in %s is %s', (instant, days, zone, later) => {
     expect(daysLater(instant, days, zone)).toBe(later);
+  });
+});
+
+describe('weeks to come', () => {
+  it.each([
+    // Nine in the morning of a Monday in Berlin, seen from the next Monday one minute before and at nine.
+    ['2026-11-23T08:00:00.000Z', '2026-11-30T07:59:00.000Z', 1],
+    ['2026-11-23T08:00:00.000Z', '2026-11-30T08:00:00.000Z', 2],
+    ['2026-11-23T08:00:00.000Z', '2026-11-22T08:00:00.000Z', 0],
+    // Over the end of daylight saving the week is an hour longer, over its beginning an hour shorter.
+    ['2026-10-19T07:00:00.000Z', '2026-10-26T07:30:00.000Z', 1],
+    ['2026-03-23T08:00:00.000Z', '2026-03-30T07:30:00.000Z', 2],
+  ])('of %s, seen from %s, are %i', (instant, now, weeks) => {
+    expect(weeksToCome(instant, Date.parse(now), 'Europe/Berlin')).toBe(weeks);
+  });
+  it('are the fewest that lie in the future', () => {
+    const minute = fc.integer({ min: Date.UTC(2020, 0) / 60_000, max: Date.UTC(2035, 0) / 60_000 });
+    const zone = fc.constantFrom('Europe/Berlin', 'America/St_Johns', 'Australia/Lord_Howe', 'UTC');
+    fc.assert(
+      fc.property(minute, minute, zone, (then, at, timeZone) => {
+        const instant = new Date(then * 60_000).toISOString();
+        const now = at * 60_000;
+        const weeks = weeksToCome(instant, now, timeZone);
+        expect(Date.parse(daysLater(instant, 7 * weeks, timeZone))).toBeGreaterThan(now);
+        if (weeks > 0)
+          expect(Date.parse(daysLater(instant, 7 * (weeks - 1), timeZone))).toBeLessThanOrEqual(now);
+      }),
+    );
   });
 });

@@ -37,6 +37,20 @@ export function daysLater(instant: string, days: number, timeZone: string): stri
   return moved ? new Date(Date.parse(moved) + (Date.parse(instant) % MINUTE_MS)).toISOString() : instant;
 }
 
+/**
+ * The fewest whole weeks of the calendar after which a wall time lies in the future: a Monday stays a Monday.
+ *
+ * @param instant ISO 8601 in UTC
+ * @param now milliseconds since 1970
+ * @returns 0 where it does already
+ */
+export function weeksToCome(instant: string, now: number, timeZone: string): number {
+  // Daylight saving makes a week of the calendar an hour shorter or longer: one less is tried first.
+  let weeks = Math.max(0, Math.floor((now - Date.parse(instant)) / (7 * DAY_MS)) - 1);
+  while (Date.parse(daysLater(instant, 7 * weeks, timeZone)) <= now) weeks++;
+  return weeks;
+}
+
 const MINUTE_MS = 60_000;
 const DAY_MS = 24 * 3_600_000;
 

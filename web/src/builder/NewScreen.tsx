@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { serverNow } from '../api/serverClock.ts';
 import { useApi } from '../api/useApi.ts';
 import { control, Field } from '../ui/Field.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
@@ -14,9 +15,19 @@ import { BuilderForm } from './BuilderForm.tsx';
 import { enterNew, withoutIds } from './enterNew.ts';
 import { type BuilderForm as Form, newForm, toForm } from './form.ts';
 import { newIds } from './newIds.ts';
+import { forNextTime } from './nextTime.ts';
 import { keepNotBrought } from './notBrought.ts';
 import { useAlong } from './useAlong.ts';
 import { keptForm } from './useBuilderDraft.ts';
+
+interface Start {
+  form: Form;
+  restored: boolean;
+  /** how often it was begun anew */
+  times: number;
+  /** that the times of what it was begun with were moved by */
+  weeks: number;
+}
 
 /** A new assignment of a course, from nothing, from an earlier one, or from a file. */
 export default function NewScreen(): ReactNode {
@@ -35,9 +46,10 @@ export default function NewScreen(): ReactNode {
 function New({ course }: { course: CourseView }): ReactNode {
   const navigate = useNavigate();
   const draft = `new-${course.id}`;
-  const [start, setStart] = useState<{ form: Form; restored: boolean; times: number }>(() => {
+  const [start, setStart] = useState<Start>(() => {
     const kept = keptForm(draft);
-    return { form: kept?.form ?? newForm(new Date(), course.timeZone), restored: kept !== null, times: 0 };
+    const form = kept?.form ?? newForm(new Date(serverNow()), course.timeZone);
+    return { form, restored: kept !== null, times: 0, weeks: 0 };
   });
   // Made once, so that saving again after a lost answer, or after a reload, enters it once.
   const [ids] = useState(() => newIds(draft, start.restored));
@@ -46,8 +58,9 @@ function New({ course }: { course: CourseView }): ReactNode {
   const { along, lost } = comes;
   const begin = (definition: AssignmentDefinition) => {
     setProblem('');
-    const form = toForm(withoutIds(definition), course.timeZone);
-    setStart({ form, restored: false, times: start.times + 1 });
+    const next = forNextTime(withoutIds(definition), serverNow(), course.timeZone);
+    const form = toForm(next.definition, course.timeZone);
+    setStart({ form, restored: false, times: start.times + 1, weeks: next.weeks });
   };
   const copy = async (assignmentId: string) => {
     try {
@@ -127,7 +140,7 @@ function New({ course }: { course: CourseView }): ReactNode {
                 }}
               />
             </Field>
-            {along && <ComesAlong along={along} />}
+            {along && <ComesAlong along={along} weeks={start.weeks} />}
             {lost && (
               <p role="status" className="text-sm text-ochre">
                 The files and reference pictures of {lost} went with the reload. Begin with it again, or add
@@ -146,7 +159,13 @@ function New({ course }: { course: CourseView }): ReactNode {
   );
 }
 
-function ComesAlong({ along: { from, files, references } }: { along: Along }): ReactNode {
+function ComesAlong({
+  along: { from, files, references },
+  weeks,
+}: {
+  along: Along;
+  weeks: number;
+}): ReactNode {
   const some = [
     files.length > 0 && several(files.length, 'file'),
     references.length > 0 && several(references.length, 'reference picture'),
@@ -154,6 +173,7 @@ function ComesAlong({ along: { from, files, references } }: { along: Along }): R
   return (
     <p role="status" className="written text-sm text-faded">
       Begun with {from}.{some.length > 0 && ` Once this is saved, ${some.join(' and ')} of it come along.`}
+      {weeks > 0 && ` Its due time has passed, so all its times are ${several(weeks, 'week')} later here.`}
     </p>
   );
 }

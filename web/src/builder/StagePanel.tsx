@@ -6,6 +6,7 @@ import { callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
+import { useNow } from '../ui/useNow.ts';
 import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { fileOf } from './along.ts';
 
@@ -23,6 +24,8 @@ interface StagePanelProps {
 /** How far an assignment is, and what can be done with all of it. */
 export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
   const { id, stage, handIns, drafts, definition } = view;
+  const { dueAt, lateUntil } = definition;
+  const now = useNow();
   const navigate = useNavigate();
   const [problem, setProblem] = useState('');
   const go = async (next: Stage) => {
@@ -67,6 +70,14 @@ export function StagePanel({ view, onChanged }: StagePanelProps): ReactNode {
         <strong>{WORDS[stage]}</strong>
         {stage !== 'draft' && ` Students with work in it: ${drafts}. Hand-ins: ${handIns}.`}
       </p>
+      {stage === 'draft' && Date.parse(dueAt) <= now && (
+        <p className="border-l-4 border-ochre-mark bg-ochre-wash px-2 py-1 text-ochre">
+          Its due time has passed.{' '}
+          {lateUntil && Date.parse(lateUntil) > now
+            ? 'Whatever is handed in now is late.'
+            : 'Nobody can hand in any more.'}
+        </p>
+      )}
       {problem && (
         <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1">
           {problem}

@@ -1,7 +1,9 @@
 import type { CourseView } from '@nachweis/contract';
+import { instantOf } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
+import { useNow } from '../ui/useNow.ts';
 import type { BuilderForm } from './form.ts';
 import { LateFields } from './LateFields.tsx';
 import { StatementFields } from './StatementFields.tsx';
@@ -17,10 +19,12 @@ export function TermsFields({
   const { register, control: fields, formState } = form;
   const { errors } = formState;
   const { timeZone } = course;
-  const [attempts, late, group] = useWatch({
+  const [attempts, due, late, group] = useWatch({
     control: fields,
-    name: ['attempts', 'late', 'groupColumn'],
+    name: ['attempts', 'due', 'late', 'groupColumn'],
   });
+  const now = useNow();
+  const dueAt = instantOf(due, timeZone);
   const columns = new Set(course.people.flatMap((person) => Object.keys(person.fields)));
   // One that the class list does not have any more stays to be seen.
   if (group) columns.add(group);
@@ -34,7 +38,11 @@ export function TermsFields({
         <Field label="Opens" fault={errors.opens?.message}>
           <input type="datetime-local" {...register('opens')} className={control} />
         </Field>
-        <Field label="Due" fault={errors.due?.message}>
+        <Field
+          label="Due"
+          fault={errors.due?.message}
+          hint={dueAt && Date.parse(dueAt) <= now ? 'This has passed already' : ''}
+        >
           <input type="datetime-local" {...register('due')} className={control} />
         </Field>
         <Field label="Taken late until" hint="Empty: nothing is taken late" fault={errors.late?.message}>
