@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
 import { MarksShown } from '../judging/MarksShown.tsx';
-import { NothingHandedIn, PictureStage } from '../judging/PictureStage.tsx';
+import { NothingHandedIn, PictureFile, PictureStage } from '../judging/PictureStage.tsx';
 import { mayBeJudged } from '../judging/seenPictures.ts';
 import { useReview } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
@@ -98,6 +98,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
           <NothingHandedIn />
         )}
       </div>
+      {/* What is known of the file comes last: the room is the picture's. */}
       <div className="max-h-[45%] overflow-auto border-t border-rule">
         <JudgingPanels
           review={review}
@@ -110,6 +111,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
           onVerdicts={give}
           onLevels={actions.setLevels}
         />
+        {item && <PictureFile item={item} review={review} />}
       </div>
     </>
   );

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import { chosenOf, JudgingPanels } from './JudgingPanels.tsx';
 import { MarksShown } from './MarksShown.tsx';
-import { NothingHandedIn, PictureStage } from './PictureStage.tsx';
+import { NothingHandedIn, PictureFile, PictureStage } from './PictureStage.tsx';
 import { Asked } from './PointParts.tsx';
 import { PointTabs } from './PointTabs.tsx';
 import { StatementPart } from './StatementPart.tsx';
@@ -101,6 +101,7 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
           ) : (
             <NothingHandedIn />
           )}
+          {item && <PictureFile item={item} review={review} />}
         </section>
         <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
           <p className="border-b border-rule px-3 py-1.5 text-sm text-faded">{note}</p>

@@ -151,15 +151,21 @@ export function PictureStage(props: PictureStageProps): ReactNode {
         </Stage>
       )}
       <MarkNotes marks={item.marks} />
-      <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
-        <FileLink item={item} />
-        <span className="text-faded">
-          {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}
-          {SOURCE_WORDS[item.source]}
-          <RecordLine jws={item.record} timeZone={review.assignment.timeZone} />
-        </span>
-      </p>
     </>
+  );
+}
+
+/** The file that was handed in, and where its picture came from. */
+export function PictureFile({ item, review }: { item: HandInItem; review: Review }): ReactNode {
+  return (
+    <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
+      <FileLink item={item} />
+      <span className="text-faded">
+        {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}
+        {SOURCE_WORDS[item.source]}
+        <RecordLine jws={item.record} timeZone={review.assignment.timeZone} />
+      </span>
+    </p>
   );
 }
 

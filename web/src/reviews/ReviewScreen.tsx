@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
 import { MarksShown } from '../judging/MarksShown.tsx';
-import { NothingHandedIn, PictureStage } from '../judging/PictureStage.tsx';
+import { NothingHandedIn, PictureFile, PictureStage } from '../judging/PictureStage.tsx';
 import { Asked } from '../judging/PointParts.tsx';
 import { PointTabs } from '../judging/PointTabs.tsx';
 import { drawn, movedTo, placeOf, WHOLE } from '../judging/remarkPlaces.ts';
@@ -188,6 +188,7 @@ function ReviewDesk({
           ) : (
             <NothingHandedIn />
           )}
+          {item && <PictureFile item={item} review={review} />}
         </section>
         <aside
           // Everybody’s begins at its top, with nothing of the one before.
