@@ -55,7 +55,11 @@ describe('a screen in its bezel', () => {
     const y = points.reduce((sum, p) => sum + p.y, 0) / 4;
     return points.map((p) => ({ x: x + (p.x - x) * share, y: y + (p.y - y) * share }));
   };
-  function screen(lit: string): Raster {
+  const lit94 = within(quad(25), 0.94);
+  function screen(
+    lit: string,
+    { bezel = '#1c1c1e', more = (_: (points: readonly Point[], colour: string) => void) => {} } = {},
+  ): Raster {
     const context = createCanvas(WIDTH, HEIGHT).getContext('2d');
     const fill = (points: readonly Point[], colour: string) => {
       context.fillStyle = colour;
@@ -65,21 +69,53 @@ describe('a screen in its bezel', () => {
     };
     context.fillStyle = '#a9a49c';
     context.fillRect(0, 0, WIDTH, HEIGHT);
-    fill(quad(25), '#1c1c1e');
+    fill(quad(25), bezel);
     context.fillRect(470, 500, 60, 150);
-    fill(within(quad(25), 0.94), lit);
+    fill(lit94, lit);
+    more(fill);
     const { data } = context.getImageData(0, 0, WIDTH, HEIGHT);
     return { width: WIDTH, height: HEIGHT, data: new Uint8ClampedArray(data.buffer) };
   }
+  const [a, b, c, d] = lit94 as [Point, Point, Point, Point];
+  /** A share of the way from one corner to another. */
+  const on = (from: Point, to: Point, share: number): Point => ({
+    x: from.x + (to.x - from.x) * share,
+    y: from.y + (to.y - from.y) * share,
+  });
+  function expectCorners(raster: Raster, corners: readonly Point[]): void {
+    const found = findSheet(raster);
+    expect(found).not.toBeNull();
+    for (const [i, corner] of corners.entries())
+      expect(Math.hypot(found![i]!.x - corner.x, found![i]!.y - corner.y)).toBeLessThan(
+        0.01 * Math.hypot(WIDTH, HEIGHT),
+      );
+  }
   it.each(['#e8e8e8', '#56789a'])(
     'is found where it is lit (%s), not at the rim, whatever it stands on',
-    (lit) => {
-      const found = findSheet(screen(lit));
-      expect(found).not.toBeNull();
-      for (const [i, corner] of within(quad(25), 0.94).entries())
-        expect(Math.hypot(found![i]!.x - corner.x, found![i]!.y - corner.y)).toBeLessThan(
-          0.01 * Math.hypot(WIDTH, HEIGHT),
-        );
-    },
+    (lit) => expectCorners(screen(lit), lit94),
   );
+  it('begins at its bezel, and not below a panel or beside a margin that it shows', () => {
+    const panel = (fill: (points: readonly Point[], colour: string) => void) => {
+      fill([a, b, on(b, c, 0.05), on(a, d, 0.05)], '#5a4a52');
+      // A button of the panel that is as dark as the bezel: the panel's lower edge is the longer one.
+      fill(
+        [
+          on(a, b, 0.3),
+          on(a, b, 0.45),
+          on(on(a, b, 0.45), on(d, c, 0.45), 0.04),
+          on(on(a, b, 0.3), on(d, c, 0.3), 0.04),
+        ],
+        '#1c1c1e',
+      );
+    };
+    expectCorners(screen('#e8e8e8', { more: panel }), lit94);
+  });
+  it('is found in a bezel that is as light as paper', () => {
+    expectCorners(screen('#56789a', { bezel: '#d8d8d6' }), lit94);
+  });
+  it('is no frame that is printed on a page: that is the page', () => {
+    const frame = (fill: (points: readonly Point[], colour: string) => void) =>
+      fill(within(quad(25), 0.93), '#d8d8d6');
+    expectCorners(screen('#333', { bezel: '#d8d8d6', more: frame }), quad(25));
+  });
 });

@@ -1,20 +1,19 @@
 import type { Point } from '../geometry/box.ts';
-import { levelsOf, scaled } from '../raster/levels.ts';
+import { type Levels, levelsOf, scaled } from '../raster/levels.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
 import type { Quad } from './homography.ts';
+import { type Edge, innerEdge } from './innerEdge.ts';
+import { areaOf, crossing, isFramedBy, isPossible, isUpright, type Straight, widestRim } from './quads.ts';
+import { type Rim, rimBetween } from './rim.ts';
 import { softened } from './softened.ts';
 import { type Gradients, gradientsOf, isOn, type StraightLine, straightLines } from './straightLines.ts';
 
 /** The search runs on about this many pixels along the longer side; corners are good to a pixel or two of those. */
 const SEARCH = 500;
-/** A sheet fills at least this share of the picture. */
-const LEAST_SHARE = 0.08;
 /** Lines that are tried for each pair of sides, and how far from level or plumb they may be, in degrees. */
 const [MOST_LINES, STEEPEST] = [40, 32];
 /** Opposite sides are at least this share of the picture's width or height apart. */
 const LEAST_APART = 0.2;
-/** Opposite sides differ by no more: seen at a steeper angle, nothing can be read. */
-const MOST_UNEQUAL = 2;
 
 /** Places along a side that are looked at, but for its ends: corners are rounded, or bent. */
 const PLACES = 40;
@@ -26,8 +25,12 @@ const LEAST_FIFTH = 0.6;
 /** What a screen shows may be as dark as its rim here and there. */
 const [LEAST_LIT_SIDE, LEAST_LIT_ALL] = [0.6, 0.75];
 
-/** A bezel takes at most this share of a screen's width and height; below it there may be keys, as on a laptop. */
-const [BEZEL, DECK] = [0.07, 0.5];
+/**
+ * What a rim has at least: shares of it that are plain and of its inner edge at which something else begins. A sheet is
+ * lighter than what it lies on, too, and what is printed on it is not to be taken for a screen.
+ */
+const DARK_RIM: Rim = { plain: 0.85, plainest: 0.6, step: 0.5, weakestStep: 0.25 };
+const LIGHT_RIM: Rim = { plain: 0.9, plainest: 0.75, step: 0.8, weakestStep: 0.5 };
 
 /** Four straight edges that close. */
 interface Found {
@@ -51,52 +54,84 @@ interface Found {
 export function findSheet(raster: Raster): Quad | null {
   checkRaster(raster);
   const step = Math.max(1, Math.ceil(Math.max(raster.width, raster.height) / SEARCH));
-  const gradients = gradientsOf(softened(scaled(levelsOf(raster), 1 / step)));
-  if (gradients.width < 3 || gradients.height < 3) return null;
-  const best = choose(quadsOf(gradients));
-  if (!best) return null;
+  const picture = softened(scaled(levelsOf(raster), 1 / step));
+  if (picture.width < 3 || picture.height < 3) return null;
+  const quad = choose(picture);
+  if (!quad) return null;
   const enlarge = ({ x, y }: Point): Point => ({
     x: Math.min(Math.max(x * step, 0), raster.width),
     y: Math.min(Math.max(y * step, 0), raster.height),
   });
-  const [a, b, c, d] = best.quad;
+  const [a, b, c, d] = quad;
   return [enlarge(a), enlarge(b), enlarge(c), enlarge(d)];
 }
 
 /** The largest; where it is the rim of a screen, what lies within. */
-function choose(found: readonly Found[]): Found | null {
-  const order = [...found].sort((a, b) => b.area - a.area);
+function choose(picture: Levels): Quad | null {
+  const gradients = gradientsOf(picture);
+  const level = straightLines(gradients, MOST_LINES, (d) => Math.abs((d % 180) - 90) <= STEEPEST);
+  const plumb = straightLines(gradients, MOST_LINES, (d) => Math.abs(((d + 90) % 180) - 90) <= STEEPEST);
+  const order = quadsOf(gradients, level, plumb).sort((a, b) => b.area - a.area);
   const largest = order.find(
     (one) => one.whole && one.inside !== 'mixed' && one.weakest >= LEAST_SIDE && one.support >= LEAST_ALL,
   );
-  if (largest?.inside !== 'darker') return largest ?? null;
+  if (!largest) return null;
   const framed = order.filter((one) => isFramedBy(one.quad, largest.quad));
-  const [lit] = framed.sort((a, b) => litScore(b) - litScore(a));
-  return lit ?? largest;
+  const within = [...framed.map((one) => one.quad), ...walkedQuads(picture, largest.quad, level)];
+  const lit = withinRim(picture, largest, within);
+  if (lit) return lit;
+  if (largest.inside !== 'darker') return largest.quad;
+  const [best] = framed.sort((a, b) => litScore(b) - litScore(a));
+  return (best ?? largest).quad;
 }
+
+/** The one between which and the outer quad there is a rim of one material, if any. */
+function withinRim(picture: Levels, { quad: outer, inside }: Found, within: readonly Quad[]): Quad | null {
+  const least = inside === 'darker' ? DARK_RIM : LIGHT_RIM;
+  const rims = within
+    .map((quad) => ({ quad, rim: rimBetween(picture, outer, quad) }))
+    .filter(
+      ({ rim }) =>
+        rim.plain >= least.plain &&
+        rim.plainest >= least.plainest &&
+        rim.step >= least.step &&
+        rim.weakestStep >= least.weakestStep,
+    )
+    .sort((a, b) => b.rim.plain + b.rim.step - a.rim.plain - a.rim.step);
+  return rims[0]?.quad ?? null;
+}
+
+/** Quads of edges that were come upon from a rim; below there may be more than a rim, and any level line is tried. */
+function walkedQuads(picture: Levels, outer: Quad, level: readonly StraightLine[]): Quad[] {
+  const [top, right, bottom, left] = [0, 1, 2, 3].map((side) =>
+    innerEdge(picture, outer, side, widestRim(outer, side)),
+  );
+  if (!top || !right || !left) return [];
+  const bottoms = [...(bottom ? [lineThrough(bottom)] : []), ...level.map(betweenPixels)];
+  const [t, r, l] = [lineThrough(top), lineThrough(right), lineThrough(left)];
+  return bottoms
+    .map((b): Quad => [crossing(t, l), crossing(t, r), crossing(b, r), crossing(b, l)])
+    .filter((quad) => isPossible(quad, picture.width, picture.height) && isFramedBy(quad, outer));
+}
+
+const lineThrough = ([from, to]: Edge): Straight => {
+  const long = Math.hypot(to.x - from.x, to.y - from.y);
+  const [cos, sin] = [-(to.y - from.y) / long, (to.x - from.x) / long];
+  return { rho: from.x * cos + from.y * sin, cos, sin };
+};
+
+/** Corners are between pixels; places in the search are middles of pixels. */
+const betweenPixels = ({ rho, cos, sin }: Straight): Straight => ({ rho: rho + (cos + sin) / 2, cos, sin });
 
 /** What is lit is lighter than its rim, and has long edges. */
 const litScore = ({ support, inside }: Found) => support + (inside === 'lighter' ? 0.15 : 0);
 
-/** Whether it lies within, a little off each side. */
-function isFramedBy(inner: Quad, outer: Quad): boolean {
-  const wide = Math.hypot(outer[1].x - outer[0].x, outer[1].y - outer[0].y);
-  const high = Math.hypot(outer[3].x - outer[0].x, outer[3].y - outer[0].y);
-  const edges = outer.map((from, i) => ({ from, to: outer[(i + 1) % 4] as Point }));
-  return edges.every(({ from, to }, side) => {
-    const long = Math.hypot(to.x - from.x, to.y - from.y);
-    const [most, least] = [(side === 2 ? DECK : BEZEL) * (side % 2 === 0 ? high : wide), 1.5];
-    return [inner[side] as Point, inner[(side + 1) % 4] as Point].every(({ x, y }) => {
-      const off = ((to.x - from.x) * (y - from.y) - (to.y - from.y) * (x - from.x)) / long;
-      return off >= least && off <= most + 2;
-    });
-  });
-}
-
-function quadsOf(gradients: Gradients): Found[] {
+function quadsOf(
+  gradients: Gradients,
+  level: readonly StraightLine[],
+  plumb: readonly StraightLine[],
+): Found[] {
   const { width, height } = gradients;
-  const level = straightLines(gradients, MOST_LINES, (d) => Math.abs((d % 180) - 90) <= STEEPEST);
-  const plumb = straightLines(gradients, MOST_LINES, (d) => Math.abs(((d + 90) % 180) - 90) <= STEEPEST);
   const rows = pairsOf(level, (line) => (line.rho - (width / 2) * line.cos) / line.sin, LEAST_APART * height);
   const columns = pairsOf(
     plumb,
@@ -156,29 +191,6 @@ function pairsOf(
   );
 }
 
-function crossing(a: StraightLine, b: StraightLine): Point {
-  const det = a.cos * b.sin - a.sin * b.cos;
-  return { x: (a.rho * b.sin - b.rho * a.sin) / det, y: (b.rho * a.cos - a.rho * b.cos) / det };
-}
-
-/** Whether four points can be a sheet that is seen at an angle: in the picture, convex, large enough, not too askew. */
-function isPossible(quad: readonly Point[], width: number, height: number): boolean {
-  const slack = 2;
-  if (quad.some(({ x, y }) => x < -slack || y < -slack || x > width + slack || y > height + slack))
-    return false;
-  const long = quad.map((from, i) => {
-    const to = quad[(i + 1) % 4] as Point;
-    return Math.hypot(to.x - from.x, to.y - from.y);
-  }) as [number, number, number, number];
-  const unequal = (a: number, b: number) => Math.max(a, b) > MOST_UNEQUAL * Math.min(a, b);
-  if (unequal(long[0], long[2]) || unequal(long[1], long[3])) return false;
-  const convex = quad.every((from, i) => {
-    const [to, next] = [quad[(i + 1) % 4] as Point, quad[(i + 2) % 4] as Point];
-    return (to.x - from.x) * (next.y - to.y) - (to.y - from.y) * (next.x - to.x) > 0;
-  });
-  return convex && areaOf(quad) >= LEAST_SHARE * width * height;
-}
-
 /** Share of a side on which there is an edge in its direction, and whether no stretch of it has next to none. */
 function supportOf(
   gradients: Gradients,
@@ -196,22 +208,4 @@ function supportOf(
     edge: fifths.reduce((sum, edge) => sum + edge, 0) / PLACES,
     whole: fifths.every((edge, i) => i === 2 || edge >= (LEAST_FIFTH * PLACES) / 5),
   };
-}
-
-/** Off by no more pixels of the search, a side follows the pixels. */
-const STRAIGHT = 0.6;
-
-/** Two sides that follow the pixels are a window's in a picture of a screen; no camera is held so straight. */
-const isUpright = ([a, b, c, d]: Quad): boolean =>
-  [a.y - b.y, c.y - d.y, a.x - d.x, b.x - c.x].filter((off) => Math.abs(off) <= STRAIGHT).length >= 2;
-
-/** Area of a quad by the shoelace formula. */
-function areaOf(quad: readonly Point[]): number {
-  let sum = 0;
-  for (let i = 0; i < 4; i++) {
-    const a = quad[i] as Point;
-    const b = quad[(i + 1) % 4] as Point;
-    sum += a.x * b.y - b.x * a.y;
-  }
-  return Math.abs(sum) / 2;
 }
