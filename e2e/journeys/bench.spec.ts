@@ -36,7 +36,11 @@ test('every tool by pointer: point, say, hide; moved, pulled, undone and made ag
   await page.keyboard.type('abc 123');
   await tool(page, 'Callout');
   await drag(page, [0.1, 0.6], [0.05, 0.4]);
-  await page.keyboard.type('look');
+  await page.keyboard.type(
+    'look here, where the line of the words in the list gets a second line and pushes it down',
+  );
+  // What one writes in stays in sight, whatever is told of it above.
+  await expect(page.getByLabel('What it says')).toBeInViewport({ ratio: 1 });
   await tool(page, 'Stroke');
   await drag(page, [0.7, 0.55], [0.9, 0.65]);
   await tool(page, 'Blur');

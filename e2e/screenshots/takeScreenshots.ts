@@ -227,6 +227,7 @@ try {
   await page.getByRole('link', { name: 'Grid', exact: true }).click();
   await page.getByRole('gridcell', { name: /Bellomo, Chiara: P2/ }).click();
   await page.getByRole('region', { name: 'Verdicts for P2' }).waitFor();
+  await page.locator('img[alt^="Picture for"][data-painted]').waitFor();
   await shot('grid');
   await page.getByRole('link', { name: 'Rating curve' }).click();
   await page.getByRole('link', { name: 'Second marking' }).click();

@@ -1,5 +1,5 @@
 import { HIGHLIGHT_TINTS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
-import type { ReactNode, RefObject } from 'react';
+import { type ReactNode, type RefObject, useLayoutEffect } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { InkChoices } from '../ui/InkChoices.tsx';
@@ -33,6 +33,12 @@ export function MarkPanel({
   onHideElsewhere,
   children,
 }: MarkPanelProps): ReactNode {
+  // What is written is told above the field, too, and pushes it down as it gets longer.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is seen again whenever what stands above it has changed
+  useLayoutEffect(() => {
+    const { current } = field;
+    if (current && current === document.activeElement) current.scrollIntoView({ block: 'nearest' });
+  }, [words, field]);
   return (
     <section aria-label="The chosen mark" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
       <p className="font-semibold">{words}</p>
@@ -51,7 +57,8 @@ export function MarkPanel({
                 `words ${mark.id}`,
               )
             }
-            className="mt-0.5 block w-full border border-edge bg-card p-1.5"
+            onFocus={({ currentTarget }) => currentTarget.scrollIntoView({ block: 'nearest' })}
+            className="mt-0.5 block w-full scroll-my-2 border border-edge bg-card p-1.5"
           />
         </label>
       )}
