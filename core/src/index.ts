@@ -178,7 +178,14 @@ export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { withoutParticulars } from './pictures/withoutParticulars.ts';
 export { allowedPlace, overlapping } from './plate/byHand.ts';
 export { drawPlate, type PlateCanvas } from './plate/drawPlate.ts';
-export { bodyCorner, layOutPlate, type PlateLayout, placesIn } from './plate/layOutPlate.ts';
+export {
+  bodyCorner,
+  layOutPlate,
+  PLATE_LINE,
+  type PlateLayout,
+  type PlateWords,
+  placesIn,
+} from './plate/layOutPlate.ts';
 export {
   ARRANGEMENTS,
   type Arrangement,

@@ -58,6 +58,23 @@ test('two pictures become one plate with captions, by pointer and by keys; what 
   const view = (await pdf.getPage(1)).getViewport({ scale: 1 });
   expect(Math.abs(view.width - 595.28)).toBeLessThan(1);
   expect(Math.abs(view.height - 841.89)).toBeLessThan(1);
+  // Its words can be searched and read aloud, in whatever script; the one caption below the other, where they are drawn.
+  const { items } = await (await pdf.getPage(1)).getTextContent();
+  const words = items.flatMap((item) => ('str' in item && item.str.trim() !== '' ? [item] : []));
+  expect(words.map((item) => item.str)).toEqual([
+    'Rating curve',
+    expect.stringMatching(/Ödegård/),
+    '1',
+    'Gauged on the Óß bank, منحنى',
+    '2',
+    'The fitted curve',
+  ]);
+  for (const { transform, width: wide } of words) {
+    const [, , , , left, base] = transform as number[];
+    expect(left).toBeGreaterThan(20);
+    expect(Number(left) + wide).toBeLessThan(575);
+    expect(base).toBeGreaterThan(20);
+  }
 
   await dialog.getByRole('button', { name: 'Put it in P1' }).click();
   // P1 has its one picture: which is replaced is asked.

@@ -1,5 +1,12 @@
 import type { Assignment } from '@nachweis/contract';
-import { bodyCorner, MOST_ON_PLATE, type Plate, type PlatePlace, placesIn, type Size } from '@nachweis/core';
+import {
+  bodyCorner,
+  MOST_ON_PLATE,
+  type Plate,
+  type PlateLayout,
+  type PlatePlace,
+  placesIn,
+} from '@nachweis/core';
 import { type ReactNode, useMemo, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
@@ -85,11 +92,11 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
     change({ arrangement: 'hand', pictures: place(new Map(known)) });
   };
   const title = draft.heading.trim() || 'Plate';
-  const make = async (then: (png: Blob, size: Size) => unknown) => {
+  const make = async (then: (png: Blob, made: PlateLayout) => unknown) => {
     if (!layout || isMaking) return;
     setMaking(true);
     try {
-      await then(await plateAsPng(layout, bitmaps), layout.size);
+      await then(await plateAsPng(layout, bitmaps), layout);
     } catch {
       toast.error(
         'The plate could not be made. Try again, with fewer pictures or after a reload; what you chose is kept.',
@@ -178,9 +185,9 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
         <Button
           disabled={!isWhole || isMaking}
           onClick={() =>
-            void make(async (png, size) => {
+            void make(async (png, made) => {
               const { plateAsPdf } = await import('./plateAsPdf.ts');
-              saveAs(await plateAsPdf(png, size, title), `${title}.pdf`);
+              saveAs(await plateAsPdf(png, made, title), `${title}.pdf`);
             })
           }
         >

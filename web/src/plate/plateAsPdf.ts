@@ -1,22 +1,25 @@
-import { SHORT_SIDE, type Size } from '@nachweis/core';
+import { type PlateLayout, SHORT_SIDE, type Size } from '@nachweis/core';
 import PDFDocument from 'pdfkit';
+import { measureText } from '../pictures/markFonts.ts';
+import { layWords, type PdfObject } from './wordsInPdf.ts';
 
 /** Points of a 72nd of an inch to a pixel: the short side of A4 is 210 mm (ISO 216). */
 const SCALE = ((210 / 25.4) * 72) / SHORT_SIDE;
 
 /** What the types of pdfkit do not name: objects of one's own. */
 interface WithObjects {
-  ref(data: Record<string, unknown>): { end(bytes: Uint8Array): void };
-  page: { xobjects: Record<string, unknown> };
+  ref(data: Record<string, unknown>): PdfObject;
+  page: { xobjects: Record<string, unknown>; fonts: Record<string, unknown> };
   addContent(content: string): void;
 }
 
 /**
- * A plate as one page of a PDF: A4 where it is a page, as wide as A4 and as high as it is otherwise. Its pixels are
- * deflated by the browser: pdfkit would take a worker from a blob for that, which no page here may make.
- * @param png of that size, without transparency
+ * A plate as one page of a PDF: A4 where it is a page, as wide as A4 and as high as it is otherwise; its words are text,
+ * too. Its pixels are deflated by the browser: pdfkit would take a worker from a blob for that, which no page here may
+ * make.
+ * @param png of the layout's size, without transparency
  */
-export async function plateAsPdf(png: Blob, size: Size, title: string): Promise<Blob> {
+export async function plateAsPdf(png: Blob, { size, words }: PlateLayout, title: string): Promise<Blob> {
   const [width, height] = [size.width * SCALE, size.height * SCALE];
   const pdf = new PDFDocument({
     size: [width, height],
@@ -49,6 +52,14 @@ export async function plateAsPdf(png: Blob, size: Size, title: string): Promise<
   pdf.save().transform(width, 0, 0, -height, 0, height);
   objects.addContent('/Plate Do');
   pdf.restore();
+  const target = {
+    object: (data: Record<string, unknown>) => objects.ref(data),
+    addFont: (name: string, font: PdfObject) => {
+      objects.page.fonts[name] = font;
+    },
+    write: (content: string) => objects.addContent(content),
+  };
+  layWords(target, words, SCALE, measureText);
   pdf.end();
   await ended;
   return new Blob(chunks, { type: 'application/pdf' });
