@@ -62,6 +62,26 @@ test('a telephone photographs into the mount: the code is read, one picture is s
   await expect(there.getByText(/This code is over/)).toBeVisible();
 });
 
+test('a picture that comes after its code was closed is in its mount at once, and nothing is opened over what one does', async ({
+  page,
+  school,
+  browser,
+}) => {
+  await openCode(page, school);
+  const address = await readCode(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const there = await phone.newPage();
+  await there.goto(address);
+  await there
+    .getByLabel('Take the picture')
+    .setInputFiles({ name: 'b.png', mimeType: 'image/png', buffer: await testPicture(320, 200, 8) });
+  await expect(page.getByText('The picture from your telephone is in P1.')).toBeVisible();
+  await expect(page.locator('[data-status=saved]')).toHaveText('320 × 200 · saved');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
 test('where the proof point is full that is said before, and the picture is among the captures', async ({
   page,
   school,

@@ -1,9 +1,10 @@
 import type { Assignment } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { endFirst } from '../prepare/firstLook.ts';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
+import { type Awaited, AwaitedPicture } from '../waysIn/AwaitedPicture.tsx';
 import type { Incoming } from '../waysIn/incoming.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
 import { useTakeSettings } from '../waysIn/settings.ts';
@@ -39,8 +40,10 @@ interface TakingDialogsProps {
   onClosePreparing: () => void;
   onAgain: () => void;
   onCloseWay: () => void;
-  /** a picture has come from another device; null: it is among the captures only */
+  /** the picture that is waited for has come from another device; null: it is among the captures only */
   onArrived: (evidenceId: string | null) => void;
+  /** one has come after its code was closed */
+  onCameLater: (evidenceId: string | null, target: string) => void;
   onLeaveDocument: () => void;
   onForgetDocuments: () => void;
   takeIn: (incoming: Incoming[]) => void;
@@ -50,6 +53,7 @@ interface TakingDialogsProps {
 export function TakingDialogs(props: TakingDialogsProps): ReactNode {
   const { assignment, pictures, target, preparing, fresh, way, documents, takeIn } = props;
   const settings = useTakeSettings();
+  const [awaited, setAwaited] = useState<Awaited | null>(null);
   const missing = (what: string, then: () => void) => () => {
     toast.warning(
       `${what} cannot be fetched now. Reload the page when the server is back; what you took is kept.`,
@@ -131,7 +135,19 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
           target={target}
           isFull={props.isTargetFull}
           onClose={props.onCloseWay}
-          onArrived={props.onArrived}
+          onAsked={setAwaited}
+          onArrived={(evidenceId) => {
+            setAwaited(null);
+            props.onArrived(evidenceId);
+          }}
+        />
+      )}
+      {awaited && way !== 'phone' && (
+        <AwaitedPicture
+          key={awaited.id}
+          awaited={awaited}
+          onArrived={(evidenceId) => props.onCameLater(evidenceId, awaited.target)}
+          onOver={() => setAwaited(null)}
         />
       )}
       {DocumentDialog && document && (

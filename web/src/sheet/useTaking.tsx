@@ -1,7 +1,5 @@
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
-import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
-import { addressOf } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { endFirst, showFirst } from '../prepare/firstLook.ts';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
@@ -25,6 +23,7 @@ import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
 import { type PictureActions, usePictureActions } from './usePictureActions.ts';
 import type { OwnSheet } from './useProofSheet.ts';
 import { type Refusals, useRefusals } from './useRefusals.ts';
+import { useTelephone } from './useTelephone.ts';
 import { useTellAdded } from './useTellAdded.tsx';
 
 interface Preparing {
@@ -64,9 +63,9 @@ export function useTaking(
   firstPoint: string | null = null,
 ): Taking {
   const me = useMe();
-  const { mutate } = useSWRConfig();
   const { sheet, pictures } = own;
   const { assignment } = sheet;
+  const telephone = useTelephone(assignment.id);
   const points = assignment.proofPoints;
   const [chosen, setChosen] = useState<string | null>(firstPoint);
   const [preparing, setPreparing] = useState<Preparing | null>(null);
@@ -220,13 +219,12 @@ export function useTaking(
   const chosenFull =
     chosenPoint !== undefined &&
     pictures.filter((p) => p.proofPointId === chosenPoint.id).length >= chosenPoint.requirements.maxPictures;
-  /** What came from another device is on the server already: the sheet reads it, and it is framed here. */
   const arrivedElsewhere = async (evidenceId: string | null) => {
     setOpen(null);
     setChosen(null);
-    await mutate(addressOf('proofSheet', { params: { assignmentId: assignment.id } }));
+    await telephone.read(evidenceId, target);
+    // It is framed here, as any other.
     if (evidenceId) setPreparing({ evidenceId, step: 'frame' });
-    else toast.warning(`${target} has no room: the picture is among your captures.`, { duration: 15_000 });
   };
   const [document] = documents;
   const leaveDocument = () => {
@@ -262,6 +260,7 @@ export function useTaking(
           targetId={chosenId}
           isTargetFull={chosenFull}
           onArrived={(evidenceId) => void arrivedElsewhere(evidenceId)}
+          onCameLater={(evidenceId, where) => void telephone.readLater(evidenceId, where)}
           locked={locked}
           atStation={atStation}
           preparing={preparing}

@@ -7,6 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { onTheClock } from '../ui/when.ts';
+import type { Awaited } from './AwaitedPicture.tsx';
 
 interface PhoneDialogProps {
   assignmentId: string;
@@ -14,6 +15,8 @@ interface PhoneDialogProps {
   /** code of the proof point a picture goes to */
   target: string;
   isFull: boolean;
+  /** a code holds from now on, also after this is closed */
+  onAsked: (awaited: Awaited) => void;
   /** @param evidenceId null where it is among the captures only */
   onArrived: (evidenceId: string | null) => void;
   onClose: () => void;
@@ -32,7 +35,7 @@ const LOOK_MS = 1500;
 
 /** Shows a code with which a telephone sends one picture into a proof point. */
 export default function PhoneDialog(props: PhoneDialogProps): ReactNode {
-  const { assignmentId, proofPointId, target, isFull, onArrived, onClose } = props;
+  const { assignmentId, proofPointId, target, isFull, onAsked, onArrived, onClose } = props;
   const [asked, setAsked] = useState<Asked | null>(null);
   const [problem, setProblem] = useState('');
   const [round, setRound] = useState(0);
@@ -43,9 +46,11 @@ export default function PhoneDialog(props: PhoneDialogProps): ReactNode {
     setAsked(null);
     setProblem('');
     callApi('makeHandover', { params: { assignmentId }, body: { id, proofPointId } }).then(
-      ({ token, expiresAt }) =>
-        isStale ||
-        setAsked({ id, address: location.origin + phonePath(token), until: Date.parse(expiresAt) }),
+      ({ token, expiresAt }) => {
+        const until = Date.parse(expiresAt);
+        onAsked({ id, target, until });
+        if (!isStale) setAsked({ id, address: location.origin + phonePath(token), until });
+      },
       (error) => isStale || setProblem(sentenceOf(error)),
     );
     return () => {
