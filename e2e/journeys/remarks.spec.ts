@@ -94,6 +94,50 @@ test('where the browser keeps nothing beside the work, a remark is written and a
   await expect(page.getByText('Done.')).toBeVisible();
 });
 
+test('what is typed right after saving a remark is the page’s; one that is not taken comes back with its words', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await openReview(page, school, handInId);
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  await page.route('**/remarks/*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.keyboard.press('r');
+  const field = page.getByRole('textbox', { name: /Remark at/ });
+  await field.waitFor();
+  await page.keyboard.type('Label the axis.');
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('1');
+  // The verdict is given while the remark is still on its way, which is said.
+  await expect(page.getByRole('button', { name: /^Release to/ })).toBeEnabled();
+  await expect(page.getByText('being saved: Label the axis.')).toBeVisible();
+  await expect(field).toHaveCount(0);
+  letGo();
+  await expect(page.locator('[data-remark="1"]')).toHaveAccessibleName('Remark 1: Label the axis.');
+  await expect(page.getByText('being saved:')).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'Remarks that are not saved' })).toHaveCount(0);
+
+  await page.unroute('**/remarks/*');
+  await page.route('**/remarks/*', (route) => route.abort());
+  await page.keyboard.press('r');
+  await field.waitFor();
+  await page.keyboard.type('And its unit.');
+  await page.keyboard.press('Control+Enter');
+  await expect(field).toHaveValue('And its unit.');
+  await page.unroute('**/remarks/*');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.locator('[data-remark="2"]')).toHaveAccessibleName('Remark 2: And its unit.');
+  await page.reload();
+  await expect(page.locator('[data-remark="2"]')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Remarks that are not saved' })).toHaveCount(0);
+});
+
 test('words that are kept are found by typing; a remark is given to others after each place was seen, and that is undone', async ({
   page,
   school,

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { closed, type DraftRemark, NO_DRAFTS, opened, readKept, start, writeOf } from './remarkDrafts.ts';
+import {
+  arrived,
+  closed,
+  type DraftRemark,
+  NO_DRAFTS,
+  opened,
+  readKept,
+  sent,
+  sentBack,
+  start,
+  writeOf,
+} from './remarkDrafts.ts';
 import { WHOLE } from './remarkPlaces.ts';
 
 const at = (x: number, itemId: string | null = 'item') => ({ ...WHOLE, itemId, x, y: 1 });
@@ -15,6 +26,26 @@ const saved: DraftRemark = {
 const write = (drafts: ReturnType<typeof start>, text: string) => ({
   ...drafts,
   all: drafts.all.map((draft) => (draft.id === drafts.openId ? { ...draft, text } : draft)),
+});
+
+describe('a remark that is being saved', () => {
+  const written = write(start(NO_DRAFTS, at(10), { newId: 'n' }), 'Half a word');
+  const [draft] = written.all as [DraftRemark];
+  it('has no field any more, and is there until it is known to have arrived', () => {
+    const going = sent(written, 'n');
+    expect(going).toEqual({ all: [draft], openId: null });
+    expect(arrived(going, draft)).toEqual(NO_DRAFTS);
+  });
+  it('leaves alone what is being written by the time it arrives', () => {
+    const next = write(start(sent(written, 'n'), at(20), { newId: 'm' }), 'More');
+    expect(arrived(next, draft)).toEqual({ all: [expect.objectContaining({ id: 'm' })], openId: 'm' });
+    expect(sentBack(next, 'n').openId).toBe('m');
+  });
+  it('is written on where it was not taken, and stays where it was changed meanwhile', () => {
+    expect(sentBack(sent(written, 'n'), 'n')).toEqual(written);
+    const changed = write(written, 'Another word');
+    expect(arrived(changed, draft)).toEqual(changed);
+  });
 });
 
 describe('remarks that are being written', () => {

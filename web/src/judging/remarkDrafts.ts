@@ -45,6 +45,20 @@ export function closed({ all, openId }: Drafts): Drafts {
   return { all: left.map(({ moving: _, ...draft }) => draft), openId: null };
 }
 
+/** One is being saved: its field goes, so that the next key is the page's, and it stays until it is known to be there. */
+export const sent = (drafts: Drafts, id: string): Drafts =>
+  drafts.openId === id ? { ...drafts, openId: null } : drafts;
+
+/** It was not taken: it is written on, unless another one is by now. */
+export const sentBack = (drafts: Drafts, id: string): Drafts => ({ ...drafts, openId: drafts.openId ?? id });
+
+/** It is there, and no draft any more; one that was opened and changed again meanwhile is. */
+export function arrived({ all, openId }: Drafts, draft: DraftRemark): Drafts {
+  const isIt = (one: DraftRemark) => JSON.stringify(writeOf(one)) === JSON.stringify(writeOf(draft));
+  const left = all.filter((one) => one.id !== draft.id || !isIt(one));
+  return { all: left, openId: left.some((one) => one.id === openId) ? openId : null };
+}
+
 /** Opens one; what was being written before stays as a draft. */
 export function opened(drafts: Drafts, draft: DraftRemark): Drafts {
   const { all } = drafts.openId === draft.id ? drafts : closed(drafts);

@@ -12,7 +12,6 @@ import {
   type ReactNode,
   useEffect,
   useRef,
-  useState,
 } from 'react';
 import { type DraftRemark, saysSomething, writeOf } from '../judging/remarkDrafts.ts';
 import { asShape, movedBy, sized } from '../judging/remarkPlaces.ts';
@@ -40,7 +39,6 @@ interface RemarkFormProps {
 
 /** A remark that is being written. */
 export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps): ReactNode {
-  const [busy, setBusy] = useState(false);
   const field = useRef<HTMLTextAreaElement>(null);
   // A press in the picture that moves it took the focus along; whoever chooses by keys here stays where they are.
   // biome-ignore lint/correctness/useExhaustiveDependencies: after every move
@@ -59,13 +57,11 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
     event.stopPropagation();
     void adding.take(files, 'clipboard');
   };
-  const save = async (event?: FormEvent) => {
+  const save = (event?: FormEvent) => {
     event?.preventDefault();
-    if (busy || adding.busy || !saysSomething(draft)) return;
-    setBusy(true);
+    if (adding.busy || !saysSomething(draft)) return;
     const text = withValues(draft.text, review);
-    if (await actions.putRemark(draft.id, writeOf({ ...draft, text }))) drafts.discard(draft.id);
-    setBusy(false);
+    void drafts.save(draft, () => actions.putRemark(draft.id, writeOf({ ...draft, text })));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     // Letters and digits are of what is being written, also where a choice of it has the focus.
@@ -76,7 +72,7 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
       return;
     }
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-      void save();
+      save();
       return;
     }
     const arrow = arrowStep(event);
@@ -135,7 +131,7 @@ export function RemarkForm({ draft, drafts, review, actions }: RemarkFormProps):
           small
           look="main"
           type="submit"
-          disabled={busy || adding.busy || !saysSomething(draft)}
+          disabled={adding.busy || !saysSomething(draft)}
           keyName="Ctrl Enter"
         >
           Save

@@ -51,7 +51,7 @@ export function RemarkPanel({ review, drafts, chosen, onChoose, actions }: Remar
           To the whole hand-in
         </Button>
       </div>
-      {lines.length === 0 && !drafts.open && drafts.left.length === 0 && (
+      {lines.length === 0 && !drafts.open && drafts.left.length + drafts.saving.length === 0 && (
         <p className="text-sm text-faded">
           Click in the picture, or press <kbd className="font-mono">r</kbd>, to remark on a place.
         </p>
@@ -79,6 +79,11 @@ export function RemarkPanel({ review, drafts, chosen, onChoose, actions }: Remar
           </RemarkLine>
         ))}
       </ul>
+      {drafts.saving.map((draft) => (
+        <p key={draft.id} role="status" className="truncate border-b border-rule py-1 pl-2 text-sm">
+          <span className="text-faded">being saved:</span> {remarkLine(draft)}
+        </p>
+      ))}
       {drafts.left.length > 0 && (
         <ul aria-label="Remarks that are not saved">
           {drafts.left.map((draft) => (

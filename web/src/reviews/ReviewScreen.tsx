@@ -180,7 +180,7 @@ function ReviewDesk({
               chosenRemark={chosen.remark}
               chosenLetter={mustShow?.letter ?? null}
               toPin={chosen.toPin}
-              remark={drafts.open}
+              remark={drafts.open ?? drafts.saving.at(-1) ?? null}
               onPlace={startRemark}
               onDraw={onDraw}
               onChooseRemark={(id) => choose({ remark: id })}

@@ -1,7 +1,8 @@
 import type { Remark } from '@nachweis/contract';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import {
+  arrived,
   closed,
   type DraftRemark,
   type Drafts,
@@ -9,6 +10,8 @@ import {
   NO_DRAFTS,
   opened,
   readKept,
+  sent,
+  sentBack,
   start,
   worthKeeping,
 } from '../judging/remarkDrafts.ts';
@@ -23,6 +26,10 @@ export interface RemarkDrafts {
   open: DraftRemark | null;
   /** those that were left before they were saved */
   left: readonly DraftRemark[];
+  /** those that are on their way to the server */
+  saving: readonly DraftRemark[];
+  /** Closes it and sends it. @param send whether it was taken */
+  save: (draft: DraftRemark, send: () => Promise<boolean>) => Promise<void>;
   /**
    * a place was chosen, or the whole hand-in
    * @param mustShowId what a new one is about
@@ -45,10 +52,22 @@ export function useRemarkDrafts(handInId: string): RemarkDrafts {
     const kept = drafts.all.filter(worthKeeping);
     keepNote(key, kept.length > 0 ? { ...drafts, all: kept } : null);
   }, [key, drafts]);
+  const [underWay, setUnderWay] = useState<readonly string[]>([]);
   const open = drafts.all.find((draft) => draft.id === drafts.openId) ?? null;
+  const others = drafts.all.filter((draft) => draft !== open);
   return {
     open,
-    left: drafts.all.filter((draft) => draft !== open),
+    left: others.filter(({ id }) => !underWay.includes(id)),
+    saving: others.filter(({ id }) => underWay.includes(id)),
+    async save(draft, send) {
+      setUnderWay((old) => [...old, draft.id]);
+      setDrafts((old) => sent(old, draft.id));
+      const isTaken = await send();
+      setUnderWay((old) => old.filter((id) => id !== draft.id));
+      setDrafts((old) => (isTaken ? arrived(old, draft) : sentBack(old, draft.id)));
+      // Whoever has gone on to another hand-in has this one's in the browser only.
+      if (isTaken) forget(key, draft.id);
+    },
     start: (place, mustShowId = null, move = () => place) =>
       setDrafts((old) => start(old, place, { newId: crypto.randomUUID(), mustShowId, move })),
     edit: (remark) => setDrafts((old) => opened(old, draftOf(remark))),
@@ -62,4 +81,10 @@ export function useRemarkDrafts(handInId: string): RemarkDrafts {
         return all.length === 0 ? NO_DRAFTS : { all, openId: old.openId === id ? null : old.openId };
       }),
   };
+}
+
+function forget(key: string, id: string): void {
+  const { all, openId } = readKept(readNote(key));
+  const left = all.filter((draft) => draft.id !== id);
+  if (left.length < all.length) keepNote(key, left.length > 0 ? { all: left, openId } : null);
 }
