@@ -5,7 +5,7 @@ import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
-import { openReview } from '../fixtures/seen.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('a remark on a box that is drawn, with a sign, about a must-show; changed to a ring by keys; Escape leaves it', async ({
   page,
@@ -135,6 +135,43 @@ test('what is typed right after saving a remark is the page’s; one that is not
   await expect(page.locator('[data-remark="2"]')).toHaveAccessibleName('Remark 2: And its unit.');
   await page.reload();
   await expect(page.locator('[data-remark="2"]')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Remarks that are not saved' })).toHaveCount(0);
+});
+
+test('whoever goes on while a remark is being saved finds it where it was made, and not on the next hand-in', async ({
+  page,
+  school,
+}) => {
+  const handIns = [
+    await handInOne(page, school, school.student),
+    await handInOne(page, school, school.classmate),
+  ];
+  await openReview(page, school, String(handIns[0]));
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
+  await page.route('**/remarks/*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'To the whole hand-in' }).click();
+  await page.getByRole('textbox', { name: 'Remark to the whole hand-in' }).waitFor();
+  await page.keyboard.type('Label the axis.');
+  await page.keyboard.press('Control+Enter');
+  await page.keyboard.press('n');
+  await expect(page).toHaveURL(new RegExp(`${handIns[1]}/review`));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(school.classmate.name);
+  await pictureSeen(page);
+  letGo();
+  // It is known to be there when the browser lets go of its words.
+  const kept = () =>
+    page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('nachweis-remark/')).length);
+  await expect.poll(kept).toBe(0);
+  // Not asked again and again: the next reading of this hand-in would put it right.
+  expect(await page.getByRole('region', { name: 'Remarks' }).textContent()).not.toContain('Label the axis.');
+  await page.goto(`/hand-ins/${handIns[0]}/review`);
+  await expect(page.getByRole('region', { name: 'Remarks' })).toContainText('Label the axis.');
   await expect(page.getByRole('list', { name: 'Remarks that are not saved' })).toHaveCount(0);
 });
 

@@ -38,12 +38,15 @@ export function useReview(handInId: string) {
       refreshInterval: (review) => (review && isUnderWay(review) ? POLL_MS : 0),
     },
   );
-  const { data, mutate } = query;
+  const { data } = query;
   const stand = useStand(data, { personId: me.id, handInId });
   const verdicts = data?.judgement.verdicts;
   const levels = data?.judgement.levels;
   const actions = useMemo<ReviewActions>(() => {
     const params = { handInId };
+    // By its own address: by the time an answer is here, one may have gone on, and the page shows another hand-in.
+    const address = addressOf('review', { params });
+    const readAgain = () => mutateAny<Review>(address);
     const judged = { personId: me.id, handInId };
     const told = async (work: () => Promise<unknown>) => {
       try {
@@ -51,14 +54,16 @@ export function useReview(handInId: string) {
         return true;
       } catch (error) {
         toast.error(sentenceOf(error), { duration: 10_000 });
-        void mutate();
+        void readAgain();
         return false;
       }
     };
     const withRemarks = (now: RemarksNow) =>
-      mutate((old) => old && { ...old, judgement: { ...old.judgement, remarks: now.remarks } }, {
-        revalidate: false,
-      });
+      mutateAny<Review>(
+        address,
+        (old) => old && { ...old, judgement: { ...old.judgement, remarks: now.remarks } },
+        { revalidate: false },
+      );
     return {
       setVerdicts: (given) => void keepVerdicts(judged, given, (id) => verdicts?.[id]?.version ?? 0),
       setLevels: (given) => void keepLevels(judged, given, (id) => levels?.[id]?.version ?? 0),
@@ -71,16 +76,16 @@ export function useReview(handInId: string) {
         ),
       removeRemark: (remarkId) =>
         told(async () => withRemarks(await callApi('removeRemark', { params: { ...params, remarkId } }))),
-      refresh: () => void mutate(),
+      refresh: () => void readAgain(),
       release: () =>
         told(async () => {
           await callApi('release', { params, body: {} });
-          const review = await mutate();
+          const review = await readAgain();
           if (review)
             void mutateAny(addressOf('reviewList', { params: { assignmentId: review.assignment.id } }));
         }),
     };
-  }, [handInId, mutate, mutateAny, me.id, verdicts, levels]);
+  }, [handInId, mutateAny, me.id, verdicts, levels]);
   return { ...query, stand, actions };
 }
 
