@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
 import { handInOne } from '../fixtures/handIns.ts';
+import { hold } from '../fixtures/held.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
@@ -100,14 +101,7 @@ test('what is typed right after saving a remark is the page’s; one that is not
 }) => {
   const handInId = await handInOne(page, school, school.student);
   await openReview(page, school, handInId);
-  let letGo = () => {};
-  const held = new Promise<void>((resolve) => {
-    letGo = resolve;
-  });
-  await page.route('**/remarks/*', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await hold(page, '**/remarks/*');
   await page.keyboard.press('r');
   const field = page.getByRole('textbox', { name: /Remark at/ });
   await field.waitFor();
@@ -147,14 +141,7 @@ test('whoever goes on while a remark is being saved finds it where it was made, 
     await handInOne(page, school, school.classmate),
   ];
   await openReview(page, school, String(handIns[0]));
-  let letGo = () => {};
-  const held = new Promise<void>((resolve) => {
-    letGo = resolve;
-  });
-  await page.route('**/remarks/*', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await hold(page, '**/remarks/*');
   await page.getByRole('button', { name: 'To the whole hand-in' }).click();
   await page.getByRole('textbox', { name: 'Remark to the whole hand-in' }).waitFor();
   await page.keyboard.type('Label the axis.');

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { hold } from '../fixtures/held.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 import { sendingIsOver, writesTo } from '../fixtures/sent.ts';
@@ -99,14 +100,7 @@ test('two hand-ins marked in a hurry stay two: keys pressed while the last verdi
   await orderSecondMarking(page, school);
   await signIn(page, school, school.colleague);
   // No answer is there before one has gone on.
-  let letGo = () => {};
-  const held = new Promise<void>((resolve) => {
-    letGo = resolve;
-  });
-  await page.route('**/second-verdicts', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await hold(page, '**/second-verdicts');
   await page.goto(`/hand-ins/${handIns[0]}/second`);
   await pictureSeen(page);
   await page.keyboard.press('1');
