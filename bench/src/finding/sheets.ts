@@ -9,8 +9,9 @@ const NEAR = 0.01;
 
 /** Pictures that nothing was tuned on. */
 const UNSEEN = 5001;
-/** What was measured on these pictures before anything was changed for them. */
+/** What was measured on them before the rims of screens were followed. */
 const FIRST_UNSEEN = 'before rims were looked at: laptop 6, paper 11, form 12, monitor 5; invented 1';
+/** What was measured on those that were looked at before anything was changed for them. */
 const FIRST = 'first: laptop 1, paper 9, form 6, monitor 0; invented 0';
 
 /** Whether the corners of screens and sheets are found in photographs, and none in pictures of a screen. */
