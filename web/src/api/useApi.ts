@@ -1,12 +1,14 @@
 import type { EndpointName } from '@nachweis/contract';
-import { useEffect } from 'react';
-import useSWR, { type SWRConfiguration, useSWRConfig } from 'swr';
+import { useEffect, useMemo } from 'react';
+import useSWR, { type KeyedMutator, type SWRConfiguration, useSWRConfig } from 'swr';
 import { ApiProblem } from './apiProblem.ts';
 import { type Answer, addressOf, type CallArgs, callApi, keepShown, lastAnswer } from './callApi.ts';
 
 /**
  * Reads an endpoint through SWR; the key is its address. Where the server cannot be reached and nothing is there yet,
- * what was read last stands in for it, and the server goes on being asked.
+ * what was read last stands in for it, and the server goes on being asked. `mutate` is bound to the address it was
+ * rendered with: the library's own follows the component, so that an answer that arrives once one has gone on from one
+ * hand-in to the next would be put onto the next.
  */
 export function useApi<N extends EndpointName>(
   name: N,
@@ -31,5 +33,21 @@ export function useApi<N extends EndpointName>(
   useEffect(() => {
     if (data !== undefined) keepShown(name, address, data);
   }, [data, name, address]);
-  return query;
+  const own = useMemo(() => mutate.bind(null, address) as KeyedMutator<Answer<N>>, [mutate, address]);
+  // Getters, as the library has: a component is rendered again for what it has read only.
+  return {
+    get data() {
+      return query.data;
+    },
+    get error() {
+      return query.error;
+    },
+    get isLoading() {
+      return query.isLoading;
+    },
+    get isValidating() {
+      return query.isValidating;
+    },
+    mutate: own,
+  };
 }
