@@ -62,13 +62,18 @@ test('a telephone photographs into the mount: the code is read, one picture is s
   await expect(there.getByText(/This code is over/)).toBeVisible();
 });
 
-test('a picture that comes after its code was closed is in its mount at once, and nothing is opened over what one does', async ({
+test('a picture that comes after its code was closed, and another asked for, is in its mount at once, and nothing is opened over what one does', async ({
   page,
   school,
   browser,
 }) => {
   await openCode(page, school);
   const address = await readCode(page);
+  const another = page.waitForResponse(
+    (response) => response.url().endsWith('/handovers') && response.request().method() === 'POST',
+  );
+  await page.getByRole('button', { name: 'Make a new code' }).click();
+  expect((await another).ok()).toBe(true);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });

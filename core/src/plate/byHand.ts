@@ -5,8 +5,10 @@ import {
   LEAST_CAPTION,
   type Measure,
   MOST_ENLARGED,
+  PLATE_LINE,
   type PlateWords,
 } from './caption.ts';
+import type { PlateLayout } from './layOutPlate.ts';
 import type { PlatePicture, PlatePlace } from './plate.ts';
 
 const GAP = 28;
@@ -48,16 +50,27 @@ export function byHand(
   return { height: bottom, boxes, words };
 }
 
-/** Which pictures lie over another one, by their places in the order, each once. */
-export function overlapping(boxes: readonly Box[]): number[] {
-  const over = boxes.flatMap((a, i) =>
-    boxes.flatMap((b, j) =>
-      j > i &&
-      Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x) > 1 &&
-      Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y) > 1
-        ? [i, j]
-        : [],
+/**
+ * Which pictures lie over another one or over its words, or with their own words over it: by their places in the order,
+ * each once.
+ */
+export function overlapping({ boxes, words }: Pick<PlateLayout, 'boxes' | 'words'>): number[] {
+  const grounds = [
+    ...boxes.map((box, of) => ({ ...box, of })),
+    ...words.flatMap(({ x, y, width, lines, size, picture: of }) =>
+      of === undefined ? [] : [{ x, y, width, height: lines.length * size * PLATE_LINE, of }],
     ),
+  ];
+  const over = grounds.flatMap((a, i) =>
+    grounds
+      .slice(i + 1)
+      .filter(
+        (b) =>
+          a.of !== b.of &&
+          Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x) > 1 &&
+          Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y) > 1,
+      )
+      .flatMap((b) => [a.of, b.of]),
   );
   return [...new Set(over)].sort((a, b) => a - b);
 }

@@ -8,7 +8,11 @@ export interface PlateWords {
   /** upper edge */
   y: number;
   lines: string[];
+  /** of the longest line */
+  width: number;
   size: number;
+  /** place in the order of the picture that they belong to; without, they are the plate's */
+  picture?: number;
   role: 'heading' | 'particulars' | 'caption' | 'credit';
 }
 
@@ -45,8 +49,13 @@ export type Caption = (
   measure: Measure,
 ) => { words: PlateWords[]; height: number };
 
+/** How wide the longest of some lines is. */
+export const widest = (lines: readonly string[], size: number, measure: Measure): number =>
+  Math.max(0, ...lines.map((line) => measure(line, size)));
+
 export function captionAt(
   { credit }: PlatePicture,
+  picture: number,
   caption: string,
   { x, y, room }: { x: number; y: number; room: number },
   measure: Measure,
@@ -59,7 +68,8 @@ export function captionAt(
   ] as const) {
     if (text.trim() === '') continue;
     const lines = wrap(text, room, (part) => measure(part, size));
-    words.push({ x, y: y + NEAR + height, lines, size, role });
+    const width = widest(lines, size, measure);
+    words.push({ x, y: y + NEAR + height, lines, width, size, picture, role });
     height += lines.length * size * PLATE_LINE;
   }
   return { words, height: height > 0 ? height + NEAR : 0 };

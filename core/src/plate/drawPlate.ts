@@ -9,6 +9,9 @@ export interface PlateCanvas<Image> extends MarkCanvas {
 
 const [PAPER, INK, FADED, RULE] = ['#ffffff', '#1d2729', '#515b5c', '#c9c6bb'];
 
+/** Paper around words, where they lie over a picture. */
+const PAD = 6;
+
 /** Draws a plate on white, its pictures with a thin rule around them. @param images in the order of the boxes */
 export function drawPlate<Image>(
   canvas: PlateCanvas<Image>,
@@ -31,6 +34,14 @@ export function drawPlate<Image>(
   }
   canvas.textAlign = 'left';
   canvas.textBaseline = 'middle';
+  // A picture that a hand has put over another one's words does not make them unreadable.
+  canvas.fillStyle = PAPER;
+  for (const { x, y, width, lines, size: letters, picture } of words) {
+    if (picture === undefined) continue;
+    canvas.beginPath();
+    canvas.rect(x - PAD, y, width + 2 * PAD, lines.length * letters * PLATE_LINE);
+    canvas.fill();
+  }
   for (const { x, y, lines, size: letters, role } of words) {
     canvas.fillStyle = role === 'heading' || role === 'caption' ? INK : FADED;
     // The one weight that all measuring is done in.

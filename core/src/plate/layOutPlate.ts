@@ -12,6 +12,7 @@ import {
   NEAR,
   PLATE_LINE,
   type PlateWords,
+  widest,
 } from './caption.ts';
 import { columnsOf, type Run, rowHeight, rowsOf } from './justify.ts';
 import { type Plate, type PlatePicture, type PlatePlace, sheetSize } from './plate.ts';
@@ -78,7 +79,7 @@ function layOutHead(plate: Plate, width: number, measure: Measure) {
   ] as const) {
     if (text.trim() === '') continue;
     const lines = wrap(text, width, (part) => measure(part, size));
-    words.push({ x: MARGIN, y: bottom, lines, size, role });
+    words.push({ x: MARGIN, y: bottom, lines, width: widest(lines, size, measure), size, role });
     bottom += lines.length * size * PLATE_LINE + NEAR;
   }
   return { words, bottom: words.length > 0 ? bottom + GAP - NEAR : bottom };
@@ -90,7 +91,7 @@ type Way = (scale: number, measure: Measure) => Body;
 function waysOf({ arrangement, sheet, pictures, isNumbered }: Plate, width: number): Way[] {
   const below = (index: number) => pictures[index] as PlatePicture;
   const caption: Caption = (index, x, y, room, measure) =>
-    captionAt(below(index), captionOf(below(index), index, isNumbered), { x, y, room }, measure);
+    captionAt(below(index), index, captionOf(below(index), index, isNumbered), { x, y, room }, measure);
   if (arrangement === 'hand') return [(_, measure) => byHand(pictures, width, caption, measure)];
   if (arrangement === 'columns') {
     const counts = sheet === 'free' ? [pictures.length < 2 ? 1 : pictures.length < 7 ? 2 : 3] : [1, 2, 3, 4];

@@ -252,8 +252,32 @@ describe('a plate by hand', () => {
       { ...plate.pictures[1] },
       { ...plate.pictures[1], place: { x: 200, y: 100, width: 200 } },
     ] as Plate['pictures'];
-    const { boxes } = layOutPlate({ ...plate, arrangement: 'hand', pictures }, measure);
+    const layout = layOutPlate({ ...plate, arrangement: 'hand', pictures }, measure);
+    const { boxes } = layout;
     expect(boxes[1]?.y).toBeGreaterThan((boxes[2]?.y ?? 0) + (boxes[2]?.height ?? 0));
-    expect(overlapping(boxes)).toEqual([0, 2]);
+    expect(overlapping(layout)).toEqual([0, 2]);
+  });
+  it('keeps the words of a picture readable under another one, and says that they lie over each other', () => {
+    // The first is 300 high, so that its words begin at 310; the second begins there, the third is away from both.
+    const pictures = [
+      { ...plate.pictures[0], place: { x: 0, y: 0, width: 400 } },
+      { ...plate.pictures[1], place: { x: 0, y: 305, width: 400 } },
+      { ...plate.pictures[1], place: { x: 800, y: 0, width: 200 } },
+    ] as Plate['pictures'];
+    const layout = layOutPlate({ ...plate, arrangement: 'hand', pictures }, measure);
+    expect(overlapping(layout)).toEqual([0, 1]);
+    const canvas = createCanvas(layout.size.width, layout.size.height);
+    const context = canvas.getContext('2d');
+    const [dark, words] = [createCanvas(8, 8), layout.words.find(({ lines }) => lines[0] === 'One')];
+    dark.getContext('2d').fillRect(0, 0, 8, 8);
+    drawPlate(context as unknown as PlateCanvas<typeof dark>, layout, [dark, dark, dark], {
+      text: 'sans-serif',
+      heads: 'monospace',
+      fixed: 'monospace',
+    });
+    const at = (x: number, y: number) => [...context.getImageData(x, y, 1, 1).data.slice(0, 3)];
+    // Paper just before the first letter, the other picture's dark below.
+    expect(at((words?.x ?? 0) - 2, (words?.y ?? 0) + 12)).toEqual([255, 255, 255]);
+    expect(at((words?.x ?? 0) + 2, (words?.y ?? 0) + 60)).toEqual([0, 0, 0]);
   });
 });

@@ -96,7 +96,7 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
       event.altKey ? placeOf(index, { x: 0, y: 0 }, dx || dy) : placeOf(index, { x: dx, y: dy }, 0),
     );
   };
-  const over = overlapping(boxes);
+  const over = overlapping(layout);
   return (
     <>
       {boxes.map((box, index) => {
@@ -133,7 +133,7 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
         className="pointer-events-none absolute inset-x-2 top-1 mx-auto w-fit bg-card px-2 text-center text-sm"
       >
         {over.length > 0
-          ? `${over.map((index) => names[index]).join(' and ')} lie over each other.`
+          ? `${over.map((index) => names[index]).join(' and ')} lie over each other or over each other’s words.`
           : 'Drag a picture to move it, its corner to make it larger or smaller.'}
       </p>
     </>

@@ -42,7 +42,14 @@ async function readBack(words: readonly PlateWords[], scale: number): Promise<Se
   return items.flatMap((item) => ('str' in item && item.str !== '' ? [item as Seen] : []));
 }
 
-const words = (lines: string[]): PlateWords => ({ x: 40, y: 100, lines, size: 20, role: 'caption' });
+const words = (lines: string[]): PlateWords => ({
+  x: 40,
+  y: 100,
+  lines,
+  width: 400,
+  size: 20,
+  role: 'caption',
+});
 
 describe('words over their drawing in a PDF', () => {
   it('are read back, each line where it is drawn and as wide', async () => {

@@ -53,7 +53,9 @@ interface TakingDialogsProps {
 export function TakingDialogs(props: TakingDialogsProps): ReactNode {
   const { assignment, pictures, target, preparing, fresh, way, documents, takeIn } = props;
   const settings = useTakeSettings();
-  const [awaited, setAwaited] = useState<Awaited | null>(null);
+  // Each code holds for some minutes, also once another one was asked for.
+  const [awaited, setAwaited] = useState<readonly Awaited[]>([]);
+  const forget = (id: string) => setAwaited((old) => old.filter((one) => one.id !== id));
   const missing = (what: string, then: () => void) => () => {
     toast.warning(
       `${what} cannot be fetched now. Reload the page when the server is back; what you took is kept.`,
@@ -135,21 +137,24 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
           target={target}
           isFull={props.isTargetFull}
           onClose={props.onCloseWay}
-          onAsked={setAwaited}
-          onArrived={(evidenceId) => {
-            setAwaited(null);
+          onAsked={(asked) => setAwaited((old) => [...old, asked])}
+          onArrived={(codeId, evidenceId) => {
+            forget(codeId);
             props.onArrived(evidenceId);
           }}
         />
       )}
-      {awaited && way !== 'phone' && (
-        <AwaitedPicture
-          key={awaited.id}
-          awaited={awaited}
-          onArrived={(evidenceId) => props.onCameLater(evidenceId, awaited.target)}
-          onOver={() => setAwaited(null)}
-        />
-      )}
+      {awaited
+        // The dialog looks for the one it shows.
+        .filter((one) => way !== 'phone' || one !== awaited.at(-1))
+        .map((one) => (
+          <AwaitedPicture
+            key={one.id}
+            awaited={one}
+            onArrived={(evidenceId) => props.onCameLater(evidenceId, one.target)}
+            onOver={() => forget(one.id)}
+          />
+        ))}
       {DocumentDialog && document && (
         <DocumentDialog
           document={document}

@@ -18,7 +18,7 @@ interface PhoneDialogProps {
   /** a code holds from now on, also after this is closed */
   onAsked: (awaited: Awaited) => void;
   /** @param evidenceId null where it is among the captures only */
-  onArrived: (evidenceId: string | null) => void;
+  onArrived: (codeId: string, evidenceId: string | null) => void;
   onClose: () => void;
 }
 
@@ -97,7 +97,7 @@ function Code({ asked, onArrived }: { asked: Asked; onArrived: PhoneDialogProps[
   );
   // biome-ignore lint/correctness/useExhaustiveDependencies: told once, when it has come
   useEffect(() => {
-    if (data?.state === 'arrived') onArrived(data.evidenceId);
+    if (data?.state === 'arrived') onArrived(asked.id, data.evidenceId);
   }, [data?.state]);
   if (data?.state === 'expired')
     return (
