@@ -42,7 +42,13 @@ export const Mark = z.discriminatedUnion('kind', [
   Pin,
   segment('arrow'),
   segment('line'),
-  z.object({ kind: z.literal('ring'), ...drawn, shape: z.enum(['box', 'ellipse']), box: AreaBox }),
+  z.object({
+    kind: z.literal('ring'),
+    ...drawn,
+    shape: z.enum(['box', 'ellipse']),
+    box: AreaBox,
+    turned: z.number().gt(-90).lt(90).optional(),
+  }),
   z.object({
     kind: z.literal('number'),
     ...drawn,

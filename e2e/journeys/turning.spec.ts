@@ -56,8 +56,7 @@ test('marks are turned by their handle and by buttons, and several made larger t
   await page.getByRole('button', { name: 'Larger by a tenth' }).click();
   await expect.poll(async () => (await last(page, school, 'ring'))?.box.width).toBeCloseTo(66, 4);
   await page.getByRole('button', { name: 'Turn left by 15°' }).click();
-  // A box aslant is a closed line.
-  await expect.poll(async () => (await last(page, school, 'loop'))?.points.length).toBe(4);
+  await expect.poll(async () => (await last(page, school, 'ring'))?.turned).toBeCloseTo(-15, 6);
 });
 
 test('what is drawn near a measured line that is a guide lies on it, and not with Alt', async ({

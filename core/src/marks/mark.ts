@@ -98,8 +98,8 @@ export interface MarkKind<M> {
   drag?(mark: M, dx: number, dy: number): M;
   /** as it lies after the picture was trimmed or scaled */
   map(mark: M, mapping: Mapping): M;
-  /** as it lies after it was turned, which may make it another kind; absent: it stays upright */
-  turn?(mark: M, turning: Mapping): Mark;
+  /** as it lies after it was turned; absent: it stays upright */
+  turn?(mark: M, turning: Mapping): M;
   /** as it lies after it was made larger or smaller, where that is not as with its picture */
   resize?(mark: M, mapping: Mapping): M;
   /** where it is: when none of these is left in a picture that was trimmed, it is not seen there */

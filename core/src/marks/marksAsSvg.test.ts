@@ -25,6 +25,8 @@ const MARKS: Record<string, Mark> = {
   line: { kind: 'line', ...base, from: { x: 20, y: 30 }, to: { x: 380, y: 270 } },
   box: { kind: 'ring', ...base, shape: 'box', box },
   ellipse: { kind: 'ring', ...base, shape: 'ellipse', box },
+  boxAslant: { kind: 'ring', ...base, shape: 'box', box, turned: 25 },
+  ellipseAslant: { kind: 'ring', ...base, shape: 'ellipse', box, turned: -40 },
   loop: { kind: 'loop', ...base, points: [box, { x: 300, y: 80 }, { x: 200, y: 240 }] },
   stroke: {
     kind: 'stroke',

@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../geometry/box.ts';
+import { byCorners, STAYS } from '../trims/trim.ts';
 import { boundsOfAll } from './arrange.ts';
 import { settingOf } from './drawMarks.ts';
 import { type Measure, measured } from './kinds/measure.ts';
+import { type Ring, ring } from './kinds/ring.ts';
 import type { Mark } from './mark.ts';
 import { canTurn, middleOfAll, resizeMarks, turnMarks } from './turnAndResize.ts';
+import { cornersOf, middleOf } from './turnedBox.ts';
 
 const FONTS = { text: 'sans-serif', heads: 'monospace', fixed: 'monospace' };
 const SETTING = settingOf({ width: 800, height: 600 }, FONTS, (words, size) => words.length * size * 0.6, []);
@@ -48,18 +51,66 @@ describe('turning', () => {
       }),
     );
   });
-  it('makes a box aslant a closed line of its corners, and an ellipse one of its curve', () => {
-    const [turned] = turnMarks([box], 45, SETTING);
-    if (turned?.kind !== 'loop') throw new Error('no loop');
-    expect(turned.points).toHaveLength(4);
-    const [a, b, c] = turned.points as [Point, Point, Point];
-    expect(Math.hypot(b.x - a.x, b.y - a.y)).toBeCloseTo(200, 6);
-    expect(Math.hypot(c.x - b.x, c.y - b.y)).toBeCloseTo(100, 6);
-    // A quarter turn of an ellipse is the ellipse with its sides changed (x²/a² + y²/b² = 1).
-    const [round] = turnMarks([{ ...box, shape: 'ellipse' } as Mark], 90, SETTING);
-    if (round?.kind !== 'loop') throw new Error('no loop');
-    for (const { x, y } of round.points)
-      expect(((x - 200) / 50) ** 2 + ((y - 150) / 100) ** 2).toBeCloseTo(1, 6);
+  it('lays a box and an ellipse aslant, and upright again on their other side after a quarter turn', () => {
+    const [turned] = turnMarks([box], 45, SETTING) as [Ring];
+    expect(turned).toMatchObject({ kind: 'ring', turned: 45 });
+    expect(turned.box.width).toBeCloseTo(200, 6);
+    // A square of the half diagonals of both sides, (200 + 100) / √2, and the line around it.
+    const line = ring.bounds(box as Ring, SETTING).width - 200;
+    expect(ring.bounds(turned, SETTING).width - line).toBeCloseTo(300 / Math.SQRT2, 6);
+    for (const shape of ['box', 'ellipse'] as const) {
+      const [on] = turnMarks([{ ...box, shape } as Mark], 90, SETTING) as [Ring];
+      expect(on).not.toHaveProperty('turned');
+      expect([on.box.x, on.box.y, on.box.width, on.box.height].map((n) => n.toFixed(6))).toEqual(
+        [150, 50, 100, 200].map((n) => n.toFixed(6)),
+      );
+    }
+    // x = 100 cos 30° cos w - 50 sin 30° sin w: at most √(7500 + 625), worked by hand.
+    const [round] = turnMarks([{ ...box, shape: 'ellipse' } as Mark], 30, SETTING) as [Ring];
+    expect(ring.bounds(round, SETTING).width - line).toBeCloseTo(2 * Math.sqrt(8125), 6);
+  });
+  it('leaves a box aslant the same box: hit on its sides only, and pulled along them', () => {
+    const [turned] = turnMarks([box], 30, SETTING) as [Ring];
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.integer({ min: 0, max: 3 }),
+        (part, side) => {
+          const corners = cornersOf(turned);
+          const [a, b] = [corners[side], corners[(side + 1) % 4]] as [Point, Point];
+          const on = { x: a.x + (b.x - a.x) * part, y: a.y + (b.y - a.y) * part };
+          expect(ring.hits(turned, on, 0, SETTING)).toBe(true);
+        },
+      ),
+    );
+    expect(ring.hits(turned, middleOf(turned.box), 0, SETTING)).toBe(false);
+    expect(ring.hits(turned, { x: 102, y: 102 }, 0, SETTING)).toBe(false);
+    const [nw, , se] = cornersOf(turned);
+    // Half as far along the diagonal: half as large, from the same corner, as much aslant.
+    const pulled = ring.pull(turned, 'se', { x: (nw.x + se.x) / 2, y: (nw.y + se.y) / 2 }, false);
+    expect(pulled.turned).toBeCloseTo(30, 9);
+    expect([pulled.box.width, pulled.box.height].map(Math.round)).toEqual([100, 50]);
+    expect(ring.handles(pulled, SETTING)[0]?.x).toBeCloseTo(nw.x, 6);
+  });
+  it('there and back leaves any ring where it was, through a mirror, too', () => {
+    const angle = fc.integer({ min: -360, max: 360 });
+    fc.assert(
+      fc.property(angle, angle, fc.constantFrom('box', 'ellipse'), (first, second, shape) => {
+        const [one] = turnMarks([{ ...box, shape } as Mark], first, SETTING) as [Ring];
+        const [back] = turnMarks(turnMarks([one], second, SETTING), -second, SETTING) as [Ring];
+        const mirrored = {
+          point: ({ x, y }: Point) => ({ x: 800 - x, y }),
+          box: byCorners(({ x, y }) => ({ x: 800 - x, y })),
+        };
+        const twice = ring.map(ring.map(one, { ...STAYS, ...mirrored }), { ...STAYS, ...mirrored });
+        for (const again of [back, twice]) {
+          const found = ring.handles(again, SETTING);
+          // Whichever corner is called the first.
+          for (const { x, y } of ring.handles(one, SETTING))
+            expect(Math.min(...found.map((at) => Math.hypot(at.x - x, at.y - y)))).toBeLessThan(1e-6);
+        }
+      }),
+    );
   });
   it('leaves words upright: alone they stay, with others they go round', () => {
     expect(canTurn(text)).toBe(false);

@@ -1,10 +1,9 @@
-import type { Box, Point } from '../geometry/box.ts';
+import type { Point } from '../geometry/box.ts';
 import { inTurn, type Mapping, scaledBy, shifted } from '../trims/trim.ts';
 import { boundsOfAll } from './arrange.ts';
 import { kindOf } from './kinds.ts';
 import type { Mark, MarkSetting } from './mark.ts';
-
-const middleOf = ({ x, y, width, height }: Box): Point => ({ x: x + width / 2, y: y + height / 2 });
+import { middleOf, turnedAbout } from './turnedBox.ts';
 
 /** The middle of several marks, about which they turn. @param marks one at least */
 export const middleOfAll = (marks: readonly Mark[], setting: MarkSetting): Point =>
@@ -30,12 +29,8 @@ export function turnMarks(marks: readonly Mark[], degrees: number, setting: Mark
 }
 
 /** Boxes keep their size: only their middle goes round. */
-function turning(degrees: number, { x: cx, y: cy }: Point): Mapping {
-  const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
-  const point = ({ x, y }: Point): Point => ({
-    x: cx + (x - cx) * cos - (y - cy) * sin,
-    y: cy + (x - cx) * sin + (y - cy) * cos,
-  });
+function turning(degrees: number, about: Point): Mapping {
+  const point = (at: Point): Point => turnedAbout(about, degrees, at);
   return {
     point,
     box(box) {

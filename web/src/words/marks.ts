@@ -11,8 +11,8 @@ const WORDS: Readonly<Record<Mark['kind'], (data: Data) => string>> = {
   pin: ({ letter, x, y }) => `Pin ${letter} at ${x}, ${y}`,
   arrow: ({ x, y }) => `Arrow to ${x}, ${y}`,
   line: ({ x, y, toX, toY }) => `Line from ${x}, ${y} to ${toX}, ${toY}`,
-  ring: ({ shape, x, y, width, height }) =>
-    `${shape === 'box' ? 'Box' : 'Ellipse'} around ${x}, ${y}, ${width} × ${height}`,
+  ring: ({ shape, x, y, width, height, turned }) =>
+    `${shape === 'box' ? 'Box' : 'Ellipse'} around ${x}, ${y}, ${width} × ${height}${turned ? `, turned by ${turned}°` : ''}`,
   loop: ({ x, y, width, height }) => `Loop around ${x}, ${y}, ${width} × ${height}`,
   number: ({ number, says, x, y }) => `Step ${number} at ${x}, ${y}${says ? `: ${shortened(says)}` : ''}`,
   legend: ({ x, y }) => `List of the steps at ${x}, ${y}`,
