@@ -11,13 +11,15 @@ export const PixelBox = z.object({
   height: z.int().min(1).max(1_000_000),
 }) satisfies z.ZodType<Box>;
 
-/** Width in pixels that the framed part is scaled to. */
-const ScaledWidth = z.int().min(1).max(20_000).optional();
-const boxed = <K extends string>(kind: K) =>
-  z.object({ kind: z.literal(kind), box: PixelBox, width: ScaledWidth });
+/** Width in pixels that the framed part is scaled to, and how. */
+const scaled = {
+  width: z.int().min(1).max(20_000).optional(),
+  scaling: z.enum(['sharp', 'smooth']).optional(),
+};
+const boxed = <K extends string>(kind: K) => z.object({ kind: z.literal(kind), box: PixelBox, ...scaled });
 
 export const Framing = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('whole'), width: ScaledWidth }),
+  z.object({ kind: z.literal('whole'), ...scaled }),
   boxed('region'),
   boxed('display'),
   boxed('window'),
@@ -28,6 +30,6 @@ export const Framing = z.discriminatedUnion('kind', [
       .array(z.object({ x: z.number(), y: z.number() }))
       .min(3)
       .max(500),
-    width: ScaledWidth,
+    ...scaled,
   }),
 ]) satisfies z.ZodType<CoreFraming>;

@@ -73,7 +73,14 @@ export {
 } from './marks/arrange.ts';
 export { boxOf } from './marks/boxed.ts';
 export { drawMark, drawMarks, type MarkFonts, settingOf } from './marks/drawMarks.ts';
-export { type BoxedKind, type Framing, framedBox, framingOf } from './marks/framing.ts';
+export {
+  type BoxedKind,
+  type Framing,
+  framedBox,
+  framingOf,
+  type ScaledTo,
+  scaledTo,
+} from './marks/framing.ts';
 export { followGuides, type GuideLine, guideLines } from './marks/guides.ts';
 export {
   chooseInk,
@@ -174,6 +181,7 @@ export {
 export { extensionOf, FORMAT_FACTS, PICTURE_FORMATS, type PictureFormat } from './pictures/formats.ts';
 export type { DamageDetail } from './pictures/pictureHeader.ts';
 export { PNG_HEAD_BYTES, pngHeaderSize } from './pictures/pngHeaderSize.ts';
+export { resolutionIn, USUAL_RESOLUTION, withResolution } from './pictures/resolution.ts';
 export { type Sniffed, sniffFormat } from './pictures/sniffFormat.ts';
 export { withoutParticulars } from './pictures/withoutParticulars.ts';
 export { allowedPlace, overlapping } from './plate/byHand.ts';
@@ -190,6 +198,7 @@ export {
   ARRANGEMENTS,
   type Arrangement,
   MOST_ON_PLATE,
+  PLATE_RESOLUTION,
   type Plate,
   type PlatePicture,
   type PlatePlace,
@@ -212,6 +221,7 @@ export type { Preparation } from './preparation/preparation.ts';
 export { trimmedPicture } from './preparation/trimmedPicture.ts';
 export { type FlatShare, flatShare } from './raster/flatShare.ts';
 export { checkRaster, isOpaque, type Raster } from './raster/raster.ts';
+export { resized, type Scaling } from './raster/resize.ts';
 export {
   keepMoments,
   LOOK_BACK_BYTES,

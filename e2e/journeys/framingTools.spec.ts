@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
@@ -230,6 +231,36 @@ test('a ratio is kept, and a scale of 50 % is handed in with a warning where tex
   expect(framing).toEqual({ kind: 'region', box: { x: 0, y: 0, width: 400, height: 400 }, width: 200 });
   const { width, height } = await sharp(file).metadata();
   expect([width, height]).toEqual([200, 200]);
+});
+
+test('scaled by a percentage, smoothly: what is saved here is what is sealed, to the pixel, and how large it is on paper', async ({
+  page,
+  school,
+}) => {
+  await open(page, school, await testPicture(900, 600, 5));
+  await page.getByLabel('Scale').selectOption('to a size');
+  const percent = page.getByLabel('Percentage to scale to');
+  await percent.fill('33');
+  // As it was typed, although 33 % of 900 and 600 are whole.
+  await expect(page.getByLabel('Width to scale to')).toHaveValue('297');
+  await percent.fill('33.35');
+  await expect(page.getByLabel('Width to scale to')).toHaveValue('300');
+  await expect(percent).toHaveValue('33.35');
+  await page.getByLabel('How it is scaled').selectOption('smooth, for photographs');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.getByRole('button', { name: /^More for/ }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the picture' }).click(),
+  ]);
+  const saved = await readFile(await download.path());
+  // A third of the 96 pixels for an inch that a screen has.
+  expect(await sharp(saved).metadata()).toMatchObject({ width: 300, height: 200, density: 32 });
+  await page.reload();
+  const { framing, file } = await handedIn(page, school);
+  expect(framing).toEqual({ kind: 'whole', width: 300, scaling: 'smooth' });
+  expect((await pixelsOf(file)).equals(await pixelsOf(saved))).toBe(true);
 });
 
 test('the loupe never lies over the pixel it enlarges, and shows the edge of the frame between the pixels', async ({

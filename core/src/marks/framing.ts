@@ -1,15 +1,32 @@
 import { type Box, type Point, type Size, wholeBox } from '../geometry/box.ts';
 import { clampBox } from '../geometry/clampBox.ts';
 import { polygonBox } from '../outline/polygon.ts';
+import type { Scaling } from '../raster/resize.ts';
 
 /** How a part was chosen; a display and a window were found in the picture, a region was drawn. */
 export type BoxedKind = 'region' | 'display' | 'window';
 
-/** Which part of a capture counts. `width`, where given, is the width in pixels that the part is scaled to. */
-export type Framing =
-  | { kind: 'whole'; width?: number | undefined }
-  | { kind: BoxedKind; box: Box; width?: number | undefined }
-  | { kind: 'outline'; points: Point[]; width?: number | undefined };
+/** The size that a part is scaled to. */
+export interface ScaledTo {
+  /** in pixels; absent: its own */
+  width?: number | undefined;
+  /** absent: sharp */
+  scaling?: Scaling | undefined;
+}
+
+/** Which part of a capture counts, and how large it is made. */
+export type Framing = (
+  | { kind: 'whole' }
+  | { kind: BoxedKind; box: Box }
+  | { kind: 'outline'; points: Point[] }
+) &
+  ScaledTo;
+
+/** What of a frame is not about which part it is, to be kept when another part is chosen. */
+export const scaledTo = ({ width, scaling }: Framing): ScaledTo => ({
+  ...(width !== undefined && { width }),
+  ...(width !== undefined && scaling && { scaling }),
+});
 
 /** The part of the capture that counts, in capture pixels; a part that lies outside the capture counts as the whole. */
 export function framedBox(framing: Framing, capture: Size): Box {

@@ -1,11 +1,29 @@
-import { type Encoding, isOpaque, type Raster, USUAL_QUALITY } from '@nachweis/core';
+import {
+  type Encoding,
+  isOpaque,
+  type Raster,
+  USUAL_QUALITY,
+  USUAL_RESOLUTION,
+  withResolution,
+} from '@nachweis/core';
 import { fromRaster } from './decode.ts';
 
 /** What lies under transparent parts in a format that has none: the paper that most pages are. */
 export const PAPER = '#ffffff';
 
-/** Writes a picture. One that is opaque is written without an alpha channel, which is what most captures are. */
+/**
+ * Writes a picture with its physical resolution, where its format has a place for it. One that is opaque is written
+ * without an alpha channel, which is what most captures are.
+ */
 export async function encode(
+  raster: Raster,
+  encoding: Encoding,
+  pixelsPerInch = USUAL_RESOLUTION,
+): Promise<Uint8Array> {
+  return withResolution(await written(raster, encoding), encoding.format, pixelsPerInch);
+}
+
+async function written(
   raster: Raster,
   { format, palette = false, quality = USUAL_QUALITY }: Encoding,
 ): Promise<Buffer> {

@@ -2,7 +2,6 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import {
   drawMarks,
-  type Encoding,
   kindOf,
   type Mark,
   type MarkCanvas,
@@ -14,8 +13,13 @@ import {
   pictureFacts,
   placingOf,
   type Raster,
+  resized,
+  resolutionIn,
+  sniffFormat,
   trimmedPicture,
+  USUAL_RESOLUTION,
   withoutParticulars,
+  withResolution,
 } from '@nachweis/core';
 import { createCanvas, GlobalFonts, type Image, ImageData, loadImage } from '@napi-rs/canvas';
 import type { BlobStore } from '../blobs/blobStore.ts';
@@ -53,15 +57,22 @@ const FONTS: MarkFonts = {
 export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promise<Rendered> {
   const { sha256, document, keep } = task;
   const bytes = await blobs.bytes(sha256);
-  const kept = keep && withoutParticulars(bytes, keep);
+  const bare = keep && withoutParticulars(bytes, keep);
+  const resolution = resolutionIn(bytes, sniffFormat(bytes)) ?? USUAL_RESOLUTION;
+  const kept = bare && keep && withResolution(bare, keep, resolution);
   if (kept && document.marks.length === 0) {
     const base = await put(blobs, kept, keep);
     return { base, file: base, facts: null };
   }
-  const { base: framed, marks } = await prepared(await decodeRaster(bytes), document);
+  const { base: framed, marks, factor } = await prepared(await decodeRaster(bytes), document);
   const encoding = document.encoding ?? { format: 'png' };
-  const base = kept ? await put(blobs, kept, keep) : await putEncoded(blobs, framed, encoding);
-  const file = marks.length > 0 ? await putMarked(blobs, framed, marks, encoding) : base;
+  const write = async (picture: Raster): Promise<MadePicture> =>
+    // As large on paper as before, also where it is scaled.
+    put(blobs, await encode(picture, encoding, resolution * factor), encoding.format);
+  const base = kept ? await put(blobs, kept, keep) : await write(framed);
+  const marked = marks.length > 0 ? await drawn(framed, marks) : null;
+  const file = marked ? await write(marked) : base;
+  if (marked) await thumbnailOfRaster(blobs, file.sha256, marked);
   const facts = pictureFacts(framed);
   // What the page shows first is the picture as it was handed in.
   if (file === base) await thumbnailOfRaster(blobs, file.sha256, framed);
@@ -72,28 +83,12 @@ export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promis
 export async function prepared(
   capture: Raster,
   document: Preparation,
-): Promise<{ base: Raster; marks: Mark[] }> {
+): Promise<{ base: Raster; marks: Mark[]; factor: number }> {
   const placing = placingOf(document, capture);
-  const { width, height } = placing.size;
   const drawnMarks = document.marks.filter((mark) => !kindOf(mark).burns);
   const trimmed = trimmedPicture(capture, document);
-  const base =
-    width === trimmed.width && height === trimmed.height
-      ? trimmed
-      : await rasterOf(fromRaster(trimmed).resize(width, height, { fit: 'fill', kernel: 'lanczos3' }));
-  return { base, marks: marksOnPicture(drawnMarks, placing) };
-}
-
-async function putMarked(
-  blobs: BlobStore,
-  framed: Raster,
-  marks: readonly Mark[],
-  encoding: Encoding,
-): Promise<MadePicture> {
-  const marked = await drawn(framed, marks);
-  const file = await putEncoded(blobs, marked, encoding);
-  await thumbnailOfRaster(blobs, file.sha256, marked);
-  return file;
+  const base = resized(trimmed, placing.size, document.framing.scaling ?? 'sharp');
+  return { base, marks: marksOnPicture(drawnMarks, placing), factor: placing.factor };
 }
 
 /** A picture with its marks in it. */
@@ -134,10 +129,6 @@ async function imagesIn(marks: readonly Mark[]): Promise<Map<string, Image>> {
       if (image) found.set(mark.pixels, image);
     }
   return found;
-}
-
-async function putEncoded(blobs: BlobStore, raster: Raster, encoding: Encoding): Promise<MadePicture> {
-  return put(blobs, await encode(raster, encoding), encoding.format);
 }
 
 async function put(blobs: BlobStore, bytes: Uint8Array, format: PictureFormat): Promise<MadePicture> {

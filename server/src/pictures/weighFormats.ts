@@ -30,7 +30,7 @@ export async function weighFormats(blobs: BlobStore, task: WeighTask): Promise<W
   const picture = await drawn(base, marks);
   const text = smallestText(onPaper(picture));
   const rows: WeighedFormats['rows'] = [];
-  const add = async (encoding: Encoding, bytes: Buffer) => {
+  const add = async (encoding: Encoding, bytes: Uint8Array) => {
     const row = await weigh(picture, encoding, bytes);
     rows.push({ ...row.written, sample: text && (await sampleOf(row.made, text.box)) });
   };
@@ -54,7 +54,7 @@ export async function weighFormats(blobs: BlobStore, task: WeighTask): Promise<W
 async function weigh(
   picture: Raster,
   encoding: Encoding,
-  bytes: Buffer,
+  bytes: Uint8Array,
 ): Promise<{ written: WrittenAs; made: Raster }> {
   const made = await decodeRaster(bytes);
   const [before, after] = [onPaper(picture), onPaper(made)];
@@ -86,8 +86,11 @@ function likeness(a: Raster, b: Raster): number {
 }
 
 /** The best JPEG that is not larger than a size; null where none is that small. */
-async function bestUnder(picture: Raster, under: number): Promise<{ quality: number; bytes: Buffer } | null> {
-  let best: { quality: number; bytes: Buffer } | null = null;
+async function bestUnder(
+  picture: Raster,
+  under: number,
+): Promise<{ quality: number; bytes: Uint8Array } | null> {
+  let best: { quality: number; bytes: Uint8Array } | null = null;
   let [low, high] = [1, 100];
   while (low <= high) {
     const quality = (low + high) >> 1;

@@ -1,7 +1,8 @@
 import { drawMarks, kindOf, type MarkCanvas, marksOnPicture, placingOf, type Size } from '@nachweis/core';
 import { insetImage, loadInsets } from './insetImages.ts';
 import { measureText, PAGE_FONTS } from './markFonts.ts';
-import { captureAt, trimmedPixels } from './trimmed.ts';
+import { atScale } from './resolution.ts';
+import { captureAt, scaledPixels } from './trimmed.ts';
 import type { Prepared } from './useShownPicture.ts';
 
 /**
@@ -9,7 +10,8 @@ import type { Prepared } from './useShownPicture.ts';
  * marks. The server makes the file that counts, by the same steps and the same drawing.
  * @returns a PNG
  */
-export const preparePicture = (picture: Prepared): Promise<Blob> => drawnPicture(picture).then(asPng);
+export const preparePicture = (picture: Prepared): Promise<Blob> =>
+  drawnPicture(picture).then(asPngOf(picture));
 
 /**
  * Draws a picture before it is asked for, so that only its file has to be written then.
@@ -19,19 +21,25 @@ export function prepareAhead(picture: Prepared): () => Promise<Blob> {
   const ahead = drawnPicture(picture);
   // What could not be drawn ahead is drawn when it is asked for, and only then told.
   ahead.catch(() => undefined);
-  return () => ahead.then(asPng, () => preparePicture(picture));
+  return () => ahead.then(asPngOf(picture), () => preparePicture(picture));
 }
 
-const asPng = (canvas: OffscreenCanvas): Promise<Blob> => canvas.convertToBlob({ type: 'image/png' });
+/** As large on paper as its source draws it, also where it is scaled. */
+const asPngOf = (picture: Prepared) => async (canvas: OffscreenCanvas) =>
+  atScale(
+    await canvas.convertToBlob({ type: 'image/png' }),
+    (picture.origin?.scale ?? 1) * placingOf(picture, picture).factor,
+  );
 
 async function drawnPicture(picture: Prepared): Promise<OffscreenCanvas> {
   const [{ of, box }] = await Promise.all([
-    captureAt(picture.url).then((image) => trimmedPixels(image, picture)),
+    captureAt(picture.url).then((image) => scaledPixels(image, picture)),
     neededBy(picture),
   ]);
   const placing = placingOf(picture, picture);
   const { size } = placing;
   const made = canvasOf(size);
+  // Of insets: the picture itself has its size by now.
   made.imageSmoothingQuality = 'high';
   made.drawImage(of, box.x, box.y, box.width, box.height, 0, 0, size.width, size.height);
   if (of instanceof ImageBitmap) of.close();

@@ -27,20 +27,19 @@ export interface Part {
 }
 
 /**
- * The same as pixels, for who goes on with them.
+ * The same as pixels, in the size it is scaled to, for who goes on with them.
  * @throws WorkerMissing
  */
-export async function trimmedPixels(image: HTMLImageElement, document: Steps): Promise<Part> {
+export async function scaledPixels(image: HTMLImageElement, document: Steps): Promise<Part> {
   const steps = stepsOf(document);
+  const placing = placingOf(steps, { width: image.naturalWidth, height: image.naturalHeight });
+  const { trims, marks, framing } = steps;
   // A part of it, and nothing done to it, needs nobody who looks at each of its pixels.
-  if (steps.trims.length === 0 && steps.marks.length === 0 && steps.framing.kind !== 'outline')
-    return {
-      of: image,
-      box: placingOf(steps, { width: image.naturalWidth, height: image.naturalHeight }).frame,
-    };
+  if (trims.length === 0 && marks.length === 0 && framing.kind !== 'outline' && placing.factor === 1)
+    return { of: image, box: placing.frame };
   const bitmap = await createImageBitmap(image);
   const of = await askTrimmer(
-    (worker): Promise<ImageBitmap> => worker.trimmedPixels(transfer(bitmap, [bitmap]), steps),
+    (worker): Promise<ImageBitmap> => worker.scaledPixels(transfer(bitmap, [bitmap]), steps),
   );
   return { of, box: wholeBox(of) };
 }

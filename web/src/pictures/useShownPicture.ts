@@ -16,6 +16,8 @@ import { trimmed } from './trimmed.ts';
 /** A capture and what is made of it. */
 export interface Prepared extends Size, Pick<Preparation, 'framing' | 'trims' | 'marks'> {
   url: string;
+  /** pixels for each unit that its source draws in, where it says so */
+  origin?: { scale?: number | undefined };
 }
 
 /** What a page shows of it: an address, the part of it that is seen, and marks in its pixels. */

@@ -1,5 +1,14 @@
-import { drawPlate, layOutPlate, type Plate, type PlateCanvas, type PlateLayout } from '@nachweis/core';
+import {
+  drawPlate,
+  layOutPlate,
+  PLATE_RESOLUTION,
+  type Plate,
+  type PlateCanvas,
+  type PlateLayout,
+  USUAL_RESOLUTION,
+} from '@nachweis/core';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
+import { atScale } from '../pictures/resolution.ts';
 
 /** Lays a plate out with the shipped letters. */
 export const layOut = (plate: Plate): PlateLayout => layOutPlate(plate, measureText);
@@ -18,5 +27,6 @@ export async function plateAsPng(layout: PlateLayout, images: readonly ImageBitm
   const context = new OffscreenCanvas(layout.size.width, layout.size.height).getContext('2d');
   if (!context) throw new Error('No canvas to make the plate with.');
   drawOn(context, layout, images);
-  return context.canvas.convertToBlob({ type: 'image/png' });
+  const png = await context.canvas.convertToBlob({ type: 'image/png' });
+  return atScale(png, PLATE_RESOLUTION / USUAL_RESOLUTION);
 }

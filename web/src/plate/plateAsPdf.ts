@@ -1,10 +1,10 @@
-import { type PlateLayout, SHORT_SIDE, type Size } from '@nachweis/core';
+import { PLATE_RESOLUTION, type PlateLayout, type Size } from '@nachweis/core';
 import PDFDocument from 'pdfkit';
 import { measureText } from '../pictures/markFonts.ts';
 import { layWords, type PdfObject } from './wordsInPdf.ts';
 
-/** Points of a 72nd of an inch to a pixel: the short side of A4 is 210 mm (ISO 216). */
-const SCALE = ((210 / 25.4) * 72) / SHORT_SIDE;
+/** Points of a 72nd of an inch to a pixel. */
+const SCALE = 72 / PLATE_RESOLUTION;
 
 /** What the types of pdfkit do not name: objects of one's own. */
 interface WithObjects {

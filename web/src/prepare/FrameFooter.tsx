@@ -1,4 +1,4 @@
-import type { Box, Size } from '@nachweis/core';
+import type { Box, ScaledTo, Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import type { Look } from '../workers/finding.worker.ts';
@@ -24,7 +24,7 @@ interface FrameFooterProps {
   fixed: boolean;
   onFixed: (fixed: boolean) => void;
   onBox: (box: Box) => void;
-  onScale: (width: number | undefined) => void;
+  onScale: (scaledTo: ScaledTo) => void;
   whole: boolean;
   /** takes the part that is lit; null where none is */
   onPart: (() => void) | null;

@@ -1,6 +1,7 @@
-import { type Box, boxWithAspect, type Framing, framedBox, placingOf, type Size } from '@nachweis/core';
-import type { ReactNode } from 'react';
+import { type Box, boxWithAspect, framedBox, type Size, scaledTo } from '@nachweis/core';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { NumberField } from '../ui/NumberField.tsx';
+import type { ScaleFieldProps } from './ScaledSize.tsx';
 
 /** Ratios of width to height by the names they are chosen by. */
 export const RATIOS = { free: null, '1:1': 1, '4:3': 4 / 3, '16:9': 16 / 9 } as const;
@@ -28,7 +29,7 @@ export function ratioOf({ name, own }: Ratio, asked: Size | null): number | null
   return RATIOS[name];
 }
 
-const control = 'h-8 border border-edge bg-card px-1 font-mono text-sm';
+export const control = 'h-8 border border-edge bg-card px-1 font-mono text-sm';
 
 export function RatioField({
   ratio,
@@ -79,21 +80,19 @@ export function RatioField({
   );
 }
 
-interface ScaleFieldProps {
-  framing: Framing;
-  picture: Size;
-  /** smallest scale at which text stays readable; null where it is not known or there is no text */
-  leastScale: number | null;
-  onChange: (width: number | undefined) => void;
-}
+/** Most pictures stay as large as they are. */
+const ScaledSize = lazy(() =>
+  import('./ScaledSize.tsx').catch(() => ({
+    default: () => <span className="text-sm text-faded">The rest comes with a connection.</span>,
+  })),
+);
 
-/** Scales the framed part: as it is, to half, or to a width. */
-export function ScaleField({ framing, picture, leastScale, onChange }: ScaleFieldProps): ReactNode {
+/** Scales the framed part: as it is, to half, or to a width or a percentage. */
+export function ScaleField(props: ScaleFieldProps): ReactNode {
+  const { framing, picture, onChange } = props;
   const own = framedBox(framing, picture);
-  const { size } = placingOf({ framing }, picture);
   const half = Math.max(1, Math.round(own.width / 2));
-  const choice = framing.width === undefined ? 'full' : framing.width === half ? 'half' : 'width';
-  const scale = size.width / own.width;
+  const choice = framing.width === undefined ? 'full' : framing.width === half ? 'half' : 'own';
   return (
     <span className="flex flex-wrap items-center gap-1">
       <label className="flex items-center gap-1 text-sm">
@@ -102,41 +101,20 @@ export function ScaleField({ framing, picture, leastScale, onChange }: ScaleFiel
           value={choice}
           onChange={(event) => {
             const next = event.target.value;
-            onChange(next === 'full' ? undefined : next === 'half' ? half : Math.min(own.width, 1280));
+            const width = next === 'half' ? half : Math.min(own.width, 1280);
+            onChange(next === 'full' ? {} : { ...scaledTo(framing), width });
           }}
           className={control}
         >
           <option value="full">100 %</option>
           <option value="half">50 %</option>
-          <option value="width">to a width</option>
+          <option value="own">to a size</option>
         </select>
       </label>
       {choice !== 'full' && (
-        <>
-          <NumberField
-            min={16}
-            max={20_000}
-            aria-label="Width to scale to"
-            value={size.width}
-            onChange={(typed) => {
-              const value = Math.round(typed);
-              if (value >= 1 && value <= 20_000) onChange(value);
-            }}
-            className={`${control} w-18`}
-          />
-          <span className="font-mono text-sm">× {size.height}</span>
-        </>
-      )}
-      {leastScale !== null && scale < leastScale && (
-        <span role="status" className="bg-ochre-wash px-2 text-sm text-ochre">
-          Text would become too small to read; at least {Math.ceil(own.width * leastScale)} wide keeps it
-          readable.
-        </span>
-      )}
-      {scale > 1 && (
-        <span role="status" className="bg-ochre-wash px-2 text-sm text-ochre">
-          Larger than it was taken: this adds no detail.
-        </span>
+        <Suspense fallback={null}>
+          <ScaledSize {...props} />
+        </Suspense>
       )}
     </span>
   );

@@ -1,5 +1,15 @@
 import type { ProofPoint } from '@nachweis/contract';
-import { clampBox, type Framing, type Point, type Size, sameBox, snapLines, wholeBox } from '@nachweis/core';
+import {
+  clampBox,
+  type Framing,
+  type Point,
+  type ScaledTo,
+  type Size,
+  sameBox,
+  scaledTo,
+  snapLines,
+  wholeBox,
+} from '@nachweis/core';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -95,7 +105,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const part = usePartTool(parts, stage, size);
   const outline = framing.kind === 'outline' ? framing.points : loose;
   const setOutline = (points: Point[], mergeWith: string) => {
-    const scaled = framing.width === undefined ? {} : { width: framing.width };
+    const scaled = scaledTo(framing);
     setLoose(points);
     if (points.length >= 3) work.set({ kind: 'outline', points, ...scaled }, mergeWith);
     else if (framing.kind === 'outline') work.set({ kind: 'whole', ...scaled }, mergeWith);
@@ -121,9 +131,9 @@ export function FrameStep(props: FrameStepProps): ReactNode {
     setCursor(null);
     scroller.current?.focus();
   };
-  const setScale = (next: number | undefined) => {
-    const { width: _, ...rest } = framing;
-    work.set((next === undefined ? rest : { ...rest, width: next }) as Framing, 'scale');
+  const setScale = (next: ScaledTo) => {
+    const { width: _, scaling: __, ...part } = framing;
+    work.set({ ...part, ...next } as Framing, 'scale');
   };
   const setLockedRatio = (next: Ratio) => {
     setRatio(next);

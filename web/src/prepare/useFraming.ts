@@ -6,6 +6,7 @@ import {
   framingOf,
   type Size,
   sameBox,
+  scaledTo,
 } from '@nachweis/core';
 import { useCallback, useState } from 'react';
 import { begin, changed, redone, undone } from './history.ts';
@@ -36,11 +37,7 @@ export function useFraming(first: Framing, picture: Size): FramingWork {
         const { now } = before;
         if (now.kind === kind && sameBox(next, framedBox(now, picture))) return before;
         const framing = framingOf(next, picture, kind);
-        return changed(
-          before,
-          now.width === undefined ? framing : { ...framing, width: now.width },
-          mergeWith,
-        );
+        return changed(before, { ...framing, ...scaledTo(now) }, mergeWith);
       });
     },
     [picture],

@@ -8,6 +8,7 @@ import {
   type Take,
   takeArea,
 } from '@nachweis/desk';
+import { atScale } from '../pictures/resolution.ts';
 import type { Incoming } from './incoming.ts';
 
 /** Takes a picture of the practice desk at its own resolution. @throws Error when the browser gives no canvas */
@@ -22,13 +23,14 @@ export async function takeFromDesk(desk: Desk, take: Take, pointer: boolean): Pr
   if (!screenContext || !pictureContext) throw new Error('No canvas.');
   drawDesk(screenContext as DeskCanvas, desk, { pointer, captured: true });
   pictureContext.drawImage(screen, -part.x, -part.y);
+  const scale = scaleOfTake(desk, take);
   return {
-    blob: await picture.convertToBlob({ type: 'image/png' }),
+    blob: await atScale(await picture.convertToBlob({ type: 'image/png' }), scale ?? 1),
     name: '',
     source: 'practice-desk',
     surface: take.kind,
     label: labelOf(desk, take),
-    scale: scaleOfTake(desk, take),
+    scale,
   };
 }
 

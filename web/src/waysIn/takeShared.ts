@@ -24,7 +24,12 @@ export async function takeMoment(id: number): Promise<Incoming> {
   return incoming(share, blob);
 }
 
-function incoming({ surface, label, scale }: Share, blob: Blob): Incoming {
+async function incoming({ surface, label, scale = 1 }: Share, taken: Blob): Promise<Incoming> {
+  // Without the code that says in the picture how large its pixels are, it is taken all the same.
+  const blob = await import('../pictures/resolution.ts').then(
+    ({ atScale }) => atScale(taken, scale),
+    () => taken,
+  );
   return { blob, name: '', source: 'screen-share', surface, label, scale };
 }
 
