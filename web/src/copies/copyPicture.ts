@@ -1,19 +1,22 @@
 import type { CopyTo } from '@nachweis/contract';
 import { preparePicture } from '../pictures/preparePicture.ts';
 import type { Prepared } from '../pictures/useShownPicture.ts';
+import type { PictureDocument } from '../store/pictureDocument.ts';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import { chosenFolder, writeInto } from './copyFolder.ts';
+import { watchCopied } from './onClipboard.ts';
 
 /** Hands a picture on as well, as it is now and under its name, and says where to, or that it did not go. */
 export async function copyPicture(
-  picture: Prepared,
+  picture: Prepared & PictureDocument,
   { to, personId, fileName }: { to: CopyTo; personId: string; fileName: string },
 ): Promise<void> {
   const name = fileName.replace(/\.[^.]*$/, '.png');
   try {
     if (to === 'clipboard') {
       await navigator.clipboard.write([new ClipboardItem({ 'image/png': preparePicture(picture) })]);
+      watchCopied(picture);
       toast.success('A copy is on the clipboard.');
       return;
     }

@@ -1,4 +1,4 @@
-import { PLATE_RESOLUTION, type PlateLayout, type Size } from '@nachweis/core';
+import { type Box, PLATE_RESOLUTION, type PlateLayout } from '@nachweis/core';
 import PDFDocument from 'pdfkit';
 import { measureText } from '../pictures/markFonts.ts';
 import { layWords, type PdfObject } from './wordsInPdf.ts';
@@ -13,13 +13,25 @@ interface WithObjects {
   addContent(content: string): void;
 }
 
+/** A picture that is laid over the page in its own pixels, and where. */
+export interface LaidOver {
+  png: Blob;
+  /** in pixels of the layout */
+  box: Box;
+}
+
 /**
  * A plate as one page of a PDF: A4 where it is a page, as wide as A4 and as high as it is otherwise; its words are text,
  * too. Its pixels are deflated by the browser: pdfkit would take a worker from a blob for that, which no page here may
  * make.
  * @param png of the layout's size, without transparency
  */
-export async function plateAsPdf(png: Blob, { size, words }: PlateLayout, title: string): Promise<Blob> {
+export async function plateAsPdf(
+  png: Blob,
+  { size, words }: PlateLayout,
+  title: string,
+  over: readonly LaidOver[] = [],
+): Promise<Blob> {
   const [width, height] = [size.width * SCALE, size.height * SCALE];
   const pdf = new PDFDocument({
     size: [width, height],
@@ -37,21 +49,26 @@ export async function plateAsPdf(png: Blob, { size, words }: PlateLayout, title:
     pdf.on('error', reject);
   });
   const objects = pdf as unknown as WithObjects;
-  const image = objects.ref({
-    Type: 'XObject',
-    Subtype: 'Image',
-    Width: size.width,
-    Height: size.height,
-    BitsPerComponent: 8,
-    ColorSpace: 'DeviceRGB',
-    Filter: 'FlateDecode',
-  });
-  image.end(await deflated(await pixelsOf(png, size)));
-  objects.page.xobjects.Plate = image;
-  // The page counts downwards, a picture upwards (ISO 32000, 8.9.5).
-  pdf.save().transform(width, 0, 0, -height, 0, height);
-  objects.addContent('/Plate Do');
-  pdf.restore();
+  const whole = { x: 0, y: 0, ...size };
+  for (const [i, { png: pixels, box }] of [{ png, box: whole }, ...over].entries()) {
+    const bitmap = await createImageBitmap(pixels);
+    const image = objects.ref({
+      Type: 'XObject',
+      Subtype: 'Image',
+      Width: bitmap.width,
+      Height: bitmap.height,
+      BitsPerComponent: 8,
+      ColorSpace: 'DeviceRGB',
+      Filter: 'FlateDecode',
+    });
+    image.end(await deflated(pixelsOf(bitmap)));
+    objects.page.xobjects[`Picture${i}`] = image;
+    const at = { x: box.x * SCALE, y: (box.y + box.height) * SCALE };
+    // The page counts downwards, a picture upwards (ISO 32000, 8.9.5).
+    pdf.save().transform(box.width * SCALE, 0, 0, -box.height * SCALE, at.x, at.y);
+    objects.addContent(`/Picture${i} Do`);
+    pdf.restore();
+  }
   const target = {
     object: (data: Record<string, unknown>) => objects.ref(data),
     addFont: (name: string, font: PdfObject) => {
@@ -65,11 +82,14 @@ export async function plateAsPdf(png: Blob, { size, words }: PlateLayout, title:
   return new Blob(chunks, { type: 'application/pdf' });
 }
 
-/** Red, green and blue of each pixel. */
-async function pixelsOf(png: Blob, { width, height }: Size): Promise<Uint8Array<ArrayBuffer>> {
-  const bitmap = await createImageBitmap(png);
+/** Red, green and blue of each pixel; of the bitmap nothing is held afterwards. */
+function pixelsOf(bitmap: ImageBitmap): Uint8Array<ArrayBuffer> {
+  const { width, height } = bitmap;
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('No canvas to read the plate with.');
+  if (!context) throw new Error('No canvas to read the picture with.');
+  // Paper, where it lets something through.
+  context.fillStyle = '#ffffff';
+  context.fillRect(0, 0, width, height);
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
   const { data } = context.getImageData(0, 0, width, height);

@@ -1,4 +1,4 @@
-import type { ProofPoint } from '@nachweis/contract';
+import type { Assignment, ProofPoint } from '@nachweis/contract';
 import { placingOf } from '@nachweis/core';
 import { Ellipsis, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
@@ -31,7 +31,7 @@ interface EvidenceMountProps {
   captureHref: string;
   actions: PictureActions;
   others: ReadonlyArray<{ point: ProofPoint; room: boolean }>;
-  nameRule: string;
+  assignment: Assignment;
 }
 
 export function EvidenceMount({
@@ -42,7 +42,7 @@ export function EvidenceMount({
   captureHref,
   actions,
   others,
-  nameRule,
+  assignment,
 }: EvidenceMountProps): ReactNode {
   const [more, setMore] = useState(false);
   const MoreDialog = useLoaded(importMore, {
@@ -67,7 +67,7 @@ export function EvidenceMount({
           picture={picture}
           point={point}
           others={others}
-          nameRule={nameRule}
+          assignment={assignment}
           captureHref={captureHref}
           actions={actions}
           onClose={() => setMore(false)}

@@ -1,19 +1,18 @@
-import type { ProofPoint } from '@nachweis/contract';
-import { type ReactNode, useState } from 'react';
+import type { Assignment, ProofPoint } from '@nachweis/contract';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { HandOn } from '../copies/HandOn.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { toast } from '../ui/notices.ts';
-import { saveAs } from '../ui/saveAs.ts';
 
 interface MoreDialogProps {
   picture: SheetPicture;
   point: ProofPoint;
   /** the other proof points, each with whether it has room */
   others: ReadonlyArray<{ point: ProofPoint; room: boolean }>;
-  nameRule: string;
+  assignment: Assignment;
   captureHref: string;
   actions: PictureActions;
   onClose: () => void;
@@ -21,23 +20,17 @@ interface MoreDialogProps {
 
 /** What else can be done with a picture in its mount. */
 export function MoreDialog(props: MoreDialogProps): ReactNode {
-  const { picture, point, others, nameRule, captureHref, actions, onClose } = props;
+  const { picture, point, others, assignment, captureHref, actions, onClose } = props;
   const after = (work: () => Promise<unknown>) => () => {
     onClose();
     void work();
   };
-  // Whoever opens it may save or copy the picture next.
-  const [made] = useState(() => {
-    const ahead = import('../pictures/preparePicture.ts').then(({ prepareAhead }) => prepareAhead(picture));
-    ahead.catch(() => undefined);
-    return () => ahead.then((make) => make());
-  });
   return (
     <Dialog title={`The picture in ${point.code}`} onClose={onClose}>
       <div className="flex flex-col gap-4 p-4">
         <p className="text-sm text-faded">
           It is called <span className="font-mono break-all text-ink">{picture.fileName}</span>, by the rule{' '}
-          <span className="font-mono break-all text-ink">{nameRule}</span> of this assignment.
+          <span className="font-mono break-all text-ink">{assignment.nameRule}</span> of this assignment.
         </p>
         {others.length > 0 && (
           <section>
@@ -61,10 +54,7 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
           </section>
         )}
         <div className="flex flex-wrap gap-2 border-t border-rule pt-3">
-          <Button onClick={after(() => told(() => savePicture(made, picture.fileName)))}>
-            Save the picture
-          </Button>
-          <Button onClick={after(() => told(() => copyPicture(made)))}>Copy the picture</Button>
+          <HandOn picture={picture} assignment={assignment} point={point} onBegin={onClose} />
           <Link className={buttonClasses('plain')} to={captureHref}>
             Take another picture for {point.code}
           </Link>
@@ -78,27 +68,4 @@ export function MoreDialog(props: MoreDialogProps): ReactNode {
       </div>
     </Dialog>
   );
-}
-
-async function told(work: () => Promise<void>): Promise<void> {
-  try {
-    await work();
-  } catch {
-    toast.error(
-      'The picture could not be made or handed on here. Its capture can be downloaded from the captures.',
-    );
-  }
-}
-
-type Made = () => Promise<Blob>;
-
-/** Downloads it as it will be handed in, under its name. */
-async function savePicture(made: Made, fileName: string): Promise<void> {
-  saveAs(await made(), fileName.replace(/\.[^.]*$/, '.png'));
-}
-
-/** Puts it on the clipboard, always as it is now. */
-async function copyPicture(made: Made): Promise<void> {
-  await navigator.clipboard.write([new ClipboardItem({ 'image/png': made() })]);
-  toast.success('The picture is on the clipboard, as it is now.');
 }

@@ -113,7 +113,7 @@ export function PointColumn({
           captureHref={captureHref}
           actions={actions}
           others={others}
-          nameRule={assignment.nameRule}
+          assignment={assignment}
         />
       ))}
       {room && !locked && (
