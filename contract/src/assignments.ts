@@ -1,4 +1,5 @@
 import type {
+  AskedFinishes,
   LateRule as CoreLateRule,
   StatementForm as CoreStatementForm,
   Terms as CoreTerms,
@@ -51,6 +52,10 @@ export const Requirements = z.object({
   needsText: z.boolean().default(false),
   /** marks beside pins and what hides */
   marks: z.enum(['any', 'asked', 'forbidden']).default('any'),
+  /** what finishes a picture for its page: asked of every one that it can be done to, or not wanted on any */
+  finishes: z
+    .partialRecord(z.enum(['cut-here', 'ground', 'tone', 'set-off']), z.enum(['asked', 'forbidden']))
+    .default({}) satisfies z.ZodType<AskedFinishes>,
   /** words that must be readable in one of the pictures at least; a column of the class list may stand in them in braces */
   words: z.array(z.string().trim().min(1).max(80)).max(10).default([]),
 });

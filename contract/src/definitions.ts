@@ -19,6 +19,7 @@ export const PointDefinition = z.object({
   needsHidden: z.boolean().optional(),
   needsText: z.boolean().optional(),
   marks: Requirements.shape.marks.unwrap().optional(),
+  finishes: Requirements.shape.finishes.unwrap().optional(),
   words: Requirements.shape.words.unwrap().optional(),
   /** what must be seen, with its worth in units of a hundredth of a point */
   mustShows: z.array(z.object({ id: Id.optional(), text: z.string(), units: Units.min(0) })).max(26),

@@ -54,6 +54,7 @@ export {
 } from './grading/mustShowStatistics.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
 export {
+  type AskedFinishes,
   type Draft,
   type DraftPicture,
   type DraftPoint,

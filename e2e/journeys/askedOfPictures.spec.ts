@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
-import { dropFiles } from '../fixtures/pictures.ts';
+import { addByDrop, dropFiles } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test('a largest file and words of one’s own are asked for in the builder, said on the sheet, and met from there', async ({
@@ -55,6 +55,39 @@ test('a largest file and words of one’s own are asked for in the builder, said
   expect(await made()).toBeLessThanOrEqual(60_000);
   await expect(left).not.toContainText('60 kB');
   await expect(left).toContainText('write something of your own with it');
+});
+
+test('a finish is asked for in the builder, said on the sheet with the way to the bench, and met there', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByText('What a picture of it has to be').click();
+  await page.getByLabel('Set off from the page').selectOption('on every picture');
+  await page.getByLabel('In greys, or light for dark').selectOption('on none');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 300, 200, 'Escape');
+  const left = page.getByTestId('left-P1');
+  await expect(left).toContainText('every picture has to be set off from the page');
+  await left.getByRole('link', { name: 'Finish' }).click();
+  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
+  await page.keyboard.press('6');
+  await page.getByRole('radio', { name: 'by a rule' }).press('Space');
+  await page.getByRole('radio', { name: 'in greys' }).press('Space');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(left).toContainText('pictures are to keep their colours');
+  await expect(left).not.toContainText('set off');
+  await left.getByRole('link', { name: 'Finish' }).click();
+  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
+  await page.keyboard.press('6');
+  await page.getByRole('radio', { name: 'as it is' }).press('Space');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(left).toContainText('Everything asked for P1 is here.');
 });
 
 test('words that must be readable are asked for in the builder, read by the server, and said on the sheet and in review', async ({

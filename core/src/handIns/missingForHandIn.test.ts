@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Mark } from '../marks/mark.ts';
-import { type Draft, type DraftPicture, type DraftPoint, missingForHandIn } from './missingForHandIn.ts';
+import {
+  type AskedFinishes,
+  type Draft,
+  type DraftPicture,
+  type DraftPoint,
+  missingForHandIn,
+} from './missingForHandIn.ts';
 
 const capture = { width: 800, height: 600 };
 const picture = (...letters: string[]) => ({
@@ -104,6 +110,24 @@ describe('missingForHandIn', () => {
     expect(told(draft([hidden], { needsHidden: true }))).toEqual([]);
     // Without a picture, that is what is missing.
     expect(told(draft([], { needsHidden: true, marks: 'asked' }))).toEqual(['problem P1 no-picture']);
+  });
+  it('asks a finish of every picture it can be done to, or wants it on none', () => {
+    const whole = picture('a', 'b');
+    const part: DraftPicture = {
+      ...whole,
+      framing: { kind: 'region', box: { x: 0, y: 0, width: 90, height: 90 } },
+    };
+    const cut: DraftPicture = { ...part, trims: [{ kind: 'cut-here', sides: ['right'] }] };
+    const asked = (pictures: DraftPicture[], finishes: AskedFinishes) =>
+      told(draft(pictures, { finishes, needsPins: false }));
+    expect(asked([cut, part], { 'cut-here': 'asked' })).toEqual(['problem P1 finish-missing cut-here']);
+    // A capture that is shown whole goes on nowhere.
+    expect(asked([cut, whole], { 'cut-here': 'asked' })).toEqual([]);
+    expect(asked([whole], { 'set-off': 'asked' })).toEqual(['problem P1 finish-missing set-off']);
+    expect(asked([cut, whole], { 'cut-here': 'forbidden' })).toEqual([
+      'problem P1 finish-not-wanted cut-here',
+    ]);
+    expect(asked([whole], { 'cut-here': 'forbidden', tone: 'forbidden' })).toEqual([]);
   });
   it('asks for words of one’s own, of any mark that has some and is seen', () => {
     const bare = picture('a', 'b');

@@ -6,12 +6,16 @@ import { kindOf } from '../marks/kinds.ts';
 import type { Mark } from '../marks/mark.ts';
 import { isPin, isPinOf } from '../marks/pins.ts';
 import type { PictureFormat } from '../pictures/formats.ts';
+import { FINISHES, type Finish } from '../preparation/changeTrims.ts';
 import { marksOnTrimmed } from '../preparation/placedMarks.ts';
 import { placingOf } from '../preparation/placing.ts';
 import type { Preparation } from '../preparation/preparation.ts';
 import { placeablesOf, placedWords, placingFaults } from '../statement/placed.ts';
 import { type StatementForm, statementParts, unanswered } from '../statement/statementParts.ts';
 import { type Nothing, type ToldOf, tell } from '../told/told.ts';
+
+/** What finishes a picture for its page: asked of every one that it can be done to, or not wanted on any. */
+export type AskedFinishes = { readonly [K in Finish['kind']]?: 'asked' | 'forbidden' | undefined };
 
 /** What of a proof point a machine can ask for. */
 export interface PointRequirements extends AskedSize, AskedShape {
@@ -30,6 +34,7 @@ export interface PointRequirements extends AskedSize, AskedShape {
   needsText?: boolean;
   /** marks beside pins and what hides: asked for in one picture at least, or not wanted in any */
   marks?: 'any' | 'asked' | 'forbidden';
+  finishes?: AskedFinishes;
   /** words that must be readable in one of the pictures at least */
   words?: readonly string[];
 }
@@ -78,6 +83,8 @@ export interface MissingData {
   'nothing-marked': Nothing;
   'nothing-written': Nothing;
   'marks-not-wanted': Nothing;
+  'finish-missing': { finish: Finish['kind'] };
+  'finish-not-wanted': { finish: Finish['kind'] };
   'words-not-read': { words: readonly string[] };
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
   'file-too-large': { bytes: number; most: number };
@@ -138,6 +145,7 @@ function missingAtPoint(
   const unread = wordsUnread(requirements.words ?? [], pictures);
   if (unread && unread.length > 0) missing.push(tell('to-check', 'words-not-read', { words: unread }, place));
   missing.push(...marksMissing(pictures, requirements).map((code) => tell('problem', code, {}, place)));
+  missing.push(...finishesMissing(pictures, requirements.finishes ?? {}, place));
   for (const picture of pictures) {
     if (picture.damaged) missing.push(tell('problem', 'picture-damaged', {}, place));
     const { size } = placingOf(picture, picture.capture);
@@ -155,6 +163,23 @@ function missingAtPoint(
       missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
+}
+
+function finishesMissing(
+  pictures: readonly DraftPicture[],
+  asked: AskedFinishes,
+  place: Missing['place'],
+): Missing[] {
+  return FINISHES.flatMap((finish): Missing[] => {
+    const has = ({ trims = [] }: DraftPicture) => trims.some(({ kind }) => kind === finish);
+    // A capture that is shown whole goes on nowhere.
+    const able = pictures.filter(({ framing }) => finish !== 'cut-here' || framing.kind !== 'whole');
+    if (asked[finish] === 'asked' && !able.every(has))
+      return [tell('problem', 'finish-missing', { finish }, place)];
+    if (asked[finish] === 'forbidden' && pictures.some(has))
+      return [tell('problem', 'finish-not-wanted', { finish }, place)];
+    return [];
+  });
 }
 
 /** What is asked of marks, and not so. Pins are asked for by themselves. */

@@ -47,6 +47,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
       ...(r.needsHidden && { needsHidden: true }),
       ...(r.needsText && { needsText: true }),
       ...(r.marks !== 'any' && { marks: r.marks }),
+      ...(Object.keys(r.finishes).length > 0 && { finishes: r.finishes }),
       ...(r.words.length > 0 && { words: r.words }),
       mustShows: mustShows.map(({ id: mustShowId, text, units }) => ({ id: mustShowId, text, units })),
     })),

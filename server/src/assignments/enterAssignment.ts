@@ -167,6 +167,7 @@ function pointOf(
       needsHidden: point.needsHidden ?? false,
       needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
+      finishes: point.finishes ?? {},
       words: point.words ?? [],
     },
   };

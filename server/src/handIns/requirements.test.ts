@@ -70,6 +70,18 @@ const REQUIREMENTS: Record<
     meets: { marks: [arrow] },
     code: 'nothing-marked',
   },
+  'a finish asked': {
+    asks: { finishes: { 'set-off': 'asked' } },
+    breaks: { trims: [{ kind: 'tone', as: 'greys' }] },
+    meets: { trims: [{ kind: 'set-off', by: 'rule' }] },
+    code: 'finish-missing',
+  },
+  'no finish': {
+    asks: { finishes: { tone: 'forbidden' } },
+    breaks: { trims: [{ kind: 'tone', as: 'greys' }] },
+    meets: { trims: [{ kind: 'set-off', by: 'rule' }] },
+    code: 'finish-not-wanted',
+  },
   'no marks': {
     asks: { marks: 'forbidden' },
     breaks: { marks: [arrow] },

@@ -1,6 +1,6 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { FORMAT_FACTS, WRITTEN_FORMATS } from '@nachweis/core';
+import { type Finish, FORMAT_FACTS, WRITTEN_FORMATS } from '@nachweis/core';
 import { ArrowDown, ArrowUp, GripVertical, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Control, type FieldErrors, type UseFormRegister, useController } from 'react-hook-form';
@@ -17,6 +17,14 @@ const SURFACES: Readonly<Record<PointForm['surface'], string>> = {
   window: 'a window',
   region: 'a region',
   photo: 'a photograph',
+};
+
+/** As the bench calls them, in its order. */
+const FINISHES_ASKED: Readonly<Record<Finish['kind'], string>> = {
+  'set-off': 'Set off from the page',
+  'cut-here': 'Break line where it was cut',
+  ground: 'A ground under what is transparent',
+  tone: 'In greys, or light for dark',
 };
 
 interface PointFieldsProps {
@@ -137,6 +145,15 @@ export function PointFields(props: PointFieldsProps): ReactNode {
                 <option value="forbidden">none</option>
               </select>
             </Field>
+            {Object.entries(FINISHES_ASKED).map(([kind, label]) => (
+              <Field key={kind} label={label}>
+                <select {...register(`${at}.finishes.${kind as Finish['kind']}`)} className={control}>
+                  <option value="any">as the student likes</option>
+                  <option value="asked">on every picture</option>
+                  <option value="forbidden">on none</option>
+                </select>
+              </Field>
+            ))}
             <Field label="Largest file in kB" hint="Empty: any" fault={errors?.mostKilobytes?.message}>
               <input inputMode="numeric" {...register(`${at}.mostKilobytes`)} className={control} />
             </Field>

@@ -1,5 +1,6 @@
 import type { AssignmentDefinition, PointDefinition, StatementForm } from '@nachweis/contract';
 import {
+  type Finish,
   formatPoints,
   type LatePer,
   type NameAlphabet,
@@ -78,6 +79,7 @@ export interface PointForm {
   needsHidden: boolean;
   needsText: boolean;
   marks: NonNullable<PointDefinition['marks']>;
+  finishes: Record<Finish['kind'], 'any' | 'asked' | 'forbidden'>;
   /** one in each line; empty: none */
   words: string;
   mustShows: MustShowForm[];
@@ -89,6 +91,13 @@ export interface MustShowForm {
   /** as it is typed, "1.5" */
   points: string;
 }
+
+const ANY_FINISHES: PointForm['finishes'] = {
+  'set-off': 'any',
+  'cut-here': 'any',
+  ground: 'any',
+  tone: 'any',
+};
 
 export const EMPTY_POINT: PointForm = {
   title: '',
@@ -105,6 +114,7 @@ export const EMPTY_POINT: PointForm = {
   needsHidden: false,
   needsText: false,
   marks: 'any',
+  finishes: ANY_FINISHES,
   words: '',
   mustShows: [{ text: '', points: '1' }],
 };
@@ -157,6 +167,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
       needsHidden: point.needsHidden ?? false,
       needsText: point.needsText ?? false,
       marks: point.marks ?? 'any',
+      finishes: { ...ANY_FINISHES, ...point.finishes },
       words: (point.words ?? []).join('\n'),
       mustShows: point.mustShows.map(({ id, text, units }) => ({ id, text, points: formatPoints(units) })),
     })),

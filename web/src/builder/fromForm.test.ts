@@ -38,6 +38,7 @@ const WHOLE: AssignmentDefinition = {
       needsHidden: true,
       needsText: true,
       marks: 'asked',
+      finishes: { 'set-off': 'asked', tone: 'forbidden' },
       words: ['{station}', 'mean'],
       mustShows: [
         { id: '00000000-0000-4000-8000-000000000002', text: 'your own station code', units: 25 },

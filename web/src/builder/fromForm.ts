@@ -1,5 +1,5 @@
 import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
-import { instantOf, parseNameRule, parsePoints, wallTimeOf } from '@nachweis/core';
+import { FINISHES, instantOf, parseNameRule, parsePoints, wallTimeOf } from '@nachweis/core';
 import type { BuilderForm, CriterionForm, PointForm } from './form.ts';
 import {
   lateRuleOf,
@@ -102,12 +102,22 @@ function pointFrom(point: PointForm, at: string, fault: Fault): PointDefinition 
     ...(point.needsHidden && { needsHidden: true }),
     ...(point.needsText && { needsText: true }),
     ...(point.marks && point.marks !== 'any' && { marks: point.marks }),
+    ...finishesFrom(point.finishes ?? {}),
     ...(words && words.length > 0 && { words }),
     mustShows: point.mustShows.map(({ id, ...mustShow }, j) => ({
       ...(id && { id }),
       ...worthFrom(mustShow, `${at}.mustShows.${j}`, 'must-show-empty', fault),
     })),
   };
+}
+
+/** What is asked of finishes, or not wanted; nothing where all of them are as the student likes. */
+function finishesFrom(finishes: Partial<PointForm['finishes']>): Pick<PointDefinition, 'finishes'> {
+  const meant = FINISHES.flatMap((kind) => {
+    const wanted = finishes[kind];
+    return wanted && wanted !== 'any' ? [[kind, wanted] as const] : [];
+  });
+  return meant.length > 0 ? { finishes: Object.fromEntries(meant) } : {};
 }
 
 /** @param at the place of the criterion in the form */

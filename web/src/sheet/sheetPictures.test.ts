@@ -27,6 +27,7 @@ const POINT: ProofPoint = {
     needsHidden: false,
     needsText: false,
     marks: 'any',
+    finishes: {},
     words: [],
   },
 };

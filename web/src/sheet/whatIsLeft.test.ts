@@ -23,6 +23,7 @@ const point = (n: number, asked: Partial<ProofPoint['requirements']>): ProofPoin
     needsHidden: false,
     needsText: false,
     marks: 'any',
+    finishes: {},
     words: [],
     ...asked,
   },

@@ -46,6 +46,13 @@ export function wayTo(
       return open(here, 'pin', atPoint[0], 'Mark');
     case 'marks-not-wanted':
       return open(here, 'pin', atPoint.find(hasPlainMarks), 'Mark');
+    case 'finish-missing':
+    case 'finish-not-wanted': {
+      const { finish } = missing.data;
+      const has = (picture: SheetPicture) => picture.trims.some(({ kind }) => kind === finish);
+      const without = atPoint.find((picture) => !has(picture));
+      return open(here, 'pin', missing.code === 'finish-missing' ? without : atPoint.find(has), 'Finish');
+    }
     case 'words-not-read':
       return open(here, 'frame', atPoint[0]);
     case 'wrong-shape':

@@ -22,6 +22,7 @@ const point = (id: string, maxPictures: number): ProofPoint => ({
     needsHidden: false,
     needsText: false,
     marks: 'any',
+    finishes: {},
     words: [],
   },
 });

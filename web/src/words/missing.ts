@@ -1,10 +1,23 @@
 import type { Told } from '@nachweis/contract';
-import type { Missing, MissingData, Place } from '@nachweis/core';
+import type { Finish, Missing, MissingData, Place } from '@nachweis/core';
 import { notRead, shapes, sizes, tooLarge } from './asked.ts';
 import { alternatives, formatLabel } from './formats.ts';
 import type { Words } from './told.ts';
 
 const atPoint = ({ point }: Place) => (point ? `${point}: ` : '');
+
+const FINISH_ASKED: Readonly<Record<Finish['kind'], string>> = {
+  'set-off': 'every picture has to be set off from the page.',
+  'cut-here': 'every picture that goes on beyond its frame has to show where it was cut.',
+  ground: 'every picture needs a ground under what is transparent.',
+  tone: 'every picture has to be in greys, or light for dark.',
+};
+const FINISH_NOT_WANTED: Readonly<Record<Finish['kind'], string>> = {
+  'set-off': 'no picture is to be set off from the page.',
+  'cut-here': 'the break line of “cut here” is not wanted.',
+  ground: 'no ground under what is transparent is wanted.',
+  tone: 'pictures are to keep their colours, not in greys nor light for dark.',
+};
 
 const MISSING: Words<MissingData> = {
   'no-picture': (_, place) => `${place.point} has no picture yet.`,
@@ -23,6 +36,9 @@ const MISSING: Words<MissingData> = {
     `${atPoint(place)}write something of your own with it: a line at a pin or a step, a text, or a callout.`,
   'marks-not-wanted': (_, place) =>
     `${atPoint(place)}no marks are wanted beside pins and what hides. Remove them.`,
+  'finish-missing': ({ finish }, place) => `${atPoint(place)}${FINISH_ASKED[finish]} Bench, Finish.`,
+  'finish-not-wanted': ({ finish }, place) =>
+    `${atPoint(place)}${FINISH_NOT_WANTED[finish]} Take it back on the bench, under Finish.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
   'file-too-large': (data, place) =>
     `${atPoint(place)}${tooLarge(data)} Choose another format, or a smaller size.`,
