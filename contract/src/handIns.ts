@@ -1,3 +1,4 @@
+import type { PointDifference } from '@nachweis/core';
 import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
@@ -133,6 +134,26 @@ export const Judgement = z.object({
 });
 export type Judgement = z.infer<typeof Judgement>;
 
+/** How a hand-in differs from the attempt before it. */
+export const Since = z.object({
+  handInId: Id,
+  number: z.string(),
+  attempt: z.int(),
+  /** of the proof points at which either has a picture, in their order */
+  points: z.array(
+    z.object({
+      proofPointId: Id,
+      same: z.int().min(0),
+      redone: z.int().min(0),
+      replaced: z.int().min(0),
+      added: z.int().min(0),
+      removed: z.int().min(0),
+    }) satisfies z.ZodType<PointDifference>,
+  ),
+  statementChanged: z.boolean(),
+});
+export type Since = z.infer<typeof Since>;
+
 /** What a student sees of an own hand-in; `feedback` is null until it is released. */
 export const HandInView = z.object({
   receipt: Receipt,
@@ -142,6 +163,8 @@ export const HandInView = z.object({
   isTrial: z.boolean(),
   statement: z.string(),
   items: z.array(HandInItem),
+  /** null: there was no attempt before */
+  since: Since.nullable(),
   /** null: handed in by whom it belongs to */
   brought: Brought.nullable(),
   askedAgain: z.array(AskedAgain),

@@ -1,7 +1,7 @@
 import { AskedAgain } from './askedAgain.ts';
 import { Assignment } from './assignments.ts';
 import { Brought } from './brought.ts';
-import { GradeDocument, HandInItem, Judgement, LevelNow, VerdictName, VerdictNow } from './handIns.ts';
+import { GradeDocument, HandInItem, Judgement, LevelNow, Since, VerdictName, VerdictNow } from './handIns.ts';
 import { ReferencePicture } from './references.ts';
 import { Remark } from './remarks.ts';
 import { Href, Id, Instant, Told, Units } from './shared.ts';
@@ -28,10 +28,8 @@ export const Review = z.object({
   askedAgain: z.array(AskedAgain),
   /** what the class list knew of the student, by its columns */
   fields: z.record(z.string(), z.string()),
-  /** what was said of the attempt before this one, where there was one */
-  earlier: z
-    .object({ handInId: Id, number: z.string(), attempt: z.int(), remarks: z.array(Remark) })
-    .nullable(),
+  /** how it differs from the attempt before, where there was one, and what was said of that */
+  earlier: Since.extend({ remarks: z.array(Remark) }).nullable(),
   /** whose it is, is kept back until all are judged */
   veiled: z.boolean(),
   items: z.array(HandInItem),

@@ -54,6 +54,11 @@ export {
 } from './grading/mustShowStatistics.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
 export {
+  type AttemptPicture,
+  attemptDifferences,
+  type PointDifference,
+} from './handIns/attemptDifferences.ts';
+export {
   type AskedFinishes,
   type Draft,
   type DraftPicture,

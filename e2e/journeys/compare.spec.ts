@@ -38,6 +38,9 @@ test('two attempts are compared by keys: aligned, the places that differ walked,
   await signIn(page, school, school.instructor);
   await page.goto(`/hand-ins/${handInId}/review`);
   await page.getByTestId('stage').waitFor();
+  await page.getByText('Since attempt 1').click();
+  await expect(page.getByText('P1: another picture')).toBeVisible();
+  await page.getByTestId('stage').focus();
   await page.keyboard.press('w');
   await expect(page.getByText('1 place differs')).toBeVisible();
   await expect(page.getByText('moved by 40, 30 pixels')).toBeVisible();

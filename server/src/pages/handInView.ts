@@ -5,6 +5,7 @@ import { readAssignment } from '../assignments/documents.ts';
 import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import { broughtOf } from '../handIns/broughtOf.ts';
+import { readSince } from '../handIns/differences.ts';
 import { readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { readReceipt } from '../handIns/receipts.ts';
@@ -50,6 +51,7 @@ export async function readHandInView(
     brought: await broughtOf(db, handIn),
     askedAgain: releasedAt ? await readAskedAgain(db, handInId) : [],
     items: await readItems(db, handInId, context.signing),
+    since: await readSince(db, handIn, assignment),
     withdrawnAt: handIn.withdrawn_at,
     mayWithdraw: handIn.withdrawn_at === null && !(await isJudged(db, handInId)),
     feedback: releasedAt

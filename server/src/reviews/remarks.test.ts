@@ -165,6 +165,43 @@ describe('what is said to a remark', () => {
     });
     expect((await review(room.handInId)).earlier).toBeNull();
   });
+  it('of another attempt come with what differs, for whoever judges and for whose it is', async () => {
+    const room = await handedIn(server(), { attempts: 4 });
+    const point = room.assignment.points[0]?.id;
+    const since = async (handInId: string) =>
+      (await room.student.get(`/api/hand-ins/${handInId}`).expect(200)).body.since;
+    const again = async (version: number) =>
+      (await handIn(room.student, room.assignment.id, version)).body.handInId;
+    expect(await since(room.handInId)).toBeNull();
+    const nothing = { same: 0, redone: 0, replaced: 0, added: 0, removed: 0 };
+    const { draft } = await replaceEvidence(room.student, room.assignment);
+    const second = await again(draft.version);
+    expect(await since(second)).toEqual({
+      ...{ handInId: room.handInId, number: 'H-00001', attempt: 1, statementChanged: false },
+      points: [{ ...nothing, proofPointId: point, replaced: 1 }],
+    });
+    // The same capture, framed otherwise, and other words.
+    const [evidence] = draft.evidence;
+    const framing = { kind: 'region', box: { x: 0, y: 0, width: 20, height: 20 } };
+    const { id, capture, version } = evidence;
+    const changed = await room.student
+      .put(`/api/evidence/${id}`)
+      .send({
+        ...{ assignmentId: room.assignment.id, proofPointId: point, captureId: capture.id },
+        ...{ framing, trims: [], marks: [], encoding: null, baseVersion: version },
+      })
+      .expect(200);
+    const third = await again(changed.body.draft.version);
+    expect((await since(third)).points).toEqual([{ ...nothing, proofPointId: point, redone: 1 }]);
+    // Nothing is changed, and the attempt between is withdrawn: it is passed over.
+    await room.student.post(`/api/hand-ins/${third}/withdraw`).send({}).expect(200);
+    const { draft: now } = (await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200))
+      .body;
+    const fourth = await again(now.version);
+    expect(await since(fourth)).toMatchObject({ handInId: second, points: [{ ...nothing, redone: 1 }] });
+    const review = await room.instructor.get(`/api/hand-ins/${fourth}/review`).expect(200);
+    expect(review.body.earlier).toMatchObject(await since(fourth));
+  });
 });
 
 describe('words for remarks', () => {

@@ -1,4 +1,4 @@
-import type { Review } from '@nachweis/contract';
+import type { Review, Since } from '@nachweis/contract';
 import { submissionWindow } from '@nachweis/core';
 import { type Actor, roleInAssignment } from '../access/access.ts';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
@@ -7,13 +7,8 @@ import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { broughtOf } from '../handIns/broughtOf.ts';
-import {
-  type HandInRow,
-  handInNumber,
-  readHandIn,
-  readHandIns,
-  replacementOf,
-} from '../handIns/handInRows.ts';
+import { readSince } from '../handIns/differences.ts';
+import { handInNumber, readHandIn, readHandIns, replacementOf } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { asAsked, fieldsOfHandIn, readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
@@ -64,7 +59,7 @@ export async function readReview(
     brought: await broughtOf(db, handIn),
     askedAgain: await readAskedAgain(db, handInId),
     fields: { ...fields },
-    earlier: await readEarlier(db, actor, handIn, handIns, at),
+    earlier: await readEarlier(db, actor, await readSince(db, handIn, assignment, handIns), at),
     veiled: isVeiled(await readAssignment(db, assignment.id), grants, line, at),
     items: await readItems(db, handInId, signing),
     findings: Object.fromEntries(
@@ -93,28 +88,14 @@ export async function readReview(
   };
 }
 
-/** What was said of the attempt before this one of the same people; withdrawn ones are passed over. */
+/** How it differs from the attempt before, and what was said of that. */
 async function readEarlier(
   db: DbOrTrx,
   actor: Actor,
-  handIn: HandInRow,
-  handIns: readonly HandInRow[],
+  since: Since | null,
   at: string,
 ): Promise<Review['earlier']> {
-  const before = handIns
-    .filter(
-      (one) =>
-        one.attempt < handIn.attempt &&
-        one.withdrawn_at === null &&
-        one.personIds.some((id) => handIn.personIds.includes(id)),
-    )
-    .sort((a, b) => b.attempt - a.attempt)[0];
-  if (!before) return null;
-  const judgement = (await readJudgements(db, { handInId: before.id }, at))(before.id);
-  return {
-    handInId: before.id,
-    number: handInNumber(before),
-    attempt: before.attempt,
-    remarks: remarksShown(judgement, await namesIn(db, judgement), actor.personId),
-  };
+  if (!since) return null;
+  const judgement = (await readJudgements(db, { handInId: since.handInId }, at))(since.handInId);
+  return { ...since, remarks: remarksShown(judgement, await namesIn(db, judgement), actor.personId) };
 }

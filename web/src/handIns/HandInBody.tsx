@@ -1,8 +1,10 @@
-import { type HandInView, PRACTICE_ASSIGNMENT } from '@nachweis/contract';
+import { type HandInView, PRACTICE_ASSIGNMENT, type Since } from '@nachweis/contract';
 import type { Placed } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { StatementText, shownPlaces } from '../pictures/StatementText.tsx';
 import { dateAndTime } from '../ui/when.ts';
+import { sinceLines } from '../words/since.ts';
 import { AskAgain } from './AskAgain.tsx';
 import { FeedbackCard } from './FeedbackCard.tsx';
 import { ReceiptCard } from './ReceiptCard.tsx';
@@ -59,6 +61,7 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
           </p>
         )}
         <ReceiptCard receipt={view.receipt} />
+        {view.since && <SinceBefore since={view.since} assignment={assignment} />}
         {view.statement && (
           <section>
             <h2 className="text-base">Your own statement</h2>
@@ -71,6 +74,25 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
         )}
       </aside>
     </div>
+  );
+}
+
+/** How it differs from the attempt before. */
+function SinceBefore({ since, assignment }: Pick<HandInView, 'assignment'> & { since: Since }): ReactNode {
+  return (
+    <section>
+      <h2 className="text-base">
+        Since attempt {since.attempt},{' '}
+        <Link to={`/hand-ins/${since.handInId}`} className="font-mono text-verdigris-deep underline">
+          {since.number}
+        </Link>
+      </h2>
+      <ul className="text-sm">
+        {sinceLines(since, assignment).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -24,7 +24,7 @@ import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { AskedAgainPart } from './AskedAgainPart.tsx';
 import { ClassStrip } from './ClassStrip.tsx';
-import { EarlierRemarks } from './EarlierRemarks.tsx';
+import { EarlierAttempt } from './EarlierAttempt.tsx';
 import { GradePanel } from './GradePanel.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
 import { Closed, LookingToo } from './ReviewParts.tsx';
@@ -217,7 +217,7 @@ function ReviewDesk({
             onChoose={chooseRemark}
             actions={actions}
           />
-          <EarlierRemarks earlier={review.earlier} />
+          <EarlierAttempt review={review} />
           {review.brought && (
             <p className="written mb-2 text-sm">
               Handed in by {review.brought.by} {dateAndTime(review.brought.at, review.assignment.timeZone)}:{' '}

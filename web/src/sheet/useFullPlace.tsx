@@ -4,10 +4,12 @@ import type { PictureDocument } from '../store/pictureDocument.ts';
 import { letGo } from '../store/pictureStore.ts';
 import { sendBytes } from '../store/sendPicture.ts';
 import { toast } from '../ui/notices.ts';
+import { useLoaded } from '../ui/useLoaded.ts';
 import type { FullDecision, FullPlace } from '../waysIn/useIntake.ts';
-import { FullDialog } from './FullDialog.tsx';
 import type { SheetPicture } from './sheetPictures.ts';
 import type { PictureActions } from './usePictureActions.ts';
+
+const importFull = () => import('./FullDialog.tsx').then((part) => part.FullDialog);
 
 /** A picture that another one took the place of; where one alone has room, undoing the newer one puts it back. */
 interface Replaced {
@@ -54,10 +56,18 @@ export function useFullPlace(
       : null;
     full.decide(decision);
   };
+  const FullDialog = useLoaded(importFull, {
+    wanted: full !== null,
+    ahead: true,
+    onMissing() {
+      toast.warning('Where this picture goes cannot be asked now. It waits on this page.');
+      void decide({ kind: 'later' });
+    },
+  });
   return {
     replaced,
     ask: (place) => new Promise((resolve) => setFull({ place, decide: resolve })),
-    dialog: full && (
+    dialog: FullDialog && full && (
       <FullDialog
         place={full.place}
         points={points}

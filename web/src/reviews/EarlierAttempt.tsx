@@ -3,16 +3,23 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RemarkPictureView } from '../judging/RemarkPictureView.tsx';
 import { remarkLine } from '../pictures/RemarkTag.tsx';
+import { sinceLines } from '../words/since.ts';
 
-/** What was said of the attempt before, and what this one answers: those that are settled by now. */
-export function EarlierRemarks({ earlier }: { earlier: Review['earlier'] }): ReactNode {
-  if (!earlier || earlier.remarks.length === 0) return null;
+/** How a hand-in differs from the attempt before, what was said of that, and what this one answers: what is settled by now. */
+export function EarlierAttempt({ review: { earlier, assignment } }: { review: Review }): ReactNode {
+  if (!earlier) return null;
   const settled = earlier.remarks.filter((remark) => remark.settled).length;
   return (
     <details className="border-b border-rule p-3">
       <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">
-        Remarks on attempt {earlier.attempt}: {settled} of {earlier.remarks.length} settled
+        Since attempt {earlier.attempt}
+        {earlier.remarks.length > 0 && `: ${settled} of ${earlier.remarks.length} remarks settled`}
       </summary>
+      <ul className="mt-1 text-sm">
+        {sinceLines(earlier, assignment).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
       <ul className="mt-1">
         {earlier.remarks.map((remark) => (
           <li key={remark.id} className="border-b border-rule py-1 text-sm last:border-b-0">
