@@ -265,6 +265,9 @@ export const AssignmentCard = z.discriminatedUnion('as', [
     exempt: z.boolean(),
     lateHandIn: z.boolean(),
     pictures: z.int(),
+    /** pictures that the newest hand-in does not have as they are now */
+    notHandedIn: z.int(),
+    statement: z.enum(['not-asked', 'missing', 'written']),
     proofPoints: z.int(),
     totalUnits: Units.nullable(),
   }),

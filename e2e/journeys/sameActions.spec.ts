@@ -25,7 +25,7 @@ interface Place {
 
 /** The page stands with what it had to fetch. */
 async function arrived(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Sign out' }).waitFor();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).waitFor();
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await expect(page.locator('[data-loading]')).toHaveCount(0);
 }

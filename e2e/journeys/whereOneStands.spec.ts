@@ -109,3 +109,39 @@ test('a capture is kept for later without an assignment, and put on a proof poin
   await page.getByRole('link', { name: 'Show its capture' }).click();
   await expect(page.getByRole('dialog').getByText('Where it is used')).toBeVisible();
 });
+
+test('who signs out is told what is not handed in and not sent, and goes there or goes', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 400, 300, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  const leave = page.getByRole('button', { name: 'Sign out' });
+  await leave.click();
+  const dialog = page.getByRole('dialog', { name: 'Before you sign out' });
+  await expect(dialog).toContainText(
+    'Not handed in: one picture is there for 2 proof points, the statement is not written.',
+  );
+  await expectClean(page, 'before signing out');
+  await page.keyboard.press('Escape');
+  await expect(leave).toBeFocused();
+  await page.goto('/');
+  await expect(page.getByText('1 of 2 pictures, no statement')).toBeVisible();
+  await leave.press('Enter');
+  await dialog.getByRole('link', { name: 'Rating curve' }).press('Enter');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  // What waits in the browser is told even while the server cannot be reached.
+  await school.stop();
+  await addByDrop(page, 300, 200, 'Escape');
+  await expect(page.locator('[data-status=waiting]')).toHaveCount(1);
+  await leave.click();
+  await expect(dialog).toContainText('One thing you made in this browser has not been sent.');
+  await dialog.getByRole('button', { name: 'Stay' }).click();
+  await school.start();
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  await leave.click();
+  await dialog.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByLabel('E-mail')).toBeFocused();
+});

@@ -4,6 +4,7 @@ import { readCourseAssignments, readVersions } from '../assignments/documents.ts
 import { readGrants, readTerms } from '../assignments/terms.ts';
 import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { readExempt } from '../reviews/exemptions.ts';
@@ -71,26 +72,54 @@ async function studentCard(
           await readJudgements(db, { assignmentId: assignment.id }, at),
           await readGrants(db, assignment.id),
         );
-  const { pictures } = await db
+  const pictures = await db
     .selectFrom('evidence')
-    .select((eb) => eb.fn.countAll<number>().as('pictures'))
+    .select(['capture_id', 'rendering_key'])
     .where('assignment_id', '=', assignment.id)
     .where('student_id', '=', personId)
     .where('removed_at', 'is', null)
-    .executeTakeFirstOrThrow();
+    .execute();
+  const newest = handIns.find((one) => one.withdrawn_at === null);
+  const handedIn = newest
+    ? await db
+        .selectFrom('hand_in_items')
+        .select(['capture_id', 'rendering_key'])
+        .where('hand_in_id', '=', newest.id)
+        .execute()
+    : [];
+  const isHandedIn = ({ capture_id, rendering_key }: (typeof pictures)[number]) =>
+    handedIn.some((item) =>
+      rendering_key === null ? item.capture_id === capture_id : item.rendering_key === rendering_key,
+    );
   const counts = counting(summaries, assignment.counts);
   return {
     ...baseOf(assignment),
     ...times,
     window: windowOf(assignment, times, at),
     as: 'student',
-    state: counts ? (counts.releasedAt ? 'returned' : 'handed-in') : pictures > 0 ? 'draft' : 'to-do',
+    state: counts ? (counts.releasedAt ? 'returned' : 'handed-in') : pictures.length > 0 ? 'draft' : 'to-do',
     exempt: (await readExempt(db, assignment.id)).has(personId),
     lateHandIn: counts?.late ?? false,
-    pictures,
+    pictures: pictures.length,
+    notHandedIn: pictures.filter((one) => !isHandedIn(one)).length,
+    statement: assignment.needsStatement ? await statementState(db, assignment.id, personId) : 'not-asked',
     proofPoints: assignment.proofPoints.length,
     totalUnits: counts?.totalUnits ?? null,
   };
+}
+
+async function statementState(
+  db: DbOrTrx,
+  assignmentId: string,
+  personId: string,
+): Promise<'missing' | 'written'> {
+  const draft = await db
+    .selectFrom('drafts')
+    .select('statement')
+    .where('assignment_id', '=', assignmentId)
+    .where('student_id', '=', personId)
+    .executeTakeFirst();
+  return draft?.statement.trim() ? 'written' : 'missing';
 }
 
 async function staffCard(

@@ -1,6 +1,6 @@
 import type { Me } from '@nachweis/contract';
 import { UserRound } from 'lucide-react';
-import { lazy, type ReactNode, Suspense, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStartAnew } from '../api/AnswersOfOne.tsx';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -27,6 +27,7 @@ import { useReconnect } from './useReconnect.ts';
 const DiskWarning = lazy(() => import('./DiskWarning.tsx').catch(() => ({ default: () => null })));
 /** Only who judges or manages has something made; it is seen on every page. */
 const ErrandStrip = lazy(() => import('../errands/ErrandStrip.tsx').catch(() => ({ default: () => null })));
+const importLeaving = () => import('./Leaving.tsx').then((part) => part.default);
 const importKeys = () => import('../settings/KeysDialog.tsx').then((part) => part.default);
 const importNotices = () => import('./Notices.tsx').then((part) => part.default);
 
@@ -157,7 +158,9 @@ const NAVIGATION = [
 function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
   const startAnew = useStartAnew();
   const navigate = useNavigate();
+  const [leaving, setLeaving] = useState(false);
   const signOut = async () => {
+    setLeaving(false);
     try {
       await callApi('signOut', {});
       navigate('/sign-in');
@@ -166,6 +169,8 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
       toast.error(sentenceOf(error));
     }
   };
+  // Where what is left cannot be looked at, one goes as one wanted.
+  const Leaving = useLoaded(importLeaving, { wanted: leaving, onMissing: () => void signOut() });
   return (
     <header className="flex min-h-12 shrink-0 items-center gap-1 border-b border-rule bg-card px-2 sm:h-12 sm:gap-3 sm:px-4">
       <Link to="/" className="flex min-h-6 min-w-6 shrink-0 items-center gap-2 font-bold text-verdigris-deep">
@@ -194,9 +199,12 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
         <UserRound size={18} aria-hidden className="shrink-0 text-verdigris-deep" />
         <span className="hidden truncate lg:block">{me.name}</span>
       </Link>
-      <Button small look="quiet" className="max-sm:px-1" onClick={() => void signOut()}>
+      <Button small look="quiet" className="max-sm:px-1" onClick={() => setLeaving(true)}>
         Sign out
       </Button>
+      {Leaving && leaving && (
+        <Leaving personId={me.id} onStay={() => setLeaving(false)} onLeave={() => void signOut()} />
+      )}
     </header>
   );
 }

@@ -12,11 +12,11 @@ import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
+import type { StudentCard } from '../words/forgotten.ts';
 import { SecondTasks } from './SecondTasks.tsx';
 
 const STAGE_WORDS = { draft: 'draft', archived: 'put away' } as const;
 
-type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 type StaffCard = Extract<AssignmentCard, { as: 'staff' }>;
 
 const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {
@@ -168,7 +168,11 @@ function StudentState({ card }: { card: StudentCard }): ReactNode {
       {card.state === 'draft' && (
         <span className="text-sm text-faded">
           {card.pictures} of {card.proofPoints} {card.proofPoints === 1 ? 'picture' : 'pictures'}
+          {card.statement === 'missing' && ', no statement'}
         </span>
+      )}
+      {card.state !== 'draft' && card.notHandedIn > 0 && (
+        <span className="text-sm text-ochre">{card.notHandedIn} not handed in</span>
       )}
     </span>
   );
