@@ -3,7 +3,7 @@ import { focusIn, throughAndBack } from '../fixtures/dialogs.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
-import { judgedAndBack } from '../fixtures/seen.ts';
+import { judgedAndBack, pictureSeen } from '../fixtures/seen.ts';
 
 test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
   const handInId = await handInCurve(page, school);
@@ -127,6 +127,29 @@ test('a dialog that asks before something is done begins at its answer, and give
     'Students have work in it already',
     (dialog) => dialog.getByRole('button', { name: 'Change it' }),
   );
+});
+
+test('what was done to a hand-in is looked at and taken back with the focus where the work is', async ({
+  page,
+  school,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  const button = (name: string | RegExp) => page.getByRole('button', { name });
+  await signIn(page, school, school.instructor);
+  await judgedAndBack(page, handInId, school.single.id);
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.getByRole('button', { name: /^Release to/ }).press('Enter');
+  const back = button(/^Take the release back/);
+  await back.waitFor();
+  expect(await focusIn(page), 'after releasing').toBe('the page');
+  await throughAndBack(page, button('How the points came about'), 'How the points came about', (dialog) =>
+    dialog.getByRole('list'),
+  );
+  await back.press('Enter');
+  await expect(page.getByLabel(/^Why/)).toBeFocused();
+  await page.getByRole('button', { name: 'Leave it released' }).press('Enter');
+  await expect(back).toBeFocused();
 });
 
 test('no action leaves the focus on nothing: taking out, putting back, dismissing, moving', async ({

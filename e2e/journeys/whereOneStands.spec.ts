@@ -124,6 +124,7 @@ test('who signs out is told what is not handed in and not sent, and goes there o
   await expect(dialog).toContainText(
     'Not handed in: one picture is there for 2 proof points, the statement is not written.',
   );
+  await expect(dialog.getByRole('button', { name: 'Stay' })).toBeFocused();
   await expectClean(page, 'before signing out');
   await page.keyboard.press('Escape');
   await expect(leave).toBeFocused();

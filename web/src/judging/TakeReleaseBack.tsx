@@ -3,16 +3,42 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 
-/** Takes a release back, or one that is set for later, with a reason. */
-export function TakeReleaseBack({
+interface TakeReleaseBackProps {
+  handInId: string;
+  onDone: () => void;
+}
+
+/** A button with which a release, or one that is set for later, is taken back, once a reason is given. */
+export function TakeReleaseBack({ handInId, onDone }: TakeReleaseBackProps): ReactNode {
+  const [asking, setAsking] = useState(false);
+  const [left, setLeft] = useState(false);
+  if (asking)
+    return (
+      <ReasonForm
+        handInId={handInId}
+        onCancel={() => {
+          setAsking(false);
+          setLeft(true);
+        }}
+        onDone={() => {
+          setAsking(false);
+          onDone();
+        }}
+      />
+    );
+  return (
+    // Where the form was left, one goes on from the button it came from.
+    <Button small look="quiet" autoFocus={left} onClick={() => setAsking(true)}>
+      Take the release back …
+    </Button>
+  );
+}
+
+function ReasonForm({
   handInId,
   onCancel,
   onDone,
-}: {
-  handInId: string;
-  onCancel: () => void;
-  onDone: () => void;
-}): ReactNode {
+}: TakeReleaseBackProps & { onCancel: () => void }): ReactNode {
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);

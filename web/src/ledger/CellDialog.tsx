@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { GradeHistoryList } from '../judging/GradeHistoryList.tsx';
 import { TakeReleaseBack } from '../judging/TakeReleaseBack.tsx';
-import { Button, buttonClasses } from '../ui/Button.tsx';
+import { buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { ExemptForm } from './ExemptForm.tsx';
@@ -65,7 +65,6 @@ export function CellDialog(props: CellDialogProps): ReactNode {
 function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () => void }): ReactNode {
   const { data: review, error, mutate } = useApi('review', { params: { handInId } });
   const history = useApi('gradeHistory', { params: { handInId } });
-  const [takingBack, setTakingBack] = useState(false);
   const [saved, setSaved] = useState(0);
   if (!review)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the points" />;
@@ -85,22 +84,10 @@ function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () =
       ) : (
         <p className="text-faded">The points of this hand-in cannot be changed now.</p>
       )}
-      {review.mayRelease && (review.releasedAt ?? review.releasesAt) && !takingBack && (
-        <p>
-          <Button small look="quiet" onClick={() => setTakingBack(true)}>
-            Take the release back …
-          </Button>
-        </p>
-      )}
-      {takingBack && (
-        <TakeReleaseBack
-          handInId={handInId}
-          onCancel={() => setTakingBack(false)}
-          onDone={() => {
-            setTakingBack(false);
-            void again();
-          }}
-        />
+      {review.mayRelease && (review.releasedAt ?? review.releasesAt) && (
+        <div>
+          <TakeReleaseBack handInId={handInId} onDone={() => void again()} />
+        </div>
       )}
     </>
   );

@@ -23,7 +23,6 @@ export function ReleasePart({ review, open, unsent, onRelease, onChanged }: Rele
   const { assignment, handInId, releasedAt, mayRelease } = review;
   // With a verdict missing, the time that was set does not hold any more.
   const releasesAt = open > 0 ? null : review.releasesAt;
-  const [takingBack, setTakingBack] = useState(false);
   const [history, setHistory] = useState(false);
   const back = mayRelease && (releasedAt ?? releasesAt) !== null;
   return (
@@ -44,17 +43,10 @@ export function ReleasePart({ review, open, unsent, onRelease, onChanged }: Rele
       {releasesAt && (
         <p className="mt-2 text-sm">To be released {dateAndTime(releasesAt, assignment.timeZone)}.</p>
       )}
-      {back && !takingBack && (
-        <Button small look="quiet" onClick={() => setTakingBack(true)}>
-          Take the release back …
-        </Button>
-      )}
-      {takingBack && (
+      {back && (
         <TakeReleaseBack
           handInId={handInId}
-          onCancel={() => setTakingBack(false)}
           onDone={() => {
-            setTakingBack(false);
             toast.success(`Taken back. ${review.student.name} sees it no more.`);
             onChanged();
           }}
