@@ -147,12 +147,18 @@ function drawWindow(canvas: DeskCanvas, desk: Desk, window: DeskWindow, captured
   );
 }
 
-/** Words beside the pointer, kept on the display. */
-function drawHint(canvas: DeskCanvas, { hint, pointer }: Desk, display: Display): void {
-  if (hint === null) return;
+/** Where the words beside the pointer lie, kept on the display; null where there are none. */
+export function hintArea({ hint, pointer }: Desk, display: Display): Area | null {
+  if (hint === null) return null;
   const width = hint.length * 7.2 + 18;
   const x = Math.min(pointer.x + 14, display.x + display.width - width - 2);
-  const box = { x, y: pointer.y + 24, width, height: 26 };
+  return { x, y: pointer.y + 24, width, height: 26 };
+}
+
+function drawHint(canvas: DeskCanvas, desk: Desk, display: Display): void {
+  const { hint } = desk;
+  const box = hintArea(desk, display);
+  if (hint === null || !box) return;
   fillArea(canvas, box, '#22282a');
   write(canvas, hint, box.x + 9, box.y + 13, { size: 13, colour: '#f6f4ea' });
 }

@@ -18,8 +18,8 @@ export {
   setClock,
   windowAt,
 } from './desk.ts';
-export { drawDesk } from './drawDesk.ts';
-export { hintAt, type Spot, spotAt } from './layout.ts';
+export { drawDesk, hintArea } from './drawDesk.ts';
+export { hintAt, menusOf, type Spot, spotAt } from './layout.ts';
 export { FIRST_STATES, type ProgramStates } from './programStates.ts';
 export type { Anchors } from './programs/program.ts';
 export { PROGRAM_IDS, PROGRAMS, type ProgramId } from './programs/programs.ts';

@@ -1,6 +1,6 @@
 import type { Area, Place } from './canvas.ts';
 import { type Desk, type DeskWindow, holds, openWindows, scaleOf } from './desk.ts';
-import { menuSpotAt } from './programs/menus.ts';
+import { menuPanels, menuSpotAt } from './programs/menus.ts';
 import { PROGRAM_IDS, PROGRAMS, type ProgramId } from './programs/programs.ts';
 import { TITLE_BAR } from './titleBar.ts';
 
@@ -35,6 +35,18 @@ export function contentArea(desk: Desk, window: DeskWindow): Area {
 export function toWindow(desk: Desk, window: DeskWindow, at: Place): Place {
   const scale = scaleOf(desk, window);
   return { x: (at.x - window.x) / scale, y: (at.y - window.y) / scale };
+}
+
+/** Where the open menus of a window lie on the desk, the innermost last. */
+export function menusOf(desk: Desk, window: DeskWindow): Area[] {
+  if (window.program !== 'probe-console') return [];
+  const scale = scaleOf(desk, window);
+  return menuPanels(contentArea(desk, window), desk.states.console.menu).map(({ box }) => ({
+    x: window.x + box.x * scale,
+    y: window.y + box.y * scale,
+    width: box.width * scale,
+    height: box.height * scale,
+  }));
 }
 
 /** What lies at a place of the desk. */

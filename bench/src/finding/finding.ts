@@ -4,7 +4,7 @@ import { type Box, findDisplays, findOutlines, type Raster } from '@nachweis/cor
 import sharp from 'sharp';
 import { overlapOf, sameBoxes, seamsOf, seenShare } from './judge.ts';
 import { type PointingTally, tallyPointing, tellPointing } from './pointing.ts';
-import { makeScene } from './scenes.ts';
+import { makeMenuScene, makeScene } from './scenes.ts';
 
 const PICTURES = fileURLToPath(new URL('../../realDesktops/pictures/', import.meta.url));
 /** A window counts as visible when at least this share of it is seen. */
@@ -26,6 +26,7 @@ const median = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >
 export async function benchFinding(): Promise<void> {
   composedDisplays();
   practiceWindows();
+  menusAndHints();
   await realDesktops();
 }
 
@@ -100,6 +101,29 @@ function practiceWindows(): void {
   console.log(
     `finding windows, practice desk: ${share(tally.good, tally.visible)} with an overlap of at least 0.95 (asked: 90 %), median ${Math.round(median(times))} ms`,
   );
+}
+
+/** Menus and hints by themselves: they are small, and lie over everything else. */
+function menusAndHints(): void {
+  const tallies = { menus: { visible: 0, good: 0 }, hints: { visible: 0, good: 0 } };
+  for (let seed = 1; seed <= 40; seed++) {
+    const scene = makeMenuScene(seed);
+    const outlines = findOutlines(scene.raster);
+    for (const kind of ['menus', 'hints'] as const)
+      for (const box of scene[kind]) {
+        tallies[kind].visible++;
+        const best = Math.max(0, ...outlines.map((o) => overlapOf(o.box, box)));
+        if (best >= GOOD_OVERLAP) tallies[kind].good++;
+        else
+          console.log(
+            `    ${kind} missed: ${scene.name}: ${Math.round(box.width)}x${Math.round(box.height)} at ${Math.round(box.x)},${Math.round(box.y)}, best overlap ${best.toFixed(2)}`,
+          );
+      }
+  }
+  for (const [kind, { good, visible }] of Object.entries(tallies))
+    console.log(
+      `finding ${kind}, practice desk: ${share(good, visible)} with an overlap of at least 0.95 (asked: 90 %)`,
+    );
 }
 
 interface RealDesktop {

@@ -8,6 +8,8 @@ import {
   deskArea,
   deskContent,
   drawDesk,
+  hintArea,
+  menusOf,
   PROGRAM_IDS,
   PROGRAMS,
   press,
@@ -148,6 +150,56 @@ function paint(desk: Desk, random: Random, span: boolean): Raster {
   });
   const { data } = context.getImageData(0, 0, area.width, area.height);
   return { ...area, data: new Uint8ClampedArray(data.buffer) };
+}
+
+export interface MenuScene extends Pick<Scene, 'name' | 'raster'> {
+  /** open menus and hints, in pixels of the picture */
+  menus: Box[];
+  hints: Box[];
+}
+
+const MENU_PATHS: ReadonlyArray<readonly string[]> = [
+  ['Probe'],
+  ['Log'],
+  ['View'],
+  ['Probe', 'Self-test'],
+  ['Probe', 'Sampling'],
+  ['Probe', 'Sampling', 'On change'],
+];
+const HINTS = ['Read status of the probe', 'Fit', 'Take the selected rows out of the fit', 'Play from here'];
+
+/** A display with a program in front whose menus are open, and words beside the pointer somewhere else. */
+export function makeMenuScene(seed: number): MenuScene {
+  const random = seededRandom(seed * 7919 + 3);
+  const displays = layOut(random, 1, true, false);
+  const [display] = displays as [Display];
+  const others = placeWindows(random, displays, 3).filter(({ program }) => program !== 'probe-console');
+  const size = PROGRAMS['probe-console'].size;
+  const front: DeskWindow = {
+    program: 'probe-console',
+    x: between(random, 8, Math.max(8, display.width - Math.round(size.width * display.scale) - 200)),
+    y: between(random, 34, 160),
+    width: Math.round(size.width * display.scale),
+    height: Math.min(Math.round(size.height * display.scale), display.height - 200),
+  };
+  const first = createDesk(deskContent(seed));
+  const menu = [...pick(random, MENU_PATHS)];
+  const desk: Desk = {
+    ...{ ...first, displays, windows: [...others, front] },
+    states: { ...first.states, console: { ...first.states.console, menu } },
+    hint: pick(random, HINTS),
+    pointer: {
+      x: between(random, 10, display.width - 320),
+      y: between(random, Math.round(display.height * 0.75), display.height - 60),
+    },
+  };
+  const hint = hintArea(desk, display);
+  return {
+    name: `menus ${seed}: ${display.width}x${display.height}, ${menu.join(' › ')}`,
+    raster: paint(desk, random, true),
+    menus: menusOf(desk, front),
+    hints: hint ? [hint] : [],
+  };
 }
 
 /** @param kind what is to be tried; the seed decides everything else */

@@ -82,16 +82,28 @@ export function menuSpotAt(area: Area, open: readonly string[], at: Place): Menu
   );
 }
 
+/** An open menu: where it lies, and what is in it. */
+interface MenuPanel {
+  level: number;
+  box: Area;
+  spots: MenuSpot[];
+}
+
+/** The menus that are open, the innermost last. */
+export function menuPanels(area: Area, open: readonly string[]): MenuPanel[] {
+  if (open.length === 0) return [];
+  const entries = menuSpots(area, open).filter((spot) => spot.path.length > 1);
+  return [...new Set(entries.map((spot) => spot.path.length))].flatMap((level) => {
+    const spots = entries.filter((spot) => spot.path.length === level);
+    const [first] = spots;
+    return first ? [{ level, spots, box: { ...first.area, height: spots.length * ENTRY } }] : [];
+  });
+}
+
 /** Draws the open menus over everything else of the window. */
 export function drawMenus(canvas: DeskCanvas, area: Area, open: readonly string[]): void {
   if (open.length === 0) return;
-  const entries = menuSpots(area, open).filter((spot) => spot.path.length > 1);
-  const levels = new Set(entries.map((spot) => spot.path.length));
-  for (const level of levels) {
-    const here = entries.filter((spot) => spot.path.length === level);
-    const [first] = here;
-    if (!first) continue;
-    const box = { ...first.area, height: here.length * ENTRY };
+  for (const { level, box, spots: here } of menuPanels(area, open)) {
     fillArea(canvas, box, '#f6f4ea');
     for (const { area: at, entry, path } of here) {
       if (open[level - 1] === path[level - 1]) fillArea(canvas, at, '#d5c9a8');
