@@ -7,6 +7,7 @@ import { benchFinding } from './finding/finding.ts';
 import { benchLayouts } from './finding/newLayouts.ts';
 import { benchSheets } from './finding/sheets.ts';
 import { benchWorstCases } from './finding/worst.ts';
+import { measureFirstOffers } from './firstOffers.ts';
 import { measureLookBack } from './lookBack.ts';
 import { measureManyCaptures } from './manyCaptures.ts';
 import { measureMarkDrag } from './markDrag.ts';
@@ -23,6 +24,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   bundle: () => measureBundle(join(ROOT, 'web/dist')),
   structure: measureStructure,
   paste: measurePaste,
+  offers: measureFirstOffers,
   drag: measureRegionDrag,
   marks: measureMarkDrag,
   export: measureExport,

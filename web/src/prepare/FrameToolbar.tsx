@@ -114,7 +114,7 @@ export function FrameWarnings({
     ? 'bg-verdigris-wash text-verdigris-deep'
     : 'bg-ochre-wash text-ochre';
   return (
-    <div className={classes(LINE, lines.length > 0 ? tone : 'bg-card text-sm')}>
+    <div data-looked={look !== null} className={classes(LINE, lines.length > 0 ? tone : 'bg-card text-sm')}>
       {/* One part from the start to the end: what comes into it later is heard. */}
       <span role="status" className="flex min-w-0 flex-1 flex-wrap gap-x-4">
         {lines.length === 0 &&
