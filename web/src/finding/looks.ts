@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Asked, Look } from '../workers/finding.worker.ts';
+import type { Asked, FoundDisplays, Look } from '../workers/finding.worker.ts';
 import { askFinder } from './finder.ts';
 
 /** One look at each capture is enough; the last ones are remembered. */
@@ -16,7 +16,9 @@ export function lookAt(
 ): Promise<Look> {
   const known = looks.get(captureId);
   if (known) return known;
-  const look = picture().then((bytes) => askFinder((finder): Promise<Look> => finder.look(bytes, asked)));
+  const look = picture().then((bytes) =>
+    askFinder((finder): Promise<Look> => finder.look(captureId, bytes, asked)),
+  );
   looks.set(captureId, look);
   look.catch(() => looks.delete(captureId));
   const [oldest] = looks.keys();
@@ -24,14 +26,28 @@ export function lookAt(
   return look;
 }
 
-/** What was found in a capture; null until it is known, or when it cannot be read here. */
-export function useLook(captureId: string, picture: () => Promise<Blob | string>, asked: Asked): Look | null {
-  const [look, setLook] = useState<Look | null>(null);
+/** What is known of a capture so far: its displays first, what is to check once that is known, too. */
+export type KnownLook = FoundDisplays & (Look | { leastScale: null; findings: null });
+
+/** What was found in a capture; null until anything is known, or when it cannot be read here. */
+export function useLook(
+  captureId: string,
+  picture: () => Promise<Blob | string>,
+  asked: Asked,
+): KnownLook | null {
+  const [look, setLook] = useState<KnownLook | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
   useEffect(() => {
     let ended = false;
     setLook(null);
     const timer = setTimeout(() => {
+      if (!looks.has(captureId))
+        picture()
+          .then((bytes) => askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, bytes)))
+          .then(
+            (found) => !ended && setLook((old) => old ?? { ...found, leastScale: null, findings: null }),
+            () => undefined,
+          );
       lookAt(captureId, picture, asked).then(
         (found) => !ended && setLook(found),
         () => {

@@ -6,11 +6,18 @@ import type { PartsWorker } from '../workers/parts.worker.ts';
 /** What was found in the last captures. */
 const known = new Map<string, Part[]>();
 const MOST = 40;
-/** The picture is shown first; looking for parts in it would take the same processor. */
-const AFTER_PAINT_MS = 120;
+/** Longer it does not wait for what is offered before. */
+const PATIENCE_MS = 800;
 
-/** Windows and parts in a capture, the largest first; none until they are known. Looking ends with who asked. */
-export function useParts(captureId: string, picture: () => Promise<Blob | string>): readonly Part[] {
+/**
+ * Windows and parts in a capture, the largest first; none until they are known. Looking ends with who asked.
+ * @param isTurn what is offered first is found: looking for parts meanwhile would take the same processor
+ */
+export function useParts(
+  captureId: string,
+  picture: () => Promise<Blob | string>,
+  isTurn: boolean,
+): readonly Part[] {
   const [parts, setParts] = useState<readonly Part[]>([]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
   useEffect(() => {
@@ -28,13 +35,13 @@ export function useParts(captureId: string, picture: () => Promise<Blob | string
       if (!ended) setParts(found);
     };
     // Nothing found is a normal answer too.
-    const timer = setTimeout(() => void find().catch(() => undefined), AFTER_PAINT_MS);
+    const timer = setTimeout(() => void find().catch(() => undefined), isTurn ? 0 : PATIENCE_MS);
     return () => {
       ended = true;
       clearTimeout(timer);
       thread?.terminate();
     };
-  }, [captureId]);
+  }, [captureId, isTurn]);
   return parts;
 }
 

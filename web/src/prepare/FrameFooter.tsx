@@ -1,7 +1,7 @@
 import type { Box, ScaledTo, Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import type { KnownLook } from '../finding/looks.ts';
 import { Button } from '../ui/Button.tsx';
-import type { Look } from '../workers/finding.worker.ts';
 import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ScaleField } from './FrameOptions.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
@@ -14,7 +14,7 @@ interface FrameFooterProps {
   work: FramingWork;
   size: Size;
   /** what was found in the picture; null until it is known */
-  look: Look | null;
+  look: KnownLook | null;
   parts: number;
   ratio: Ratio;
   /** width divided by height that the ratio means; null: free */

@@ -88,7 +88,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && zoom.measured);
   const source = () => pictureSource(picture.captureId, picture.url);
   const look = useLook(picture.captureId, source, point.requirements);
-  const parts = useParts(picture.captureId, source);
+  const parts = useParts(picture.captureId, source, look !== null);
   const lines = useMemo(
     () => (look ? snapLines([...parts, ...look.displays, ...look.perhaps]) : null),
     [look, parts],

@@ -1,13 +1,13 @@
 import { type Box, isSettled, sameBox } from '@nachweis/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import type { KnownLook } from '../finding/looks.ts';
 import type { Zoom } from '../stage/useZoom.ts';
 import { ZoomBar } from '../stage/ZoomBar.tsx';
 import { Button } from '../ui/Button.tsx';
 import { classes } from '../ui/classes.ts';
 import { FindingSign } from '../ui/signs.tsx';
 import { sentence } from '../words/told.ts';
-import type { Look } from '../workers/finding.worker.ts';
 import type { FramingWork } from './useFraming.ts';
 
 export type FrameTool = 'region' | 'part' | 'outline';
@@ -22,7 +22,7 @@ interface FrameToolbarProps {
   tool: FrameTool;
   onTool: (tool: FrameTool) => void;
   /** what was found in the picture; null until it is known */
-  look: Look | null;
+  look: KnownLook | null;
   box: Box;
   whole: boolean;
   onDisplay: (display: Box) => void;
@@ -87,7 +87,7 @@ export function FrameToolbar(props: FrameToolbarProps): ReactNode {
 const LINE = 'flex min-h-11 items-center gap-3 px-4 py-1 sm:h-11 sm:overflow-y-auto low:h-9! low:min-h-9!';
 
 /** The displays that a key takes: those found, or those that may be some. */
-export const displaysOffered = (look: Look | null): Box[] =>
+export const displaysOffered = (look: KnownLook | null): Box[] =>
   look && look.displays.length > 1 ? look.displays : (look?.perhaps ?? []);
 
 /**
@@ -99,7 +99,7 @@ export function FrameWarnings({
   box,
   onAgain,
 }: {
-  look: Look | null;
+  look: KnownLook | null;
   /** what is framed */
   box: Box;
   /** null for a picture that did not just come in */
@@ -114,11 +114,14 @@ export function FrameWarnings({
     ? 'bg-verdigris-wash text-verdigris-deep'
     : 'bg-ochre-wash text-ochre';
   return (
-    <div data-looked={look !== null} className={classes(LINE, lines.length > 0 ? tone : 'bg-card text-sm')}>
+    <div
+      data-looked={look && (look.findings ? 'all' : 'displays')}
+      className={classes(LINE, lines.length > 0 ? tone : 'bg-card text-sm')}
+    >
       {/* One part from the start to the end: what comes into it later is heard. */}
       <span role="status" className="flex min-w-0 flex-1 flex-wrap gap-x-4">
         {lines.length === 0 &&
-          (look ? 'Nothing to check was seen in it.' : 'The picture is being looked at.')}
+          (look?.findings ? 'Nothing to check was seen in it.' : 'The picture is being looked at.')}
         {lines.map((line) => (
           <span key={line.finding.code} className="flex items-center gap-1.5">
             <FindingSign level={line.settled ? 'fine' : line.finding.level} />{' '}

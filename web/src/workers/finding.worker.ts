@@ -9,6 +9,7 @@ import {
   leastScale,
   pictureFacts,
   type Quad,
+  type Raster,
   straighten,
 } from '@nachweis/core';
 import { expose } from 'comlink';
@@ -17,26 +18,45 @@ import { rasterOf } from './rasterOf.ts';
 /** What a proof point asks for, as far as it can be seen at once. */
 export type Asked = NonNullable<CheckedWith['asked']>;
 
-/** What was found in a picture. */
-export interface Look {
+/** The displays that are in a picture. */
+export interface FoundDisplays {
   displays: Box[];
   /** where one display was found: those it may be as well, to be asked about */
   perhaps: Box[];
+}
+
+/** What was found in a picture. */
+export interface Look extends FoundDisplays {
   /** smallest scale at which text stays readable; null without text */
   leastScale: number | null;
   findings: Finding[];
 }
 
+/** The picture that was looked at last, until all is known of it: to read its pixels takes as long as finding displays. */
+let last: { captureId: string; raster: Raster; found: FoundDisplays } | null = null;
+
+async function readOf(captureId: string, picture: Blob | string) {
+  if (last?.captureId === captureId) return last;
+  const raster = await rasterOf(picture);
+  const { sure: displays, perhaps } = findDisplays(raster);
+  return { captureId, raster, found: { displays, perhaps } };
+}
+
 /** Reads pictures off the page: finding displays and windows takes far longer than a frame. */
 const api = {
-  async look(picture: Blob | string, asked: Asked): Promise<Look> {
-    const raster = await rasterOf(picture);
-    const { sure: displays, perhaps } = findDisplays(raster);
+  /** What is found soon, and offered first. */
+  async displays(captureId: string, picture: Blob | string): Promise<FoundDisplays> {
+    last = await readOf(captureId, picture);
+    return last.found;
+  },
+
+  async look(captureId: string, picture: Blob | string, asked: Asked): Promise<Look> {
+    const { raster, found } = await readOf(captureId, picture);
+    last = null;
     return {
-      displays,
-      perhaps,
+      ...found,
       leastScale: leastScale(raster),
-      findings: checkPicture(pictureFacts(raster, displays), { asked }),
+      findings: checkPicture(pictureFacts(raster, found.displays), { asked }),
     };
   },
 
