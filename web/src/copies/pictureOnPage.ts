@@ -33,8 +33,11 @@ export async function printPicture(png: Blob, margin: string): Promise<void> {
   image.src = URL.createObjectURL(png);
   await image.decode();
   document.body.append(page);
-  // The browser's own dialog holds the page until it is closed.
+  // Not every browser holds the page until its dialog is closed.
+  const over = () => {
+    page.remove();
+    URL.revokeObjectURL(image.src);
+  };
+  addEventListener('afterprint', over, { once: true });
   print();
-  page.remove();
-  URL.revokeObjectURL(image.src);
 }

@@ -40,15 +40,18 @@ export function useLook(
   useEffect(() => {
     let ended = false;
     setLook(null);
+    // Taken at once: this browser lets go of a picture's bytes when the server has them.
+    const bytes = picture();
+    bytes.catch(() => undefined);
     const timer = setTimeout(() => {
       if (!looks.has(captureId))
-        picture()
-          .then((bytes) => askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, bytes)))
+        bytes
+          .then((read) => askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, read)))
           .then(
             (found) => !ended && setLook((old) => old ?? { ...found, leastScale: null, findings: null }),
             () => undefined,
           );
-      lookAt(captureId, picture, asked).then(
+      lookAt(captureId, () => bytes, asked).then(
         (found) => !ended && setLook(found),
         () => {
           // Nothing found is a normal answer too.

@@ -15,7 +15,8 @@ interface FrameFooterProps {
   size: Size;
   /** what was found in the picture; null until it is known */
   look: KnownLook | null;
-  parts: number;
+  /** how many were found; null as long as they are looked for */
+  parts: number | null;
   ratio: Ratio;
   /** width divided by height that the ratio means; null: free */
   locked: number | null;
@@ -66,9 +67,7 @@ export function FrameFooter(props: FrameFooterProps): ReactNode {
             {typed.misfit}
           </p>
         ) : (
-          <p className="min-w-40 flex-1 text-sm text-faded low:hidden">
-            {hintFor(tool, look && props.parts)}
-          </p>
+          <p className="min-w-40 flex-1 text-sm text-faded low:hidden">{hintFor(tool, props.parts)}</p>
         )}
         <Button onClick={props.onBack} look="quiet" keyName="Esc">
           Back

@@ -21,7 +21,7 @@ import {
 } from 'react';
 import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
-import { useParts } from '../finding/parts.ts';
+import { NO_PARTS, useParts } from '../finding/parts.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { StageView } from '../stage/StageView.tsx';
 import { useStageKeys } from '../stage/useStageKeys.ts';
@@ -88,7 +88,8 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && zoom.measured);
   const source = () => pictureSource(picture.captureId, picture.url);
   const look = useLook(picture.captureId, source, point.requirements);
-  const parts = useParts(picture.captureId, source, look !== null);
+  const found = useParts(picture.captureId, source, look !== null);
+  const parts = found ?? NO_PARTS;
   const lines = useMemo(
     () => (look ? snapLines([...parts, ...look.displays, ...look.perhaps]) : null),
     [look, parts],
@@ -250,7 +251,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
             work={work}
             size={size}
             look={look}
-            parts={parts.length}
+            parts={found?.length ?? null}
             ratio={ratio}
             locked={locked}
             asked={asked}

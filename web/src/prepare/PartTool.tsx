@@ -78,7 +78,8 @@ export function usePartTool(
       if (next >= 0) setPicked(next);
     },
     step(by) {
-      if (parts.length === 0) return;
+      // Pressed before they are found: the first lights up when they are.
+      if (parts.length === 0) return setPicked(0);
       const from = picked ?? (lit ? parts.indexOf(lit) : by > 0 ? -1 : 0);
       setPicked((from + by + parts.length) % parts.length);
     },
