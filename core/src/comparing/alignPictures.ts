@@ -2,6 +2,7 @@ import { type Levels, levelsOf, scaled, slopesOf } from '../raster/levels.ts';
 import { checkRaster, type Raster } from '../raster/raster.ts';
 import { agreementOf } from './agreement.ts';
 import type { Alignment, Lie } from './alignment.ts';
+import { fitted } from './fit.ts';
 import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
 import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
 import { around, asMeant, MEANT_ROOM, pivotOf, refine, rescaled, scalesAround } from './refine.ts';
@@ -55,7 +56,9 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
   // Where most regions lie elsewhere together, it is there; asked once more, they have to lie as one.
   const moved = first.lie === whole ? whole : asMeant(full, refine(full, first.lie), meant);
   const held = isHeld(first.lie === whole ? first : askRegions(full, moved));
-  const { scale, dx, dy, agreement } = moved;
+  // Whole pixels at a scale of 1 are what is meant; anything else is as close as the levels say.
+  const isPlain = moved.scale === 1 && Number.isInteger(moved.dx) && Number.isInteger(moved.dy);
+  const { scale, dx, dy, agreement } = isPlain ? moved : fitted(full, moved, meant.includes(moved.scale));
   return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && held };
 }
 

@@ -5,10 +5,13 @@ import fc from 'fast-check';
 import pixelmatch from 'pixelmatch';
 import sharp, { type Sharp } from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { levelsOf } from '../raster/levels.ts';
 import type { Raster } from '../raster/raster.ts';
 import { alignPictures } from './alignPictures.ts';
 import { comparePictures } from './comparePictures.ts';
+import { fitted } from './fit.ts';
 import { PhaseCorrelation } from './phaseCorrelation.ts';
+import { pyramidStep } from './pyramid.ts';
 
 /** A page of a program: a head, lines of writing, boxes, by a seed. */
 function page(width: number, height: number, seed: number): Raster {
@@ -48,6 +51,24 @@ async function rasterOf(picture: Sharp): Promise<Raster> {
   const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
 }
+
+describe('an alignment by least squares', () => {
+  it('comes from a pixel off to a tenth of one, with its scale or without, and never leaves what goes together better', async () => {
+    const whole = page(900, 600, 3);
+    const part = fileOf(whole).extract({ left: 120, top: 60, width: 600, height: 480 });
+    const other = await rasterOf(part.resize(450, 360, { fit: 'fill' }));
+    const step = pyramidStep(levelsOf(whole), levelsOf(other), 1);
+    const right = { scale: 4 / 3, dx: 120, dy: 60 };
+    const off = { ...right, dx: 120.9, dy: 59.3 };
+    const found = fitted(step, { ...off, agreement: 0 }, true);
+    expect(Math.hypot(found.dx - right.dx, found.dy - right.dy)).toBeLessThan(0.1);
+    // A thousandth of the scale is more than half a pixel at the far corner.
+    const scaled = fitted(step, { ...off, scale: right.scale * 1.001, agreement: 0 }, false);
+    expect(Math.abs((scaled.scale - right.scale) * 450)).toBeLessThan(0.1);
+    const better = { ...right, agreement: 2 };
+    expect(fitted(step, better, true)).toBe(better);
+  });
+});
 
 describe('alignPictures', () => {
   it('finds a picture on itself, and one that was cut out of it, to the pixel', async () => {
