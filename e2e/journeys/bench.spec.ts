@@ -251,6 +251,31 @@ test.describe('by finger at 390 pixels', () => {
     await finger([0.5, 0.65], [0.4, 0.65]);
     await expect(list(page)).toHaveText([/^Box around 240, 200, 180 × 120$/]);
     await expectClean(page, 'the bench on a phone');
+
+    // Once a pen has drawn, a finger moves the view, unless it is let draw.
+    const pen = async (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', place: [number, number]) => {
+      const [x, y] = await at(page, ...place);
+      await devTools.send('Input.dispatchMouseEvent', {
+        ...{ type, x, y, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1 },
+        ...{ pointerType: 'pen', force: 0.7 },
+      });
+    };
+    await page.getByRole('button', { name: 'Line', exact: true }).tap();
+    await pen('mousePressed', [0.1, 0.1]);
+    await pen('mouseMoved', [0.2, 0.1]);
+    await pen('mouseMoved', [0.3, 0.1]);
+    await pen('mouseReleased', [0.3, 0.1]);
+    await expect(list(page)).toHaveCount(2);
+    await page.getByRole('button', { name: 'Actual pixels' }).tap();
+    await page.getByRole('button', { name: 'Line', exact: true }).tap();
+    const scrolled = () => page.getByTestId('stage').evaluate((stage) => stage.scrollLeft + stage.scrollTop);
+    const before = await scrolled();
+    await finger([0.5, 0.9], [0.3, 0.8]);
+    await expect.poll(scrolled).not.toBe(before);
+    await expect(list(page)).toHaveCount(2);
+    await page.getByLabel('A finger draws, too').check();
+    await finger([0.5, 0.9], [0.4, 0.8]);
+    await expect(list(page)).toHaveCount(3);
     // The picture has its room: at least two fifths of the view.
     const stage = await page.getByTestId('stage').boundingBox();
     expect(stage?.height ?? 0).toBeGreaterThan(844 * 0.4);

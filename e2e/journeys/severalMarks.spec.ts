@@ -157,6 +157,7 @@ test('marks go out as JSON and SVG and come in again; a wrong field is named, an
   );
   await expect(list(page).getByRole('listitem')).toHaveCount(9);
   expect(await page.title()).not.toBe('broken');
+  await expect(page.getByText(/The file also holds a script or points elsewhere/)).toBeVisible();
   const wrong = JSON.parse(json);
   wrong.marks[1].box.width = 'wide';
   await bring(JSON.stringify(wrong), 'wrong.json');

@@ -2,6 +2,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { TOOL_GROUPS, type Tool } from './tools.ts';
+import type { Finger } from './useFinger.ts';
 import type { WorkHistory } from './useWorkHistory.ts';
 
 interface BenchBarProps {
@@ -10,10 +11,11 @@ interface BenchBarProps {
   /** called with the tool under the pointer or the focus, and null when it leaves */
   onLook: (tool: Tool | null) => void;
   history: WorkHistory;
+  finger: Finger;
 }
 
 /** The tools of the bench, by what they are for. */
-export function BenchBar({ tool, onTool, onLook, history }: BenchBarProps): ReactNode {
+export function BenchBar({ tool, onTool, onLook, history, finger }: BenchBarProps): ReactNode {
   return (
     <div
       role="toolbar"
@@ -51,6 +53,17 @@ export function BenchBar({ tool, onTool, onLook, history }: BenchBarProps): Reac
           ))}
         </div>
       ))}
+      {finger.besidePen && (
+        <label className="flex items-center gap-1 text-sm">
+          <input
+            type="checkbox"
+            className="size-4 accent-verdigris"
+            checked={finger.draws}
+            onChange={(event) => finger.letDraw(event.target.checked)}
+          />
+          A finger draws, too
+        </label>
+      )}
       <span className="ml-auto flex">
         <Button
           small

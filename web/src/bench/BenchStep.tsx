@@ -22,6 +22,7 @@ import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
 import { onPicture, useBench } from './useBench.ts';
 import { useDrawing } from './useDrawing.ts';
+import { useFinger } from './useFinger.ts';
 import type { Work } from './useWorkHistory.ts';
 
 interface BenchStepProps {
@@ -62,8 +63,10 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const handledMark = chosen && (drawnMarks.find((mark) => isDrawn(mark) && mark.id === chosen.id) ?? null);
   const guides = guideLines(drawnMarks);
   const severalIds = several.map((mark) => mark.id);
+  const finger = useFinger();
   const drawing = useDrawing({
     tool,
+    finger,
     // A tool that makes no mark takes hold of none.
     marks: tool.trim || tool.reads ? [] : drawnMarks,
     chosen: tool.trim || tool.reads ? null : handledMark,
@@ -167,7 +170,13 @@ export function BenchStep(props: BenchStepProps): ReactNode {
         onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
       >
         <Heard>{heard ? markSentence(heard) : ''}</Heard>
-        <BenchBar tool={tool} onTool={bench.takeTool} onLook={setLooked} history={bench.history} />
+        <BenchBar
+          tool={tool}
+          onTool={bench.takeTool}
+          onLook={setLooked}
+          history={bench.history}
+          finger={finger}
+        />
         <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
           <Stage
             picture={trimmed}

@@ -24,7 +24,14 @@ export function MarkFileButtons({ bench, name }: { bench: Bench; name: string })
   const bring = async (file: File) => {
     const read = readMarkFile(await file.text());
     if ('fault' in read) toast.error(faultWords(read.fault), { duration: 10_000 });
-    else latest.current.putMarks(read.marks);
+    else {
+      latest.current.putMarks(read.marks);
+      if (read.leftOut)
+        toast.warning(
+          'The file also holds a script or points elsewhere. Only its marks were brought in; nothing of that was run or fetched.',
+          { duration: 10_000 },
+        );
+    }
   };
   const copied = copiedMarks().length;
   return (

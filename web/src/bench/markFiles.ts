@@ -24,9 +24,13 @@ export type MarkFileFault = { why: 'no-marks' } | { why: 'field'; at: string };
 /**
  * Reads marks from a JSON file, or from an SVG that was saved here: of an SVG nothing is read but what was put into its
  * metadata, so that scripts and foreign references in it come to nothing.
+ * @returns `leftOut`: there were such
  */
-export function readMarkFile(text: string): { marks: DrawnMark[] } | { fault: MarkFileFault } {
-  const json = text.trimStart().startsWith('<') ? marksOfSvg(text) : text;
+export function readMarkFile(
+  text: string,
+): { marks: DrawnMark[]; leftOut: boolean } | { fault: MarkFileFault } {
+  const svg = text.trimStart().startsWith('<') ? readSvg(text) : null;
+  const json = svg ? svg.json : text;
   let content: unknown;
   try {
     content = JSON.parse(json ?? '');
@@ -34,7 +38,7 @@ export function readMarkFile(text: string): { marks: DrawnMark[] } | { fault: Ma
     return { fault: { why: 'no-marks' } };
   }
   const read = MarkFile.safeParse(content);
-  if (read.success) return { marks: read.data.marks.filter(isDrawn) };
+  if (read.success) return { marks: read.data.marks.filter(isDrawn), leftOut: svg?.isUnsafe ?? false };
   const at = (read.error.issues[0]?.path ?? [])
     .map((key) => (typeof key === 'number' ? `[${key}]` : `.${String(key)}`))
     .join('')
@@ -42,8 +46,16 @@ export function readMarkFile(text: string): { marks: DrawnMark[] } | { fault: Ma
   return { fault: at ? { why: 'field', at } : { why: 'no-marks' } };
 }
 
-function marksOfSvg(text: string): string | null {
+function readSvg(text: string): { json: string | null; isUnsafe: boolean } {
   // A document that is parsed and never shown runs and fetches nothing.
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
-  return parsed.getElementById(MARKS_ID)?.textContent ?? null;
+  const isUnsafe = [...parsed.querySelectorAll('*')].some(
+    (element) =>
+      /^(script|foreignobject|iframe)$/i.test(element.localName) ||
+      [...element.attributes].some(
+        ({ localName, value }) =>
+          /^on/i.test(localName) || (localName === 'href' && !/^(#|data:image\/)/i.test(value.trim())),
+      ),
+  );
+  return { json: parsed.getElementById(MARKS_ID)?.textContent ?? null, isUnsafe };
 }

@@ -9,6 +9,7 @@ import {
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { handlesOf, pullHandle } from './handles.ts';
 import type { Tool } from './tools.ts';
+import type { Finger } from './useFinger.ts';
 
 /** Farther than this a press is a drag, in screen pixels. */
 const DRAG = 4;
@@ -39,6 +40,8 @@ interface DrawingOptions {
   setting: MarkSetting;
   /** that what is drawn near follows */
   guides: readonly GuideLine[];
+  /** what is not drawn with is the finger's */
+  finger: Finger;
   onChoose: (id: string | null) => void;
   /** one more, or one less */
   onToggle: (id: string) => void;
@@ -79,7 +82,8 @@ export function useDrawing(options: DrawingOptions) {
     return {
       onPointerDown(event: PointerEvent<HTMLElement>) {
         if (event.button !== 0) return;
-        const { marks, chosen, several, setting, onChoose, onToggle } = latest.current;
+        const { marks, chosen, several, setting, finger, onChoose, onToggle } = latest.current;
+        if (finger.takes.down(event)) return event.stopPropagation();
         const place = at(event);
         const reach = REACH[event.pointerType === 'touch' ? 'touch' : 'mouse'] / scale;
         const held = several.length > 1 ? several : chosen ? [chosen] : [];
@@ -113,6 +117,7 @@ export function useDrawing(options: DrawingOptions) {
         event.currentTarget.setPointerCapture(event.pointerId);
       },
       onPointerMove(event: PointerEvent<HTMLElement>) {
+        if (latest.current.finger.takes.move(event)) return;
         const now = drag.current;
         if (!now) return;
         const place = now.what === 'move' ? at(event) : followed(at(event), event, scale);
@@ -123,6 +128,7 @@ export function useDrawing(options: DrawingOptions) {
         setPassing(result(now, event.shiftKey));
       },
       onPointerUp(event: PointerEvent<HTMLElement>) {
+        if (latest.current.finger.takes.up(event)) return;
         const now = drag.current;
         drag.current = null;
         setPassing([]);
@@ -135,7 +141,8 @@ export function useDrawing(options: DrawingOptions) {
         if (now.what !== 'new') onChanged(made);
         else if (made[0]) onMade(made[0], now.from, now.last);
       },
-      onPointerCancel() {
+      onPointerCancel(event: PointerEvent<HTMLElement>) {
+        latest.current.finger.takes.up(event);
         drag.current = null;
         setPassing([]);
       },
