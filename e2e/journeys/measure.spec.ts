@@ -9,7 +9,13 @@ test('measured by pointer: a length, real after it is calibrated, an angle, an a
   await openBench(page, school);
   const marks = async () => (await serverDraft(page, school.curve)).evidence[0]?.marks ?? [];
   const list = page.getByRole('region', { name: 'Marks' });
+  const loupe = page.getByTestId('loupe');
+  await expect(loupe).toHaveCount(0);
   await tool(page, 'Length');
+  // An end is put on a pixel: what is enlarged is the one under the pointer.
+  await page.mouse.move(...(await at(page, 0.25, 0.5)));
+  await expect(loupe).toBeVisible();
+  await expect(loupe).toHaveAttribute('data-at', '150,200');
   await drag(page, [0.25, 0.5], [0.75, 0.5]);
   await expect(list).toContainText(/Length: 300 px/);
   await page.getByLabel('Real length').fill('60');

@@ -6,6 +6,7 @@ import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { PinLayer } from '../pictures/PinSign.tsx';
 import { useHiddenAreas } from '../pictures/useHiddenAreas.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { LOUPE_TIMES } from '../stage/Loupe.tsx';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
 import { Heard } from '../ui/Heard.tsx';
@@ -13,11 +14,13 @@ import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchAside } from './BenchAside.tsx';
 import { BenchBar } from './BenchBar.tsx';
+import { BenchLoupe } from './BenchLoupe.tsx';
 import { isDrawn } from './bench.ts';
 import { benchKeys } from './benchKeys.ts';
 import { GuideLayer } from './GuideLayer.tsx';
 import { HideElsewhere } from './HideElsewhere.tsx';
 import { handlesOf } from './handles.ts';
+import { MEASURE_TOOLS } from './measureTools.ts';
 import { PIN_TOOL, type Tool } from './tools.ts';
 import { FINISH_TOOL } from './trimTools.ts';
 import { onPicture, useBench } from './useBench.ts';
@@ -43,6 +46,7 @@ interface BenchStepProps {
 export function BenchStep(props: BenchStepProps): ReactNode {
   const { picture, point, others, codeOf, onChange, onTrim, onDone, stepBack } = props;
   const root = useRef<HTMLDivElement>(null);
+  const drawn = useRef<HTMLDivElement>(null);
   const field = useRef<HTMLTextAreaElement>(null);
   const pointer = useRef<Point | null>(null);
   /** the letter of the pin that is being moved, and when that began */
@@ -208,8 +212,12 @@ export function BenchStep(props: BenchStepProps): ReactNode {
                   hidden={hidden.filter((area) => !passingIds.includes(area.id))}
                   factor={factor}
                 />
+                {MEASURE_TOOLS.includes(tool) && scale < LOUPE_TIMES && (
+                  <BenchLoupe surface={drawn} pixels={bench.bitmap} part={shown.frame} />
+                )}
                 {drawingNow && (
                   <div
+                    ref={drawn}
                     data-testid="drawing"
                     className="absolute inset-0 cursor-crosshair touch-none"
                     {...drawing.handlersFor(scale)}

@@ -23,6 +23,7 @@ import { pictureSource } from '../finding/finder.ts';
 import { useLook } from '../finding/looks.ts';
 import { NO_PARTS, useParts } from '../finding/parts.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { LOUPE_TIMES, Loupe } from '../stage/Loupe.tsx';
 import { StageView } from '../stage/StageView.tsx';
 import { useStageKeys } from '../stage/useStageKeys.ts';
 import { useZoom } from '../stage/useZoom.ts';
@@ -36,7 +37,6 @@ import { rememberRoom } from './firstLook.ts';
 import { frameMargin } from './fitting.ts';
 import { onFrameKey } from './frameKeys.ts';
 import { stageWords } from './frameWords.ts';
-import { LOUPE_TIMES, Loupe } from './Loupe.tsx';
 import { OutlineOverlay, useOutlineTool } from './OutlineTool.tsx';
 import { LitPart, usePartTool } from './PartTool.tsx';
 import { Pixels } from './Pixels.tsx';
@@ -236,7 +236,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
         )}
         {tool === 'part' && <LitPart lit={part.lit} picture={size} />}
         {scale < LOUPE_TIMES && (
-          <Loupe zoom={zoom} pixels={bitmap} picture={size} frame={tool === 'region' ? box : null} />
+          <Loupe {...zoom} pixels={bitmap} part={wholeBox(size)} frame={tool === 'region' ? box : null} />
         )}
       </StageView>
       <footer

@@ -1,7 +1,6 @@
-import { type Box, type Size, wholeBox } from '@nachweis/core';
-import { type ReactNode, useEffect, useRef } from 'react';
+import type { Box } from '@nachweis/core';
+import { type ReactNode, type RefObject, useEffect, useRef } from 'react';
 import { pixelUnder } from '../pictures/FramedPicture.tsx';
-import type { Zoom } from '../stage/useZoom.ts';
 
 /** Pixels shown in each direction, an odd number. */
 const PIXELS = 17;
@@ -15,11 +14,14 @@ type At = Pick<PointerEvent, 'clientX' | 'clientY' | 'pointerType'>;
 const NOWHERE: At = { clientX: -1, clientY: -1, pointerType: 'touch' };
 
 interface LoupeProps {
-  zoom: Pick<Zoom, 'scroller' | 'surface'>;
-  /** all of the picture's pixels; null until they are there */
+  /** what one looks through, and the picture's place in it */
+  scroller: RefObject<Element | null>;
+  surface: RefObject<Element | null>;
+  /** null until they are there */
   pixels: ImageBitmap | null;
-  picture: Size;
-  /** the frame, whose edges are seen between the pixels; null for none */
+  /** the part of them that is the picture */
+  part: Box;
+  /** the frame, whose edges are seen between the pixels; null: the pixel under the pointer is marked */
   frame: Box | null;
 }
 
@@ -27,11 +29,11 @@ interface LoupeProps {
  * A loupe beside the pointer: the pixels around it, and the edges of the frame between them. It keeps to the side of the
  * pointer where there is room, so that it never hides what it enlarges. Works beside React, once a frame.
  */
-export function Loupe({ zoom: { scroller, surface }, pixels, picture, frame }: LoupeProps): ReactNode {
+export function Loupe({ scroller, surface, pixels, part, frame }: LoupeProps): ReactNode {
   const root = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const latest = useRef(frame);
-  latest.current = frame;
+  const latest = useRef({ frame, part });
+  latest.current = { frame, part };
   const ask = useRef<() => void>(null);
 
   useEffect(() => {
@@ -44,7 +46,7 @@ export function Loupe({ zoom: { scroller, surface }, pixels, picture, frame }: L
       const inside = [view, shown].every((part) => holds(part.getBoundingClientRect(), at as At));
       box.style.visibility = inside ? 'visible' : 'hidden';
       if (!inside) return;
-      const { x, y } = pixelUnder(at, shown, wholeBox(picture));
+      const { x, y } = pixelUnder(at, shown, latest.current.part);
       const right = at.clientX + AWAY + SIDE < window.innerWidth;
       // A hand lies below its finger.
       const above = at.clientY - AWAY - SIDE >= 0;
@@ -53,7 +55,7 @@ export function Loupe({ zoom: { scroller, surface }, pixels, picture, frame }: L
       const top = below ? at.clientY + AWAY : at.clientY - AWAY - SIDE;
       box.style.transform = `translate(${left}px, ${top}px)`;
       box.dataset.at = `${x},${y}`;
-      drawPixels(canvas.current, pixels, x, y, latest.current);
+      drawPixels(canvas.current, pixels, x, y, latest.current.frame);
     };
     ask.current = () => {
       if (asked === 0) asked = requestAnimationFrame(draw);
@@ -75,7 +77,7 @@ export function Loupe({ zoom: { scroller, surface }, pixels, picture, frame }: L
       for (const type of lifts) removeEventListener(type, onLift);
       cancelAnimationFrame(asked);
     };
-  }, [scroller, surface, pixels, picture]);
+  }, [scroller, surface, pixels]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a frame that has moved is drawn anew
   useEffect(() => ask.current?.(), [frame]);
 
@@ -99,7 +101,7 @@ function drawPixels(
   source: ImageBitmap,
   x: number,
   y: number,
-  frame: Box | null,
+  framed: Box | null,
 ): void {
   const context = target?.getContext('2d');
   if (!context) return;
@@ -108,7 +110,7 @@ function drawPixels(
   context.fillStyle = '#777';
   context.fillRect(0, 0, SIDE, SIDE);
   context.drawImage(source, x - half, y - half, PIXELS, PIXELS, 0, 0, SIDE, SIDE);
-  if (!frame) return;
+  const frame = framed ?? { x, y, width: 1, height: 1 };
   const inLoupe = (edge: number, at: number) => (edge - (at - half)) * LOUPE_TIMES;
   const [left, top] = [inLoupe(frame.x, x), inLoupe(frame.y, y)];
   const [width, height] = [frame.width * LOUPE_TIMES, frame.height * LOUPE_TIMES];
