@@ -21,6 +21,7 @@ test('? shows the keys of the page and of the dialog on top of it; Escape goes b
   await page.keyboard.press('?');
   await expect(keys.getByRole('heading', { name: 'Framing' })).toBeVisible();
   await expect(keys.getByRole('heading', { name: 'Proof sheet' })).toHaveCount(0);
+  await expect(keys.locator(':focus')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('frame-view')).toBeFocused();
 });

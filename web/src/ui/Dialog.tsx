@@ -64,7 +64,12 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-50 bg-black/50" />
         <Radix.Content
           {...(description ? {} : { 'aria-describedby': undefined })}
-          {...(onEscape && { onEscapeKeyDown: onEscape })}
+          onEscapeKeyDown={(event) => {
+            // Another one has come over it in this moment, and is what is meant.
+            if ([...document.querySelectorAll('[role=dialog]')].at(-1) !== dialog.current)
+              event.preventDefault();
+            else onEscape?.(event);
+          }}
           ref={dialog}
           onOpenAutoFocus={(event) => {
             if (dialog.current) openers.set(dialog.current, cameFrom);
