@@ -209,7 +209,6 @@ export {
   type PlatePicture,
   type PlatePlace,
   SHEETS,
-  SHORT_SIDE,
   type Sheet,
 } from './plate/plate.ts';
 export { carryTrims } from './preparation/carryTrims.ts';

@@ -1,16 +1,22 @@
 import { randomBytes } from 'node:crypto';
+import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop, dropFiles } from '../fixtures/pictures.ts';
-import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
+
+/** The builder, with what a picture of the one proof point has to be. */
+async function openRequirements(page: Page, school: School): Promise<void> {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.single.id}/edit`);
+  await page.getByText('What a picture of it has to be').click();
+}
 
 test('a largest file and words of one’s own are asked for in the builder, said on the sheet, and met from there', async ({
   page,
   school,
 }) => {
-  await signIn(page, school, school.instructor);
-  await page.goto(`/assignments/${school.single.id}/edit`);
-  await page.getByText('What a picture of it has to be').click();
+  await openRequirements(page, school);
   const largest = page.getByLabel('Largest file in kB');
   await largest.fill('2.5');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -61,9 +67,7 @@ test('a finish is asked for in the builder, said on the sheet with the way to th
   page,
   school,
 }) => {
-  await signIn(page, school, school.instructor);
-  await page.goto(`/assignments/${school.single.id}/edit`);
-  await page.getByText('What a picture of it has to be').click();
+  await openRequirements(page, school);
   await page.getByLabel('Set off from the page').selectOption('on every picture');
   await page.getByLabel('In greys, or light for dark').selectOption('on none');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -103,9 +107,7 @@ test('words that must be readable are asked for in the builder, read by the serv
     await window.close();
     return bytes;
   };
-  await signIn(page, school, school.instructor);
-  await page.goto(`/assignments/${school.single.id}/edit`);
-  await page.getByText('What a picture of it has to be').click();
+  await openRequirements(page, school);
   const words = page.getByLabel('Words that must be readable, one in each line');
   await words.fill('x'.repeat(81));
   await page.getByRole('button', { name: 'Save', exact: true }).click();

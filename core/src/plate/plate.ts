@@ -41,7 +41,7 @@ export interface Plate {
 }
 
 /** Width of the short side of a sheet in pixels: A4 at about 190 for an inch. */
-export const SHORT_SIDE = 1600;
+const SHORT_SIDE = 1600;
 /** Pixels for each inch: the short side of A4 is 210 mm (ISO 216). */
 export const PLATE_RESOLUTION = SHORT_SIDE / (210 / 25.4);
 

@@ -4,7 +4,7 @@ import type { DbOrTrx } from '../db/database.ts';
 import { type HandInRow, handInNumber, readHandIns } from './handInRows.ts';
 
 /** The attempt before a hand-in, of any of the same people; withdrawn ones are passed over. */
-export function attemptBefore(handIn: HandInRow, handIns: readonly HandInRow[]): HandInRow | null {
+function attemptBefore(handIn: HandInRow, handIns: readonly HandInRow[]): HandInRow | null {
   const before = handIns.filter(
     (one) =>
       one.attempt < handIn.attempt &&
