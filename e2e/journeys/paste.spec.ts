@@ -175,6 +175,29 @@ test('at a full proof point a picture asks first; replaced, undo brings the old 
   await expect(page.locator('[data-status=saved]')).toContainText('300 × 200');
 });
 
+test('a picture that waited behind another asks by itself, and the second of two quick Enters answers nothing', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await copyPicture(page, await testPicture(300, 200));
+  await page.keyboard.press('Control+v');
+  await page.getByTestId('frame-stage').waitFor();
+  await copyPicture(page, await testPicture(310, 210));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByText('You are asked about it when this picture is done')).toBeVisible();
+  await page.keyboard.press('Enter');
+  const asked = page.getByRole('dialog', { name: 'P1 is full' });
+  await expect(asked.getByRole('img', { name: 'What has just come in' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(asked).toBeVisible();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await page.getByTestId('frame-stage').waitFor();
+  await expect(page.getByRole('application', { name: /310 by 210/ })).toBeVisible();
+});
+
 test('at a full proof point Escape keeps the new picture among the captures, and a reload asks again', async ({
   page,
   school,

@@ -100,20 +100,22 @@ export function ReturnedPicture({
             );
           })}
         </ul>
-        <ol>
-          {remarks.map((remark, index) => (
-            <ReturnedRemark
-              key={remark.id}
-              remark={remark}
-              number={firstNumber + index + 1}
-              letter={point?.mustShows.find((m) => m.id === remark.mustShowId)?.letter ?? null}
-              chosen={remark.id === chosen}
-              onChoose={() => setChosen(remark.id)}
-              timeZone={view.assignment.timeZone}
-              answering={answering}
-            />
-          ))}
-        </ol>
+        {remarks.length > 0 && (
+          <ol>
+            {remarks.map((remark, index) => (
+              <ReturnedRemark
+                key={remark.id}
+                remark={remark}
+                number={firstNumber + index + 1}
+                letter={point?.mustShows.find((m) => m.id === remark.mustShowId)?.letter ?? null}
+                chosen={remark.id === chosen}
+                onChoose={() => setChosen(remark.id)}
+                timeZone={view.assignment.timeZone}
+                answering={answering}
+              />
+            ))}
+          </ol>
+        )}
       </div>
     </article>
   );

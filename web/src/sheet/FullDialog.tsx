@@ -27,6 +27,8 @@ export function FullDialog({ place, points, pictures, onDecide }: FullDialogProp
     (p) => pictures.filter((x) => x.proofPointId === p.id).length < p.requirements.maxPictures,
   );
   const url = useObjectUrl(place.blob);
+  // Of several none is likelier to be meant, and of two quick keys the second may be for what went before.
+  const isAnswer = here.length === 1 && !place.waited;
   if (!point) return null;
   return (
     <Dialog
@@ -41,13 +43,18 @@ export function FullDialog({ place, points, pictures, onDecide }: FullDialogProp
       <ul className="grid grid-cols-2 gap-3 p-4">
         <li>
           <p className="mb-1 text-sm text-faded">The new one</p>
-          <div className="flex h-32 items-center justify-center border border-edge bg-grey">
-            {url && (
-              <img src={url} alt="What has just come in" className="max-h-32 max-w-full object-contain" />
-            )}
+          <div
+            role="img"
+            aria-label="What has just come in"
+            // Where no answer is likelier than another, one begins at what it is about.
+            tabIndex={isAnswer ? undefined : 0}
+            data-begin={isAnswer ? undefined : true}
+            className="flex h-32 items-center justify-center border border-edge bg-grey"
+          >
+            {url && <img src={url} alt="" className="max-h-32 max-w-full object-contain" />}
           </div>
         </li>
-        {here.map((picture, index) => (
+        {here.map((picture) => (
           <li key={picture.evidenceId}>
             <p className="mb-1 text-sm text-faded">There now</p>
             <Mount code={point.code} name={picture.fileName}>
@@ -60,8 +67,7 @@ export function FullDialog({ place, points, pictures, onDecide }: FullDialogProp
               </div>
             </Mount>
             <Button
-              look={index === 0 ? 'main' : 'plain'}
-              autoFocus={index === 0}
+              look={isAnswer ? 'main' : 'plain'}
               className="mt-1 w-full"
               onClick={() => onDecide({ kind: 'replace', evidenceId: picture.evidenceId })}
             >

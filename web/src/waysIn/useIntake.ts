@@ -19,6 +19,8 @@ export interface Added {
 export interface FullPlace {
   pointId: string;
   blob: Blob;
+  /** it is asked when something else was done, so that a key may be meant for that */
+  waited: boolean;
 }
 
 /** What becomes of it: nothing is put over another picture without being asked. */
@@ -91,7 +93,11 @@ export function useIntake(options: IntakeOptions): (arrived: readonly Arrived[])
       }
       const most = points.find((p) => p.id === proofPointId)?.requirements.maxPictures ?? 1;
       if (proofPointId && (counts[proofPointId] ?? 0) >= most) {
-        const decision = await onFull({ pointId: proofPointId, blob: incoming.blob });
+        const decision = await onFull({
+          pointId: proofPointId,
+          blob: incoming.blob,
+          waited: one.waited === true,
+        });
         if (decision.kind === 'later') {
           bitmap.close();
           continue;

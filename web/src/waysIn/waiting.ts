@@ -35,6 +35,8 @@ export interface Arrived {
   incoming: Incoming;
   /** resolves once it is on disk */
   kept: Promise<boolean>;
+  /** it did not come just now, by something that somebody did */
+  waited?: true;
 }
 
 /** Keeps what comes in, before anything else is done with it. */
@@ -80,5 +82,5 @@ export async function inHandOf(
 export async function fetchWaiting(document: PictureDocument): Promise<Arrived | null> {
   const blob = await bytesOf(document.captureId).catch(() => null);
   if (!blob) return null;
-  return { document, incoming: { blob, ...document.origin }, kept: Promise.resolve(true) };
+  return { document, incoming: { blob, ...document.origin }, kept: Promise.resolve(true), waited: true };
 }
