@@ -100,6 +100,8 @@ export const GridCell = z.object({
   proofPointId: Id,
   /** its pictures, of which `thumbnailHref` makes addresses; not sealed yet where there are none */
   itemIds: z.array(Id),
+  /** where these lie without marks, so that a picture need not wait for the hand-in it is of; none until it is made */
+  baseHrefs: z.array(Href),
   toCheck: z.int(),
   problems: z.int(),
   /** of each must-show, in the order of its letters; null: none yet */

@@ -368,3 +368,37 @@ test('what somebody else does to a hand-in is seen at once, and who else has it 
   await context.close();
   await expect(page.getByText('looks at this too')).toHaveCount(0);
 });
+
+test('on the way to another hand-in that is slow to come nothing is given to the one before; it is asked for once', async ({
+  page,
+  school,
+}) => {
+  const picture = await testPicture(1200, 800);
+  const next = await handInCurve(page, school, picture, school.student);
+  const first = await handInCurve(page, school, picture, school.classmate);
+  let asked = 0;
+  let answer = () => {};
+  const held = new Promise<void>((done) => {
+    answer = done;
+  });
+  await page.route(`**/api/hand-ins/${next}/review`, async (route) => {
+    asked++;
+    await held;
+    await route.continue();
+  });
+  await openReview(page, school, first);
+  const link = page.getByRole('navigation', { name: 'P1 of the class' }).getByRole('link').first();
+  await expect(link).not.toHaveAttribute('aria-current');
+  // Fetched ahead once the picture here is seen, and gone to while it is still on its way.
+  await expect.poll(() => asked).toBe(1);
+  await link.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+1');
+  await expect(page.getByText('Fetching the hand-in')).toBeVisible();
+  await page.keyboard.press('Shift+1');
+  answer();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Ödegård');
+  await expect(link).toHaveAttribute('aria-current', 'page');
+  expect(asked).toBe(1);
+  for (const one of [first, next]) expect((await verdictsOf(page, one)).verdicts).toEqual({});
+});

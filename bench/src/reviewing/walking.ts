@@ -92,19 +92,25 @@ async function jumps(page: Page): Promise<{ jump: number[]; bare: number[] }> {
     const links = page.getByRole('navigation', { name: /of the class$/ }).getByRole('link');
     const there = await links.count();
     const target = links.nth((i * 5 + 4) % there);
-    const took = target.evaluate(async (link: HTMLAnchorElement) => {
-      const shown = () => document.querySelector<HTMLImageElement>('img[data-painted]')?.src;
-      const before = shown();
+    const { ms, src } = await target.evaluate(async (link: HTMLAnchorElement) => {
+      const painted = new Promise<{ at: number; src: string }>((done) =>
+        new PerformanceObserver((list) => {
+          const entries = list.getEntries() as unknown as Array<{
+            renderTime: number;
+            element: HTMLImageElement;
+          }>;
+          const large = entries.find(({ element }) => element?.alt.startsWith('Picture for'));
+          if (large) done({ at: large.renderTime, src: large.element.src });
+        }).observe({ type: 'element', buffered: false }),
+      );
       const began = performance.now();
       link.click();
-      for (;;) {
-        const at = await new Promise<number>(requestAnimationFrame);
-        const now = shown();
-        if (now && now !== before) return { took: at - began, src: now };
-      }
+      const { at, src } = await painted;
+      return { ms: at - began, src };
     });
-    const { took: ms, src } = await took;
     jump.push(ms);
+    // What is fetched ahead once the picture is there is none of it.
+    await page.waitForTimeout(LOOKED);
     bare.push(
       await page.evaluate(async (address) => {
         const began = performance.now();

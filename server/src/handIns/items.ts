@@ -47,21 +47,17 @@ export async function readItems(
       sha256: row.file_sha256,
       damaged: row.damaged === 1,
       record: signing ? await recordOf(db, signing, row) : '',
-      baseHref: row.base_type && baseHrefOf({ ...row, base_type: row.base_type }),
+      baseHref: row.base_type && baseHrefOf(row.id, row.base_type),
       fileHref: row.file_type && fileHref('file', row.id, row.file_name),
       thumbHref: row.file_type && fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),
     })),
   );
 }
 
-/** Where the framed picture without marks lies. */
-export const baseHrefOf = (item: { id: string; file_name: string; base_type: string }): string =>
-  fileHref('base', item.id, withType(item.file_name, item.base_type));
-
-/** The base may be in another format than the file, which then ends in another way. */
-function withType(name: string, mediaType: string): string {
+/** Where the framed picture without marks lies. It may be in another format than the file that was handed in. */
+export function baseHrefOf(itemId: string, mediaType: string): string {
   const format = PICTURE_FORMATS.find((f) => FORMAT_FACTS[f].mediaType === mediaType) ?? 'png';
-  return withExtension(name, FORMAT_FACTS[format].extensions[0]);
+  return fileHref('base', itemId, `picture.${FORMAT_FACTS[format].extensions[0]}`);
 }
 
 const hidesSomething = (document: string | null): boolean =>

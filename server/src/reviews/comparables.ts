@@ -43,7 +43,6 @@ export async function readComparables(
     .select([
       'hand_in_items.id',
       'hand_in_items.hand_in_id',
-      'hand_in_items.file_name',
       'hand_in_items.width',
       'hand_in_items.height',
       'base.media_type as base_type',
@@ -65,7 +64,7 @@ export async function readComparables(
       place: here.length > 1 ? index + 1 : null,
       width: picture.width,
       height: picture.height,
-      baseHref: baseHrefOf(picture),
+      baseHref: baseHrefOf(picture.id, picture.base_type),
     }));
   };
   const listed = (one: HandInRow) => order.listed(one.personIds[0] ?? '');

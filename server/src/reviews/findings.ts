@@ -12,6 +12,7 @@ import {
 import { sql } from 'kysely';
 import { factsColumn, fieldsColumn, marksColumn, wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import { baseHrefOf } from '../handIns/items.ts';
 import { namesOf } from '../people/names.ts';
 import { PIXEL_CHECK } from '../pictures/inspectJob.ts';
 import { WORDS_CHECK } from '../pictures/readJob.ts';
@@ -21,6 +22,8 @@ export interface CheckedItem {
   id: string;
   handInId: string;
   proofPointId: string;
+  /** where it lies without marks; null until it is made */
+  baseHref: string | null;
   findings: Finding[];
 }
 
@@ -37,6 +40,7 @@ interface ItemRow {
   file_bytes: number | null;
   /** what a machine read in it */
   words: string | null;
+  base_type: string | null;
 }
 
 /**
@@ -57,7 +61,12 @@ export async function readFindings(
   const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
   return rows.map((row) => {
     const point = assignmentOf(row.hand_in_id)?.proofPoints.find((p) => p.id === row.proof_point_id);
-    const base = { id: row.id, handInId: row.hand_in_id, proofPointId: row.proof_point_id };
+    const base = {
+      id: row.id,
+      handInId: row.hand_in_id,
+      proofPointId: row.proof_point_id,
+      baseHref: row.base_type && baseHrefOf(row.id, row.base_type),
+    };
     if (row.damaged === 1) return { ...base, findings: [tell('problem', 'damaged', {})] };
     if (row.facts === null || !point) return { ...base, findings: [] };
     const facts: PictureFacts | null = factsColumn.read(row.facts);
@@ -131,10 +140,11 @@ function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefine
       join.onRef('words.sha256', '=', 'hand_in_items.base_sha256').on('words.check_name', '=', WORDS_CHECK),
     )
     .leftJoin('blobs as file', 'file.sha256', 'hand_in_items.file_sha256')
+    .leftJoin('blobs as base', 'base.sha256', 'hand_in_items.base_sha256')
     .select(['hand_in_items.id', 'hand_in_items.hand_in_id', 'hand_in_items.proof_point_id'])
     .select(['hand_in_items.marks', 'hand_in_items.width', 'hand_in_items.height', 'hand_in_items.damaged'])
     .select(['captures.sha256 as capture_sha256', 'facts.facts', 'file.bytes as file_bytes'])
-    .select('words.facts as words')
+    .select(['words.facts as words', 'base.media_type as base_type'])
     .where('hand_ins.assignment_id', '=', assignmentId);
   if (handInId !== undefined) query = query.where('hand_ins.id', '=', handInId);
   return query.orderBy('hand_in_items.position').execute();

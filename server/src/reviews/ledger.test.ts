@@ -109,4 +109,12 @@ it('the grid has each hand-in under the question it answered, with pictures, fin
       ],
     },
   ]);
+  // By the very address that the page of the hand-in has, so that what was fetched by one is there for the other.
+  const review = (await room.instructor.get(`/api/hand-ins/${room.handInId}/review`).expect(200)).body;
+  const [cell] = grid.rows[0]?.cells ?? [];
+  expect(cell?.baseHrefs).toEqual([review.items[0].baseHref]);
+  await room.instructor
+    .get(cell?.baseHrefs[0] ?? '')
+    .expect('Content-Type', 'image/png')
+    .expect(200);
 });

@@ -47,6 +47,7 @@ function cellsOf({ assignment, judgement }: LineEntry, items: readonly CheckedIt
     return {
       proofPointId: id,
       itemIds: here.map((item) => item.id),
+      baseHrefs: here.flatMap((item) => item.baseHref ?? []),
       toCheck: count('to-check'),
       problems: count('problem'),
       verdicts: mustShows.map((mustShow) => ({

@@ -1,6 +1,7 @@
 import type { EndpointName } from '@nachweis/contract';
 import { useEffect, useMemo } from 'react';
 import useSWR, { type KeyedMutator, type SWRConfiguration, useSWRConfig } from 'swr';
+import { readAhead } from './ahead.ts';
 import { ApiProblem } from './apiProblem.ts';
 import { type Answer, addressOf, type CallArgs, callApi, keepShown, lastAnswer } from './callApi.ts';
 
@@ -19,7 +20,7 @@ export function useApi<N extends EndpointName>(
   const address = addressOf(name, args);
   const read = async (): Promise<Answer<N>> => {
     try {
-      return await callApi(name, args);
+      return await (readAhead<Answer<N>>(cache, address) ?? callApi(name, args));
     } catch (problem) {
       if (problem instanceof ApiProblem && problem.code === 'offline' && !cache.get(address)?.data) {
         const last = await lastAnswer(name, args);

@@ -17,6 +17,7 @@ import { onTheClock } from '../ui/when.ts';
 import { useWaiting } from '../waysIn/waiting.ts';
 import { CrashBoundary } from './CrashBoundary.tsx';
 import { KEPT } from './kept.ts';
+import { pageOf } from './pageOf.ts';
 import { SessionEnded } from './SessionEnded.tsx';
 import { useKeptFocus } from './useKeptFocus.ts';
 import { useKeyHelp } from './useKeyHelp.ts';
@@ -141,13 +142,6 @@ function SignedIn({ me }: { me: Me }): ReactNode {
     </DialogStrip>
   );
 }
-
-/**
- * Each address has a page of its own, with nothing left of the one before; but a reviewer walks from hand-in to hand-in
- * on one that stays, as making all of it anew takes longer than showing the next picture.
- */
-const pageOf = (pathname: string): string =>
-  /^\/hand-ins\/[^/]+\/review$/.test(pathname) ? 'review' : pathname;
 
 const NAVIGATION = [
   { to: '/', label: 'Assignments' },

@@ -1,3 +1,4 @@
+import { transfer } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { Asked, FoundDisplays, Look } from '../workers/finding.worker.ts';
 import { askFinder } from './finder.ts';
@@ -29,11 +30,15 @@ export function lookAt(
 /** What is known of a capture so far: its displays first, what is to check once that is known, too. */
 export type KnownLook = FoundDisplays & (Look | { leastScale: null; findings: null });
 
-/** What was found in a capture; null until anything is known, or when it cannot be read here. */
+/**
+ * What was found in a capture; null until anything is known, or when it cannot be read here.
+ * @param pixels its pixels where the page has them: to decode them again takes longer than to find displays in them
+ */
 export function useLook(
   captureId: string,
   picture: () => Promise<Blob | string>,
   asked: Asked,
+  pixels: ImageBitmap | null,
 ): KnownLook | null {
   const [look, setLook] = useState<KnownLook | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a capture never changes; its number says which it is
@@ -46,7 +51,12 @@ export function useLook(
     const timer = setTimeout(() => {
       if (!looks.has(captureId))
         bytes
-          .then((read) => askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, read)))
+          .then(async (read) => {
+            // The page shows its own; where that is gone by now, they are decoded.
+            const copy = pixels && (await createImageBitmap(pixels).catch(() => null));
+            const given = copy ? transfer(copy, [copy]) : read;
+            return askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, given));
+          })
           .then(
             (found) => !ended && setLook((old) => old ?? { ...found, leastScale: null, findings: null }),
             () => undefined,

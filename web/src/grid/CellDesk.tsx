@@ -7,6 +7,7 @@ import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
 import { MarksShown } from '../judging/MarksShown.tsx';
 import { NothingHandedIn, PictureFile, PictureStage } from '../judging/PictureStage.tsx';
 import { mayBeJudged } from '../judging/seenPictures.ts';
+import { usePreloaded } from '../judging/usePreloaded.ts';
 import { useReview } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
 import { buttonClasses } from '../ui/Button.tsx';
@@ -19,11 +20,13 @@ interface CellDeskProps {
   onDone: () => void;
   onWalk: (columns: number, rows: number) => void;
   onNextOpen: () => void;
+  /** hand-ins that one may go on to */
+  nextIds: ReadonlyArray<string | undefined>;
 }
 
 /** The chosen cell, large: its picture, and the verdicts on what must be seen in it. */
 export function CellDesk(props: CellDeskProps): ReactNode {
-  const { handInId, proofPointId, onDone, onWalk, onNextOpen } = props;
+  const { handInId, proofPointId, onDone, onWalk, onNextOpen, nextIds } = props;
   const { data: review, stand, error, mutate, actions } = useReview(handInId);
   const me = useMe();
   const navigate = useNavigate();
@@ -49,6 +52,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
     const after = { ...verdicts, ...given };
     if (!before && mustShows.every((one) => after[one.id])) onDone();
   };
+  const onShown = usePreloaded(handInId, !review || Boolean(item?.baseHref), { handInIds: nextIds });
   useReviewKeys({
     mustShows,
     chosen,
@@ -93,6 +97,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
             toPin={toPin}
             remark={null}
             onChooseRemark={() => {}}
+            onShown={onShown}
           />
         ) : (
           <NothingHandedIn />

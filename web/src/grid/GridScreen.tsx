@@ -7,7 +7,6 @@ import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
 import { useLive } from '../judging/useLive.ts';
-import { usePreloaded } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -105,7 +104,6 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   useEffect(() => {
     if (index >= 0) virtual.scrollToIndex(index, { align: 'auto' });
   }, [index, virtual]);
-  usePreloaded(rows[index + 1]?.handInId, rows[index - 1]?.handInId);
   const openPage = (handInId: string, column: number) =>
     navigate(`/hand-ins/${handInId}/review?point=${points[column]?.code ?? ''}`);
   return (
@@ -206,6 +204,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
                 onDone={() => doneAt.current.push(Date.now())}
                 onWalk={walk}
                 onNextOpen={goNext}
+                nextIds={[rows[index + 1]?.handInId, rows[index - 1]?.handInId]}
               />
             )}
           </section>

@@ -14,6 +14,7 @@ const row = (id: string, verdicts: Array<Array<'shown' | null>>, change: Partial
   cells: verdicts.map((some, i) => ({
     proofPointId: `p${i}`,
     itemIds: [],
+    baseHrefs: [],
     toCheck: 0,
     problems: 0,
     verdicts: some.map((verdict, j) => ({ mustShowId: `${id}-${i}-${j}`, letter: 'a', verdict })),

@@ -34,6 +34,8 @@ interface PictureStageProps {
   /** while a box or a ring is written about, a drag draws it */
   onDraw?: ((from: Point, to: Point) => void) | undefined;
   onChooseRemark: (id: string) => void;
+  /** called once the picture is on the screen, or cannot be */
+  onShown?: () => void;
 }
 
 /** Stands where there is no picture. */
@@ -58,6 +60,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
     onPlace,
     onDraw,
     onChooseRemark,
+    onShown,
   } = props;
   const me = useMe();
   const view = useRef<Pick<Zoom, 'goTo'> | null>(null);
@@ -110,8 +113,12 @@ export function PictureStage(props: PictureStageProps): ReactNode {
               onError={() => {
                 setAsked((old) => ({ ...old, failed: true }));
                 void noteMissing(me.id, item.id, item.baseHref ?? '');
+                onShown?.();
               }}
-              onPainted={() => noteSeen(me.id, item.id)}
+              onPainted={() => {
+                noteSeen(me.id, item.id);
+                onShown?.();
+              }}
             />
           }
         >

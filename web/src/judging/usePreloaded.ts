@@ -1,31 +1,54 @@
 import type { Review } from '@nachweis/contract';
-import { useCallback, useEffect } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { useSWRConfig } from 'swr';
+import { noteAhead, readAhead } from '../api/ahead.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 
 /**
  * Fetches the hand-ins beside this one, and their pictures, so that going on costs no waiting: what was fetched is
- * shown in the same moment, and asked for again then.
+ * shown in the same moment, and asked for again then. The picture that one looks at comes first: fetched and decoded
+ * beside it, the others would hold it up.
+ * @param of the hand-in that is on the page @param waits whether there is a picture to wait for
+ * @returns to be called when the picture is on the screen, or cannot be
  */
-export function usePreloaded(...handInIds: Array<string | undefined>): void {
+export function usePreloaded(of: string, waits: boolean, next: Next): () => void {
   const preload = usePreload();
-  const wanted = handInIds.filter((id) => id !== undefined).join(' ');
+  const fetchNext = ({ handInIds, hrefs = [] }: Next) => {
+    decodeAhead(hrefs);
+    for (const id of new Set(handInIds)) if (id) preload(id);
+  };
+  const latest = useRef({ next, fetchNext });
+  latest.current = { next, fetchNext };
+  const onShown = useCallback(() => latest.current.fetchNext(latest.current.next), []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each hand-in
   useEffect(() => {
-    for (const handInId of wanted.split(' ').filter(Boolean)) preload(handInId);
-  }, [wanted, preload]);
+    if (!waits) onShown();
+  }, [of, waits, onShown]);
+  return onShown;
 }
 
-/** Fetches one hand-in and its pictures: a pointer that goes down on the way to it is a tenth of a second ahead of its click. */
-export function usePreload(): (handInId: string) => void {
+interface Next {
+  handInIds: ReadonlyArray<string | null | undefined>;
+  /** pictures that are known already */
+  hrefs?: ReadonlyArray<string | null>;
+}
+
+/**
+ * Fetches one hand-in and its pictures: a pointer that goes down on the way to it is a tenth of a second ahead of its
+ * click. Of the picture that will be seen first the address may be known before its hand-in is.
+ */
+export function usePreload(): (handInId: string, hrefs?: readonly string[]) => void {
   const { cache, mutate } = useSWRConfig();
   return useCallback(
-    (handInId) => {
+    (handInId, hrefs = []) => {
+      decodeAhead(hrefs);
       const args = { params: { handInId } };
       const address = addressOf('review', args);
       const known = cache.get(address)?.data as Review | undefined;
-      void Promise.resolve(known ?? callApi('review', args))
+      const underWay = known ?? readAhead<Review>(cache, address);
+      void Promise.resolve(underWay ?? noteAhead(cache, address, callApi('review', args)))
         .then((review) => {
-          decodeAhead(review.items);
+          decodeAhead(review.items.map((item) => item.baseHref));
           // It may have been opened meanwhile, and hold something newer.
           if (cache.get(address)?.data === undefined) void mutate(address, review, { revalidate: false });
         })
@@ -50,17 +73,17 @@ export function isDecoded(href: string): boolean {
 }
 
 /** Fetches and decodes pictures that are looked at next, and holds them until others are. */
-export function decodeAhead(items: ReadonlyArray<{ baseHref: string | null }>): void {
-  for (const { baseHref } of items) {
-    if (!baseHref) continue;
-    const image = held.get(baseHref) ?? new Image();
+function decodeAhead(hrefs: ReadonlyArray<string | null>): void {
+  for (const href of hrefs) {
+    if (!href) continue;
+    const image = held.get(href) ?? new Image();
     // The last that was asked for is let go last.
-    held.delete(baseHref);
-    held.set(baseHref, image);
-    if (!image.src) image.src = baseHref;
+    held.delete(href);
+    held.set(href, image);
+    if (!image.src) image.src = href;
     void image.decode().then(
       () => decoded.add(image),
-      () => held.delete(baseHref),
+      () => held.delete(href),
     );
     const [oldest] = held.keys();
     if (held.size > MOST_HELD && oldest !== undefined) held.delete(oldest);

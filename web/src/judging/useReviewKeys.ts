@@ -37,12 +37,14 @@ const VERDICT_KEYS: Readonly<Record<string, Verdict | null>> = {
  * The keys of a review: a must-show's letter chooses it, 1 2 3 give its verdict and go on to the next open one, with
  * Shift all of the proof point get it, 0 clears. The letter again goes to its pin. Left and right change the proof point,
  * Page Up and Page Down the student, n goes to the next one that waits, w compares with others.
+ * @param keys null while none of them is meant for what is on the page
  */
-export function useReviewKeys(keys: ReviewKeys): void {
+export function useReviewKeys(keys: ReviewKeys | null): void {
   const latest = useRef(keys);
   latest.current = keys;
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
+      if (!latest.current) return;
       const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
         latest.current;
       const { onToPin, onNextWaiting, onCompare } = latest.current;

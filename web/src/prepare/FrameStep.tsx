@@ -87,7 +87,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const { surface: stage, scroller, scale } = zoom;
   const { furnished, bars, above, below } = useFurnished(bitmap !== null && zoom.measured);
   const source = () => pictureSource(picture.captureId, picture.url);
-  const look = useLook(picture.captureId, source, point.requirements);
+  const look = useLook(picture.captureId, source, point.requirements, props.bitmap);
   const found = useParts(picture.captureId, source, look !== null);
   const parts = found ?? NO_PARTS;
   const lines = useMemo(

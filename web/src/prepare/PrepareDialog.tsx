@@ -1,6 +1,7 @@
 import type { Preparation, PresetSettings, ProofPoint } from '@nachweis/contract';
 import { carryTrims, type Framing, isPinOf } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { warmUpFinder } from '../finding/finder.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -11,6 +12,9 @@ import type { FrameTool } from './FrameToolbar.tsx';
 import type { PrepareStep } from './prepareStep.ts';
 import { useOnlyHere } from './useOnlyHere.ts';
 import { WorkedOnElsewhere } from './WorkedOnElsewhere.tsx';
+
+/** Called by who fetches this ahead. */
+export { warmUpFinder };
 
 /** Fetched while the picture is framed. */
 const importBench = () => import('../bench/BenchStep.tsx').then((part) => part.BenchStep);

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { useReferences } from '../references/useReferences.ts';
@@ -19,8 +19,10 @@ import { WorkFileList } from '../workFiles/WorkFileList.tsx';
 import { focusDecision } from './focusDecision.ts';
 import { HandInList } from './HandInList.tsx';
 import { PointColumn } from './PointColumn.tsx';
-import { TrialLine } from './TrialLine.tsx';
 import { useOpening } from './useOpening.ts';
+
+/** Only who tries it as a student needs it. */
+const TrialLine = lazy(() => import('./TrialLine.tsx').catch(() => ({ default: () => null })));
 
 /** Fingers have no keys to paste with. */
 const takesByTouch = () => matchMedia('(pointer: coarse)').matches;
@@ -40,7 +42,11 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
   useOpening(own, taking.prepare);
   return (
     <main className="flex min-h-0 flex-1 flex-col" data-keys="sheet">
-      <TrialLine sheet={sheet} />
+      {sheet.trialOf && (
+        <Suspense fallback={null}>
+          <TrialLine assignmentId={assignment.id} trialOf={sheet.trialOf} />
+        </Suspense>
+      )}
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2 px-4 pt-3 pb-2 sm:px-6">
         <div className="min-w-0 flex-1 basis-80">
           <h1 className="text-2xl">{assignment.title}</h1>

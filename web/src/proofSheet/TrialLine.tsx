@@ -7,17 +7,20 @@ import { addressOf, callApi } from '../api/callApi.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 
+interface TrialLineProps {
+  assignmentId: string;
+  trialOf: NonNullable<ProofSheet['trialOf']>;
+}
+
 /** That this is a trial, with the ways out of it. */
-export function TrialLine({ sheet }: { sheet: ProofSheet }): ReactNode {
-  const { trialOf, assignment } = sheet;
+export default function TrialLine({ assignmentId, trialOf }: TrialLineProps): ReactNode {
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
-  if (!trialOf) return null;
   const end = async () => {
     setBusy(true);
     try {
-      await callApi('endTrial', { params: { assignmentId: assignment.id } });
+      await callApi('endTrial', { params: { assignmentId } });
       void mutate(addressOf('listAssignments', {}));
       await navigate(`/assignments/${trialOf.id}/edit`);
     } catch (error) {

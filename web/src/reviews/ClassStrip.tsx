@@ -91,7 +91,7 @@ interface StripCellProps {
   code: string;
   isHere: boolean;
   /** it is about to be gone to */
-  onMeant: (handInId: string) => void;
+  onMeant: (handInId: string, hrefs: readonly string[]) => void;
 }
 
 /** Made anew only where it has changed: one walks on in an instant. */
@@ -103,6 +103,7 @@ const StripCell = memo(function StripCell({
   onMeant,
 }: StripCellProps): ReactNode {
   const cell = row.cells.find((one) => one.proofPointId === pointId);
+  const meant = () => onMeant(row.handInId, cell?.baseHrefs.slice(0, 1) ?? []);
   const states = cell
     ? cell.verdicts
         .map(({ letter, verdict }) => `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`)
@@ -111,7 +112,8 @@ const StripCell = memo(function StripCell({
   return (
     <Link
       to={`/hand-ins/${row.handInId}/review?point=${code}`}
-      onPointerDown={() => onMeant(row.handInId)}
+      onPointerDown={meant}
+      onClick={meant}
       aria-current={isHere ? 'page' : undefined}
       // One stop for Tab, not one for each of a class: Page Up and Page Down go along it.
       tabIndex={isHere ? 0 : -1}

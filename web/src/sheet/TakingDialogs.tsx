@@ -11,7 +11,11 @@ import { useTakeSettings } from '../waysIn/settings.ts';
 import type { Added } from '../waysIn/useIntake.ts';
 import type { SheetPicture } from './sheetPictures.ts';
 
-const importPrepare = () => import('../prepare/PrepareDialog.tsx').then((part) => part.default);
+const importPrepare = () =>
+  import('../prepare/PrepareDialog.tsx').then((part) => {
+    part.warmUpFinder();
+    return part.default;
+  });
 const importDesk = () => import('../waysIn/DeskDialog.tsx').then((part) => part.default);
 const importCamera = () => import('../waysIn/CameraDialog.tsx').then((part) => part.default);
 const importPlate = () => import('../plate/PlateDialog.tsx').then((part) => part.default);
