@@ -48,8 +48,7 @@ export function FileSource({
         type="file"
         multiple
         accept="image/*,.zip"
-        className="sr-only"
-        tabIndex={-1}
+        hidden
         aria-label="Named files"
         onChange={chosen}
       />
@@ -60,8 +59,7 @@ export function FileSource({
           input?.setAttribute('webkitdirectory', '');
         }}
         type="file"
-        className="sr-only"
-        tabIndex={-1}
+        hidden
         aria-label="A folder of named files"
         onChange={chosen}
       />

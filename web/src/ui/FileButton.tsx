@@ -4,7 +4,7 @@ import { Button, type ButtonProps } from './Button.tsx';
 interface FileButtonProps extends Pick<ButtonProps, 'look' | 'disabled' | 'children'> {
   /** what the chooser offers, as its `accept` has it */
   accept: string;
-  /** what the file is, for whoever hears the page */
+  /** what the file is, for whoever looks for the field behind the button */
   fileLabel: string;
   onFile: (file: File) => void;
 }
@@ -22,8 +22,7 @@ export function FileButton({ accept, fileLabel, onFile, children, ...button }: F
         type="file"
         accept={accept}
         aria-label={fileLabel}
-        tabIndex={-1}
-        className="sr-only"
+        hidden
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           if (file) onFile(file);

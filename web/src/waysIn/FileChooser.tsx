@@ -18,8 +18,7 @@ export function FileChooser({
       type="file"
       multiple
       accept={ACCEPTED}
-      className="sr-only"
-      tabIndex={-1}
+      hidden
       aria-label="Picture files"
       onChange={(event) => {
         const files = [...(event.target.files ?? [])];
