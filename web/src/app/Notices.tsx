@@ -4,11 +4,11 @@ import { noticesReady } from '../ui/notices.ts';
 import { useHeardTitle } from '../ui/useTitle.ts';
 
 /** The place for notices: below the header, or beside the button in the bar to hand in. And what is only heard. */
-export default function Notices({ pathname }: { pathname: string }): ReactNode {
+export default function Notices(): ReactNode {
   useEffect(() => noticesReady(sonner), []);
   return (
     <>
-      <PageHeard pathname={pathname} />
+      <PageHeard />
       <sonner.Toaster
         position="top-center"
         style={{ fontFamily: 'inherit' }}
@@ -29,15 +29,18 @@ export default function Notices({ pathname }: { pathname: string }): ReactNode {
   );
 }
 
-/** Says which page one has come to: of one that the browser did not load, a screen reader would hear nothing. */
-function PageHeard({ pathname }: { pathname: string }): ReactNode {
+/**
+ * Says which page one has come to: of one that the browser did not load, a screen reader would hear nothing, and of one
+ * that it did, that it is being fetched.
+ */
+function PageHeard(): ReactNode {
   const title = useHeardTitle();
-  const [loaded] = useState(pathname);
-  const [hasMoved, setMoved] = useState(false);
-  if (!hasMoved && pathname !== loaded) setMoved(true);
+  // What a place holds from its beginning is not told.
+  const [isThere, setThere] = useState(false);
+  useEffect(() => setThere(true), []);
   return (
     <p role="status" className="sr-only">
-      {hasMoved && title}
+      {isThere && title}
     </p>
   );
 }

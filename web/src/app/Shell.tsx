@@ -137,7 +137,7 @@ function SignedIn({ me }: { me: Me }): ReactNode {
           </Suspense>
         </CrashBoundary>
       </div>
-      {Notices && <Notices pathname={pathname} />}
+      {Notices && <Notices />}
       {KeysDialog && help.parts && <KeysDialog parts={help.parts} onClose={help.close} />}
     </DialogStrip>
   );

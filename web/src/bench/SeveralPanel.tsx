@@ -33,7 +33,7 @@ export function SeveralPanel({ bench }: { bench: Bench }): ReactNode {
   return (
     <section aria-label="The chosen marks" className="flex flex-col gap-2 border-t border-rule p-3 text-sm">
       <p role="status" className="font-semibold">
-        {several.length} marks are chosen
+        {`${several.length} marks are chosen`}
       </p>
       <div className="flex flex-wrap gap-1">
         {ALIGNMENTS.map((side) => (

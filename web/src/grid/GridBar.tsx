@@ -60,7 +60,7 @@ export function GridBar(props: GridBarProps): ReactNode {
         · grid
       </h1>
       <span role="status">
-        {done} of {total} judged{left !== null && total > done ? `, about ${minutes(left)} left` : ''}
+        {`${done} of ${total} judged${left !== null && total > done ? `, about ${minutes(left)} left` : ''}`}
       </span>
       <span className="ml-auto flex flex-wrap items-center gap-2">
         <select

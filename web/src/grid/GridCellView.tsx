@@ -1,6 +1,7 @@
 import { type GridCell, thumbnailHref } from '@nachweis/contract';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+import { several } from '../words/counted.ts';
 
 interface GridCellViewProps {
   cell: GridCell | undefined;
@@ -29,9 +30,7 @@ export function GridCellView({
   }, [chosen]);
   const [item] = cell?.itemIds ?? [];
   const words = cell
-    ? `${name}, ${cell.itemIds.length === 0 ? 'no picture' : ''} ${cell.verdicts
-        .map(({ letter, verdict }) => `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`)
-        .join(', ')}`
+    ? [name, ...statesOf(cell), ...(aside ? ['put aside'] : [])].join(', ')
     : `${name}, not asked`;
   return (
     <td
@@ -78,4 +77,14 @@ export function GridCellView({
       </span>
     </td>
   );
+}
+
+/** What its signs say, in words. */
+function statesOf({ itemIds, verdicts, problems, toCheck }: GridCell): string[] {
+  return [
+    ...(itemIds.length === 0 ? ['no picture'] : []),
+    ...verdicts.map(({ letter, verdict }) => `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`),
+    ...(problems > 0 ? [several(problems, 'problem')] : []),
+    ...(toCheck > 0 ? [`${toCheck} to check`] : []),
+  ];
 }

@@ -8,6 +8,7 @@ import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
 import { useLive } from '../judging/useLive.ts';
 import { useStore } from '../store/pictureStore.ts';
+import { Heard } from '../ui/Heard.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { AbsentList } from './AbsentList.tsx';
@@ -96,10 +97,13 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const putAside = () => {
     if (!spot) return;
     const next = new Set(aside);
-    if (!next.delete(spot.handInId)) next.add(spot.handInId);
+    const isBack = next.delete(spot.handInId);
+    if (!isBack) next.add(spot.handInId);
+    setSaid(`${own?.student.listed ?? ''} is ${isBack ? 'no longer put aside' : 'put aside'}.`);
     setAside(next);
     go(nextOpen(rows, points.length, spot, next));
   };
+  const [said, setSaid] = useState('');
   useGridKeys({ walk, putAside });
   useEffect(() => {
     if (index >= 0) virtual.scrollToIndex(index, { align: 'auto' });
@@ -108,6 +112,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
     navigate(`/hand-ins/${handInId}/review?point=${points[column]?.code ?? ''}`);
   return (
     <main data-keys="grid" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
+      <Heard>{said}</Heard>
       <GridBar
         assignment={assignment}
         all={all}

@@ -1,5 +1,5 @@
-import { expect, it } from 'vitest';
-import { mayBeJudged, noteSeen } from './seenPictures.ts';
+import { expect, it, vi } from 'vitest';
+import { mayBeJudged, noteMissing, noteSeen } from './seenPictures.ts';
 
 it('what one reviewer saw at a browser, the next who signs in there has not seen', () => {
   const picture = { id: 'picture', baseHref: '/files/picture' };
@@ -10,4 +10,24 @@ it('what one reviewer saw at a browser, the next who signs in there has not seen
   // Where nothing was handed in, or its file is not made yet, there is nothing to see.
   expect(mayBeJudged('bilal', null)).toBe(true);
   expect(mayBeJudged('bilal', { id: 'other', baseHref: null })).toBe(true);
+});
+
+it('a picture that the server has none of may be judged; one that did not come for want of a connection may not', async () => {
+  for (const [status, may] of [
+    [200, true],
+    [404, true],
+    [500, true],
+    [502, false],
+    [504, false],
+    [null, false],
+  ] as const) {
+    vi.stubGlobal('fetch', async () => {
+      if (status === null) throw new TypeError('no connection');
+      return new Response(null, { status });
+    });
+    const picture = { id: `with ${status}`, baseHref: '/files/picture' };
+    await noteMissing('ada', picture.id, picture.baseHref);
+    expect(mayBeJudged('ada', picture), String(status)).toBe(may);
+  }
+  vi.unstubAllGlobals();
 });

@@ -5,6 +5,7 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
+import { several } from '../words/counted.ts';
 import { LEFT_OUT } from '../words/namedFiles.ts';
 import { FileSource } from './FileSource.tsx';
 import { type Finding, findFiles, MOST_FILES } from './foundFiles.ts';
@@ -81,8 +82,7 @@ function NamedFiles({ assignment, course }: { assignment: Assignment; course: Co
         <>
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <p role="status">
-              {matches.length} {matches.length === 1 ? 'picture' : 'pictures'}: {countOf(matches, 'sure')}{' '}
-              clear, {countOf(matches, 'likely')} to check, {open.length} to be said.
+              {`${several(matches.length, 'picture')}: ${countOf(matches, 'sure')} clear, ${countOf(matches, 'likely')} to check, ${open.length} to be said.`}
             </p>
             {open[0] && (
               <Button look="main" onClick={() => setSaying(open[0]?.path ?? null)}>

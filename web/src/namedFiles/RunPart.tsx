@@ -22,7 +22,7 @@ export function RunPart({ assignment, students }: RunPartProps): ReactNode {
       <div className="flex flex-wrap items-center gap-3">
         <p role="status" className="flex items-center gap-2">
           {isRunning && <progress value={done} max={total} aria-label="Students done" />}
-          {done} of {total} handed in.
+          {`${done} of ${total} handed in.`}
           {isRunning && ' It goes on while Nachweis is open in this tab.'}
         </p>
         {isRunning ? (

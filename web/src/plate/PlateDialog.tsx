@@ -171,7 +171,7 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
       </div>
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule bg-card px-4 py-2">
         <p role="status" className="min-w-40 flex-1 text-sm text-faded">
-          {chosen.length} of at most {MOST_ON_PLATE} pictures.{' '}
+          {`${chosen.length} of at most ${MOST_ON_PLATE} pictures. `}
           {isKept
             ? 'What you chose here is kept in this browser.'
             : 'This browser keeps nothing more: what you chose is in this page only.'}

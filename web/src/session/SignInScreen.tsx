@@ -70,6 +70,8 @@ export default function SignInScreen(): ReactNode {
               autoFocus
               type="email"
               required
+              // Empty is not wrong before anything was tried.
+              aria-invalid={false}
               autoComplete="username"
               className="min-h-11 border border-edge bg-card px-3 font-normal"
             />

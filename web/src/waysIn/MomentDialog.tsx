@@ -90,7 +90,7 @@ export function MomentDialog({ moments, onTake, onClose }: MomentDialogProps): R
           />
           <footer className="flex flex-wrap items-center gap-2 border-t border-rule bg-card px-4 py-2">
             <p role="status" className="min-w-40 flex-1 text-sm text-faded">
-              {index + 1} of {held.length}, the newest first. They stay while you look at them.
+              {`${index + 1} of ${held.length}, the newest first. They stay while you look at them.`}
             </p>
             <Button small keyName="←" disabled={index === held.length - 1} onClick={() => step(1)}>
               Older

@@ -10,7 +10,7 @@ const WORDS: Readonly<
   redone: (count) => `${pictures(count)} framed or marked anew`,
   replaced: (count) => (count === 1 ? 'another picture' : `${count} other pictures`),
   added: (count) => pictures(count, ' more'),
-  removed: (count) => pictures(count, ' less'),
+  removed: (count) => `${pictures(count)} removed`,
 };
 
 /** How a hand-in differs from the attempt before, in lines: one for each proof point, one for the statement. */
