@@ -73,6 +73,8 @@ test('the grid is walked both ways; what is put aside is passed over; Enter open
   await expect(chosen).toHaveAccessibleName(/a not shown, b open/);
   await page.keyboard.press('x');
   await expect(page.getByRole('grid').getByText('put aside')).toBeVisible();
+  await expect(page.getByTestId('heard').filter({ hasText: 'aside' })).toHaveText(/ is put aside\.$/);
+  await expect(page.getByRole('gridcell', { name: /, put aside$/ }).first()).toBeVisible();
   await page.getByLabel('Which').selectOption('aside');
   await expect(page.getByRole('row')).toHaveCount(2);
   await page.getByLabel('Which').selectOption('all');

@@ -402,3 +402,28 @@ test('on the way to another hand-in that is slow to come nothing is given to the
   expect(asked).toBe(1);
   for (const one of [first, next]) expect((await verdictsOf(page, one)).verdicts).toEqual({});
 });
+
+test('what is typed right after going on and asking for a remark is the remark’s, though the panels come after the picture', async ({
+  page,
+  school,
+}) => {
+  const picture = await testPicture(1200, 800);
+  const next = await handInCurve(page, school, picture, school.student);
+  const first = await handInCurve(page, school, picture, school.classmate);
+  const fetched = page.waitForResponse(`**/api/hand-ins/${next}/review`);
+  await openReview(page, school, first);
+  await fetched;
+  // In one turn of the page, as where a slow computer has three keys waiting.
+  const isThere = await page.evaluate(async () => {
+    for (const key of ['PageUp', 'r']) {
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, code: key, bubbles: true }));
+      await Promise.resolve();
+    }
+    return document.querySelector('[data-typing]') !== null;
+  });
+  expect(isThere).toBe(true);
+  await page.keyboard.type('1 as 2');
+  await expect(page.getByRole('textbox', { name: /^Remark/ })).toHaveValue('1 as 2');
+  await expect(page).toHaveURL(new RegExp(next));
+  expect((await verdictsOf(page, next)).verdicts).toEqual({});
+});

@@ -49,19 +49,17 @@ export function useLook(
     const bytes = picture();
     bytes.catch(() => undefined);
     const timer = setTimeout(() => {
-      if (!looks.has(captureId))
-        bytes
-          .then(async (read) => {
-            // The page shows its own; where that is gone by now, they are decoded.
-            const copy = pixels && (await createImageBitmap(pixels).catch(() => null));
-            const given = copy ? transfer(copy, [copy]) : read;
-            return askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, given));
-          })
-          .then(
-            (found) => !ended && setLook((old) => old ?? { ...found, leastScale: null, findings: null }),
-            () => undefined,
-          );
-      lookAt(captureId, () => bytes, asked).then(
+      const displays = async () => {
+        const read = await bytes;
+        // The page shows its own; where that is gone by now, they are decoded.
+        const copy = pixels && (await createImageBitmap(pixels).catch(() => null));
+        const given = copy ? transfer(copy, [copy]) : read;
+        const found = await askFinder((finder): Promise<FoundDisplays> => finder.displays(captureId, given));
+        if (!ended) setLook((old) => old ?? { ...found, leastScale: null, findings: null });
+      };
+      // One after the other: what the displays were found in is looked at further, and not decoded once more.
+      const first = looks.has(captureId) ? Promise.resolve() : displays().catch(() => undefined);
+      lookAt(captureId, () => first.then(() => bytes), asked).then(
         (found) => !ended && setLook(found),
         () => {
           // Nothing found is a normal answer too.

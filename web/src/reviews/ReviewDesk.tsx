@@ -167,6 +167,7 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
       />
       <GradePanel review={review} stand={stand} actions={actions} />
     </aside>,
+    drafts.open !== null,
   );
 
   return (

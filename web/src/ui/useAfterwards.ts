@@ -6,10 +6,11 @@ import { type ReactNode, useDeferredValue, useRef } from 'react';
  * done in it is done to the thing before; every other change is drawn at once.
  *
  * @param of the thing's id @param drawn the part as it is for that thing
+ * @param atOnce something in it was asked for, and what is typed next is meant for it
  */
-export function useAfterwards(of: string, drawn: ReactNode): ReactNode {
+export function useAfterwards(of: string, drawn: ReactNode, atOnce = false): ReactNode {
   const settled = useDeferredValue(of);
   const shown = useRef(drawn);
-  if (settled === of) shown.current = drawn;
+  if (settled === of || atOnce) shown.current = drawn;
   return shown.current;
 }
