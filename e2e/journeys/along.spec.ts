@@ -76,6 +76,44 @@ test('a copy of an earlier assignment has its files and reference pictures, also
   await expectMore(page);
 });
 
+test('nothing can be written that a copy on its way would take the place of; what was written before it is brought back', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await beginNew(page);
+  const title = page.getByLabel('Title').first();
+  await title.fill('Mine');
+  await expect(page.getByText('Not saved yet; kept in this browser.')).toBeVisible();
+  await expect
+    .poll(() =>
+      page.evaluate(() => Object.values({ ...localStorage }).some((kept) => kept.includes('"Mine"'))),
+    )
+    .toBe(true);
+  let answer = () => {};
+  const held = new Promise<void>((done) => {
+    answer = done;
+  });
+  await page.route('**/api/assignments/*/definition', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const from = page.getByLabel('Begin with a copy of');
+  await from.focus();
+  await from.selectOption({ label: 'Rating curve' });
+  await expect(page.getByText('Fetching the earlier assignment …')).toBeVisible();
+  await expect(title).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
+  await expect(from).toBeFocused();
+  answer();
+  await expect(title).toHaveValue('Rating curve');
+  await expect(title).toBeEnabled();
+  await page.getByRole('button', { name: 'Bring that back' }).click();
+  await expect(title).toHaveValue('Mine');
+  await expect(page.getByRole('button', { name: 'Bring that back' })).toHaveCount(0);
+  await expect(page.getByText(/^Begun with/)).toHaveCount(0);
+});
+
 test('a copy of one that is over is not over: its times are weeks later; one that is due already says so before it is given', async ({
   page,
   school,

@@ -27,6 +27,8 @@ interface BuilderFormProps {
   onSave: (definition: AssignmentDefinition) => Promise<AssignmentDefinition | null>;
   /** that the brief can refer to */
   files: readonly WorkFile[];
+  /** what is waited for, which takes the place of all that is written here: nothing is written meanwhile */
+  waitsFor?: string;
   /** stands beside the fields */
   aside: ReactNode;
 }
@@ -40,6 +42,7 @@ export function BuilderForm({
   course,
   onSave,
   files,
+  waitsFor = '',
   aside,
 }: BuilderFormProps): ReactNode {
   const form = useForm<Form>({ defaultValues: first });
@@ -87,7 +90,7 @@ export function BuilderForm({
       className="grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]"
       noValidate
     >
-      <div className="flex flex-col gap-6">
+      <fieldset disabled={waitsFor !== ''} className="flex min-w-0 flex-col gap-6">
         <Field label="Title" fault={formState.errors.title?.message}>
           <input {...register('title')} className={control} autoComplete="off" />
         </Field>
@@ -96,7 +99,7 @@ export function BuilderForm({
         <CriterionList form={form} />
         <TermsFields form={form} course={course} />
         <NameRuleField form={form} course={course} />
-      </div>
+      </fieldset>
       <aside className="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:overflow-y-auto">
         <div className="flex flex-col gap-2 border border-edge bg-card p-3">
           <Total form={form} />
@@ -106,11 +109,12 @@ export function BuilderForm({
             </p>
           )}
           <p role="status" className="text-sm text-faded">
-            {said}
-            {formState.isDirty &&
+            {waitsFor || said}
+            {!waitsFor &&
+              formState.isDirty &&
               (isKept ? 'Not saved yet; kept in this browser.' : 'Not saved yet; in this page only.')}
           </p>
-          <Button type="submit" look="main" disabled={formState.isSubmitting}>
+          <Button type="submit" look="main" disabled={formState.isSubmitting || waitsFor !== ''}>
             {formState.isSubmitting ? 'Saving …' : 'Save'}
           </Button>
         </div>

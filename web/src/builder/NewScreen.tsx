@@ -5,6 +5,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { serverNow } from '../api/serverClock.ts';
 import { useApi } from '../api/useApi.ts';
+import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -56,19 +57,32 @@ function New({ course }: { course: CourseView }): ReactNode {
   const [problem, setProblem] = useState('');
   const comes = useAlong(draft, start.restored);
   const { along, lost } = comes;
+  const [waitsFor, setWaitsFor] = useState('');
+  /** what was written here before something else was begun with */
+  const [before, setBefore] = useState<Form | null>(null);
   const begin = (definition: AssignmentDefinition) => {
     setProblem('');
+    setBefore(keptForm(draft)?.form ?? null);
     const next = forNextTime(withoutIds(definition), serverNow(), course.timeZone);
     const form = toForm(next.definition, course.timeZone);
     setStart({ form, restored: false, times: start.times + 1, weeks: next.weeks });
   };
+  const goBack = () => {
+    if (!before) return;
+    comes.back();
+    setStart({ form: before, restored: true, times: start.times + 1, weeks: 0 });
+    setBefore(null);
+  };
   const copy = async (assignmentId: string) => {
+    setWaitsFor('Fetching the earlier assignment …');
     try {
       const earlier = await callApi('readDefinition', { params: { assignmentId } });
       comes.begin(await alongWith(earlier), { kind: 'assignment', id: assignmentId });
       begin(earlier.definition);
     } catch (error) {
       setProblem(sentenceOf(error));
+    } finally {
+      setWaitsFor('');
     }
   };
   const read = async (file: File) => {
@@ -107,6 +121,7 @@ function New({ course }: { course: CourseView }): ReactNode {
         onSave={save}
         // They belong to one that is saved.
         files={[]}
+        waitsFor={waitsFor}
         aside={
           <section
             aria-label="Begin with another"
@@ -141,6 +156,14 @@ function New({ course }: { course: CourseView }): ReactNode {
               />
             </Field>
             {along && <ComesAlong along={along} weeks={start.weeks} />}
+            {before && (
+              <p className="text-sm">
+                It took the place of what was written here.{' '}
+                <Button small look="quiet" onClick={goBack}>
+                  Bring that back
+                </Button>
+              </p>
+            )}
             {lost && (
               <p role="status" className="text-sm text-ochre">
                 The files and reference pictures of {lost} went with the reload. Begin with it again, or add

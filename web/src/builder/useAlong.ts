@@ -18,6 +18,10 @@ export function useAlong(draft: string, restored: boolean) {
   const [lost, setLost] = useState<string | null>(null);
   /** what is saved waits for it */
   const wanted = useRef<Promise<Along | null>>(Promise.resolve(null));
+  /** what came along before something else was begun with */
+  const before = useRef<{ along: Along | null; wanted: Promise<Along | null>; origin: Origin | null } | null>(
+    null,
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is what stood here when the page came
   useEffect(() => {
     const origin = restored ? readNote<Origin>(keyOf(draft)) : null;
@@ -38,12 +42,20 @@ export function useAlong(draft: string, restored: boolean) {
     along,
     lost,
     begin(next: Along, origin: Origin) {
+      before.current = { along, wanted: wanted.current, origin: readNote<Origin>(keyOf(draft)) };
       wanted.current = Promise.resolve(next);
       setAlong(next);
       setLost(null);
       if (next.files.length + next.references.length === 0) return forget(draft);
       // Without room a reload takes it; this page has it.
       keepNote(keyOf(draft), origin);
+    },
+    /** as it was before the last beginning */
+    back() {
+      if (!before.current) return;
+      wanted.current = before.current.wanted;
+      setAlong(before.current.along);
+      keepNote(keyOf(draft), before.current.origin);
     },
     wanted: () => wanted.current,
     end: () => forget(draft),
