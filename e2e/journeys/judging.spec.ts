@@ -15,6 +15,14 @@ async function review(page: Page, school: School): Promise<string> {
   await openReview(page, school, handInId);
   return handInId;
 }
+
+/** Of two students, of whom one is looked at first. */
+async function twoHandIns(page: Page, school: School): Promise<{ next: string; first: string }> {
+  const picture = await testPicture(1200, 800);
+  const next = await handInCurve(page, school, picture, school.student);
+  return { next, first: await handInCurve(page, school, picture, school.classmate) };
+}
+
 const stage = (page: Page) => page.getByTestId('stage').locator('[data-scale]');
 
 /** A digit of the number pad with its lock on; Playwright knows it without only. */
@@ -373,9 +381,7 @@ test('on the way to another hand-in that is slow to come nothing is given to the
   page,
   school,
 }) => {
-  const picture = await testPicture(1200, 800);
-  const next = await handInCurve(page, school, picture, school.student);
-  const first = await handInCurve(page, school, picture, school.classmate);
+  const { next, first } = await twoHandIns(page, school);
   let asked = 0;
   let answer = () => {};
   const held = new Promise<void>((done) => {
@@ -407,9 +413,7 @@ test('what is typed right after going on and asking for a remark is the remarkâ€
   page,
   school,
 }) => {
-  const picture = await testPicture(1200, 800);
-  const next = await handInCurve(page, school, picture, school.student);
-  const first = await handInCurve(page, school, picture, school.classmate);
+  const { next, first } = await twoHandIns(page, school);
   const fetched = page.waitForResponse(`**/api/hand-ins/${next}/review`);
   await openReview(page, school, first);
   await fetched;
