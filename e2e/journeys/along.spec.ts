@@ -112,6 +112,35 @@ test('nothing can be written that a copy on its way would take the place of; wha
   await expect(page.getByText(/^Begun with/)).toHaveCount(0);
 });
 
+test('of two copies that are chosen one after the other the last one stays, also where the first comes later', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await beginNew(page);
+  let answer = () => {};
+  const held = new Promise<void>((done) => {
+    answer = done;
+  });
+  const first = `**/api/assignments/${school.curve.id}/definition`;
+  await page.route(first, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const from = page.getByLabel('Begin with a copy of');
+  await from.selectOption({ label: 'Rating curve' });
+  await from.selectOption({ label: 'Probe start-up' });
+  const title = page.getByLabel('Title').first();
+  await expect(title).toHaveValue('Probe start-up');
+  await expect(title).toBeEnabled();
+  const late = page.waitForResponse(first);
+  answer();
+  await (await late).finished();
+  await title.fill('Mine');
+  await expect(page.getByText('Not saved yet; kept in this browser.')).toBeVisible();
+  await expect(title).toHaveValue('Mine');
+});
+
 test('a copy of one that is over is not over: its times are weeks later; one that is due already says so before it is given', async ({
   page,
   school,

@@ -1,5 +1,5 @@
 import { type AssignmentDefinition, AssignmentFile, type CourseView } from '@nachweis/contract';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
@@ -58,6 +58,8 @@ function New({ course }: { course: CourseView }): ReactNode {
   const comes = useAlong(draft, start.restored);
   const { along, lost } = comes;
   const [waitsFor, setWaitsFor] = useState('');
+  /** how often something to begin with was chosen: what was chosen last is meant, whichever comes first */
+  const choice = useRef(0);
   /** what was written here before something else was begun with */
   const [before, setBefore] = useState<Form | null>(null);
   const begin = (definition: AssignmentDefinition) => {
@@ -74,20 +76,25 @@ function New({ course }: { course: CourseView }): ReactNode {
     setBefore(null);
   };
   const copy = async (assignmentId: string) => {
+    const mine = ++choice.current;
     setWaitsFor('Fetching the earlier assignment …');
     try {
       const earlier = await callApi('readDefinition', { params: { assignmentId } });
-      comes.begin(await alongWith(earlier), { kind: 'assignment', id: assignmentId });
+      const along = await alongWith(earlier);
+      if (mine !== choice.current) return;
+      comes.begin(along, { kind: 'assignment', id: assignmentId });
       begin(earlier.definition);
     } catch (error) {
-      setProblem(sentenceOf(error));
+      if (mine === choice.current) setProblem(sentenceOf(error));
     } finally {
-      setWaitsFor('');
+      if (mine === choice.current) setWaitsFor('');
     }
   };
   const read = async (file: File) => {
     const parsed = AssignmentFile.safeParse(await readJson(file));
     if (parsed.success) {
+      choice.current++;
+      setWaitsFor('');
       comes.begin(alongIn(parsed.data, file.name), { kind: 'file', name: file.name });
       return begin(parsed.data.assignment);
     }
