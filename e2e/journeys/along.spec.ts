@@ -137,8 +137,9 @@ test('of two copies that are chosen one after the other the last one stays, also
   answer();
   await (await late).finished();
   await title.fill('Mine');
-  await expect(page.getByText('Not saved yet; kept in this browser.')).toBeVisible();
+  await keptHere(page, 'Mine');
   await expect(title).toHaveValue('Mine');
+  await expect(page.getByText(/^Begun with/)).toHaveText(/^Begun with Probe start-up/);
 });
 
 test('a copy of one that is over is not over: its times are weeks later; one that is due already says so before it is given', async ({
