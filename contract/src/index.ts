@@ -27,6 +27,7 @@ export * from './preparations.ts';
 export * from './presets.ts';
 export * from './problem.ts';
 export * from './references.ts';
+export * from './releases.ts';
 export * from './remarks.ts';
 export * from './reviews.ts';
 export * from './secondMarking.ts';

@@ -193,55 +193,10 @@ export const AdjustmentWrite = z
   .refine((a) => a.units === 0 || a.reason !== '', { path: ['reason'], message: 'reason-missing' });
 export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;
 
-export const Released = z.object({ released: z.int() });
-
-/** When the students see what is released. */
-export const ReleaseOrder = z.object({
-  /** null: at once */
-  at: Instant.nullable().default(null),
-});
-export type ReleaseOrder = z.infer<typeof ReleaseOrder>;
-
-const Reason = z.string().trim().min(1, 'reason-missing').max(2000);
-export const TakeBackOrder = z.object({ reason: Reason });
-
-/** One thing that made a figure what it is. */
-export const HistoryEntry = z.object({
-  at: Instant,
-  by: z.string(),
-  change: z.discriminatedUnion('kind', [
-    z.object({
-      kind: z.literal('verdict'),
-      /** "P1a" */
-      code: z.string(),
-      from: VerdictName.nullable(),
-      to: VerdictName.nullable(),
-    }),
-    z.object({
-      kind: z.literal('level'),
-      /** of the criterion */
-      title: z.string(),
-      /** what the level says it takes; null: none */
-      from: z.string().nullable(),
-      to: z.string().nullable(),
-    }),
-    z.object({ kind: z.literal('adjustment'), from: Units, to: Units }),
-    /** a must-show is worth something else for all; null: it counts no more */
-    z.object({ kind: z.literal('correction'), code: z.string(), to: Units.nullable() }),
-    z.object({ kind: z.literal('released'), seenAt: Instant.nullable() }),
-    z.object({ kind: z.literal('taken-back') }),
-  ]),
-  reason: z.string(),
-  /** all points before and after it */
-  before: Units,
-  after: Units,
-});
-export type HistoryEntry = z.infer<typeof HistoryEntry>;
-
-/** How the points of a hand-in came to be what they are, the earliest first. */
-export const GradeHistory = z.object({ handInId: Id, entries: z.array(HistoryEntry) });
-export type GradeHistory = z.infer<typeof GradeHistory>;
-
 /** That a student need not hand in, or has to again. */
-export const ExemptionOrder = z.object({ id: Id, exempt: z.boolean(), reason: Reason });
+export const ExemptionOrder = z.object({
+  id: Id,
+  exempt: z.boolean(),
+  reason: z.string().trim().min(1, 'reason-missing').max(2000),
+});
 export type ExemptionOrder = z.infer<typeof ExemptionOrder>;

@@ -240,7 +240,7 @@ test('the reviewer sees what was asked, and a picture that cannot be fetched say
 
 test('releasing says what it does: how many, what is missing', async ({ page, school }) => {
   const first = await handInOne(page, school, school.student);
-  await handInOne(page, school, school.classmate);
+  const second = await handInOne(page, school, school.classmate);
   await signIn(page, school, school.instructor);
   await judgedAndBack(page, first, school.single.id);
   await page.getByRole('button', { name: 'Release 1' }).click();
@@ -248,8 +248,32 @@ test('releasing says what it does: how many, what is missing', async ({ page, sc
   await expect(dialog).toContainText(`Not released, since verdicts are missing: ${school.classmate.name}.`);
   await expect(dialog).toContainText('1 student has handed in nothing.');
   await expectClean(page, 'releasing');
+  // While one reads, somebody else changes the one and judges the other: neither is what was asked about.
+  const [one, other] = await Promise.all(
+    [first, second].map(async (id) => (await page.request.get(`/api/hand-ins/${id}/review`)).json()),
+  );
+  const give = (review: typeof one, verdict: string) =>
+    page.request.put(`/api/hand-ins/${review.handInId}/verdicts`, {
+      data: {
+        id: crypto.randomUUID(),
+        verdicts: Object.fromEntries(
+          review.assignment.proofPoints.flatMap((point: { mustShows: { id: string }[] }) =>
+            point.mustShows.map(({ id }) => [
+              id,
+              { verdict, on: review.judgement.verdicts[id]?.version ?? 0 },
+            ]),
+          ),
+        ),
+      },
+      headers: { Origin: school.address },
+    });
+  expect((await give(one, 'not-shown')).ok()).toBe(true);
+  expect((await give(other, 'shown')).ok()).toBe(true);
   await dialog.getByRole('button', { name: 'Release 1' }).click();
-  await expect(page.getByText('One hand-in was released.')).toBeVisible();
+  await expect(page.getByText('1 was left: changed by somebody else meanwhile.')).toBeVisible();
+  await page.getByRole('button', { name: 'Release 2' }).click();
+  await page.getByRole('button', { name: 'Release 2', exact: true }).click();
+  await expect(page.getByText('2 hand-ins were released.')).toBeVisible();
 });
 
 test('one pixel of a large picture can be hit: zoomed at the pointer, by keys, to its pin', async ({
@@ -332,23 +356,32 @@ test.describe('small', () => {
     });
 });
 
-test('an adjustment that somebody else was quicker with keeps its words', async ({ page, school }) => {
-  const handInId = await review(page, school);
-  await page.getByRole('button', { name: 'Adjust' }).click();
-  await page.keyboard.type('0.5');
-  await page.getByLabel('Reason').fill('A careful fit.');
-  const { adjustmentVersion } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
-  const theirs = { id: crypto.randomUUID(), units: 25, reason: 'Neat.', baseVersion: adjustmentVersion };
-  await page.request.put(`/api/hand-ins/${handInId}/adjustment`, {
-    data: theirs,
-    headers: { Origin: school.address },
+for (const news of ['has not come yet', 'is there already'] as const)
+  test(`an adjustment that somebody else was quicker with keeps its words, and Enter does not pass over theirs: the news ${news}`, async ({
+    page,
+    school,
+  }) => {
+    if (news === 'has not come yet') await page.route('**/live/**', (route) => route.abort());
+    const handInId = await review(page, school);
+    await page.getByRole('button', { name: 'Adjust' }).click();
+    await page.keyboard.type('0.5');
+    await page.getByLabel('Reason').fill('A careful fit.');
+    const read = async () => (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+    const { adjustmentVersion: baseVersion } = await read();
+    await page.request.put(`/api/hand-ins/${handInId}/adjustment`, {
+      data: { id: crypto.randomUUID(), units: 25, reason: 'Neat.', baseVersion },
+      headers: { Origin: school.address },
+    });
+    const told = page.getByText('Somebody else adjusted the points meanwhile: 0.25, “Neat.”');
+    if (news === 'is there already') await expect(told).toBeVisible();
+    await page.getByLabel('Reason').press('Enter');
+    await expect(told).toBeVisible();
+    await page.getByLabel('Reason').press('Enter');
+    await expect(page.getByLabel('Reason')).toHaveValue('A careful fit.');
+    expect((await read()).judgement.grade).toMatchObject({ adjustment: 25, reason: 'Neat.' });
+    await page.getByRole('button', { name: 'Save in place of theirs' }).click();
+    await expect(page.getByText('+0.5 by hand: A careful fit.')).toBeVisible();
   });
-  await page.getByLabel('Reason').press('Enter');
-  await expect(page.getByText('Somebody else adjusted the points meanwhile: 0.25, “Neat.”')).toBeVisible();
-  await expect(page.getByLabel('Reason')).toHaveValue('A careful fit.');
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('+0.5 by hand: A careful fit.')).toBeVisible();
-});
 
 test('what somebody else does to a hand-in is seen at once, and who else has it before them', async ({
   page,

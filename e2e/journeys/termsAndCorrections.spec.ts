@@ -76,3 +76,39 @@ test('one student gets other times: what they mean is shown before, and they hol
   await page.goto(`/assignments/${school.closed.id}`);
   await expect(page.getByText('This assignment is closed.')).toBeVisible();
 });
+
+test('what a colleague grants while one writes is not taken back by a field that one did not touch', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.closed.id}/hand-ins`);
+  await page.getByRole('button', { name: `Other times for ${school.student.name}` }).click();
+  const dialog = page.getByRole('dialog', { name: `Other times for ${school.student.name}` });
+  await dialog.getByLabel('Due', { exact: true }).fill('2099-01-01T10:00');
+  const terms = `/api/assignments/${school.closed.id}/terms/${school.student.id}`;
+  const theirs = await page.request.post(terms, {
+    data: { id: crypto.randomUUID(), grant: { attempts: 3 }, reason: 'Agreed.', baseVersion: 0 },
+    headers: { Origin: school.address },
+  });
+  expect(theirs.ok()).toBe(true);
+  // Connected again, the page reads what there is now.
+  await expect(async () => {
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect(dialog.getByRole('list', { name: 'Granted so far' })).toContainText('Agreed.', {
+      timeout: 1000,
+    });
+  }).toPass();
+  await dialog.getByLabel('Reason').fill('Was ill.');
+  await dialog.getByRole('button', { name: 'See what it changes' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Somebody else granted this student something');
+  await expect(dialog.getByLabel('Attempts')).toHaveValue('3');
+  await expect(dialog.getByLabel('Due', { exact: true })).toHaveValue('2099-01-01T10:00');
+  await expect(dialog.getByLabel('Reason')).toHaveValue('Was ill.');
+  await dialog.getByRole('button', { name: 'See what it changes' }).click();
+  await expect(dialog).toContainText('→ Thu 1 Jan 2099, 10:00');
+  await expect(dialog).not.toContainText('Attempts:');
+  await dialog.getByRole('button', { name: 'Grant it' }).click();
+  await expect(dialog).toHaveCount(0);
+  expect((await (await page.request.get(terms)).json()).terms).toMatchObject({ attempts: 3 });
+});

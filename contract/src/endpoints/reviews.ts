@@ -2,16 +2,20 @@ import { AskedAgainNow, AskedAgainWrite } from '../askedAgain.ts';
 import type { Endpoint } from '../endpoint.ts';
 import { AssignmentLedger } from '../ledgers.ts';
 import {
+  GradeHistory,
+  ReleaseAllOrder,
+  Released,
+  ReleasedAll,
+  ReleaseOrder,
+  TakeBackOrder,
+} from '../releases.ts';
+import {
   AdjustmentWrite,
   Comparables,
   ExemptionOrder,
-  GradeHistory,
-  Released,
-  ReleaseOrder,
   Review,
   ReviewGrid,
   ReviewList,
-  TakeBackOrder,
   VerdictsNow,
   VerdictsWrite,
 } from '../reviews.ts';
@@ -139,7 +143,7 @@ export const reviewEndpoints = {
     access: 'course-instructor',
     summary: 'Releases every hand-in of the assignment that has all its verdicts.',
     params: assignmentParams,
-    body: ReleaseOrder.prefault({}),
-    response: Released,
+    body: ReleaseAllOrder.prefault({}),
+    response: ReleasedAll,
   },
 } as const satisfies Record<string, Endpoint>;

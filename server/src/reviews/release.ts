@@ -1,25 +1,24 @@
-import type { ReleaseOrder } from '@nachweis/contract';
+import type { ReleaseAllOrder, ReleasedAll, ReleaseOrder } from '@nachweis/contract';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readVersions } from '../assignments/documents.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readHandIn, readHandIns, replacementOf } from '../handIns/handInRows.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { gradeOf, readJudgements } from './judgements.ts';
+import { latenessOf } from './lateness.ts';
 import { readRelease } from './releases.ts';
 import { requireJudging } from './requireJudging.ts';
 
-/** Lateness changes points, not what is open. */
-const NO_MATTER = 0;
-
 /** At once. */
-const NOW: ReleaseOrder = { at: null };
+const NOW = { at: null };
 
 /**
  * Lets the student see the judgement, at once or from a time on; once is enough.
  * @returns how many were released, or set to be
- * @throws HttpProblem `incomplete` while a must-show has no verdict, `invalid-request` for a time that is over, and what
- *   `requireJudging` throws
+ * @throws HttpProblem `incomplete` while a must-show has no verdict, `stale-version` where the points are not those that
+ *   were looked at, `invalid-request` for a time that is over, and what `requireJudging` throws
  */
 export async function release(
   { db, now }: Context,
@@ -34,44 +33,54 @@ export async function release(
     const judgement = (await readJudgements(trx, { handInId }, at))(handIn.id);
     if (judgement.releasedAt || (order.at !== null && judgement.releasesAt === order.at)) return 0;
     const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
-    const { open } = gradeOf(judged, judgement, NO_MATTER);
+    const late = latenessOf(judged, await readGrants(trx, assignment.id), handIn);
+    const { open, total } = gradeOf(judged, judgement, late);
     if (open > 0) throw new HttpProblem('incomplete', { openVerdicts: open });
+    if ((order.seen ?? total) !== total) throw new HttpProblem('stale-version', { of: 'points' });
     await append(trx, handInId, personId, at, order);
     return 1;
   });
 }
 
 /**
- * Releases every hand-in of an assignment that has all its verdicts; what a newer one stands in the place of, and what
- * was withdrawn, is left out. Reads and writes in one transaction.
+ * Releases the hand-ins of an assignment that have all their verdicts; what a newer one stands in the place of, and what
+ * was withdrawn, is left out, and so is what was not looked at as it is now: a colleague may judge at this very moment.
+ * Reads and writes in one transaction.
  *
- * @returns how many were released, or set to be
+ * @returns how many were released, or set to be, and how many were left since their judgement is another one by now
  * @throws HttpProblem `invalid-request` for a time that is over
  */
 export async function releaseAll(
   { db, now }: Context,
   personId: string,
   assignmentId: string,
-  order: ReleaseOrder = NOW,
-): Promise<number> {
+  order: ReleaseAllOrder = NOW,
+): Promise<ReleasedAll> {
   const at = now().toISOString();
   requireLater(order, at);
+  const seen = order.seen && new Map(order.seen.map(({ handInId, total }) => [handInId, total]));
   return db.transaction().execute(async (trx) => {
     const handIns = await readHandIns(trx, assignmentId);
     const versions = await readVersions(trx, assignmentId);
     const corrections = await readCorrections(trx, assignmentId);
+    const grants = await readGrants(trx, assignmentId);
     const judgementOf = await readJudgements(trx, { assignmentId }, at);
     let released = 0;
+    let changed = 0;
     for (const handIn of handIns) {
       const assignment = versions.get(handIn.version);
       const judgement = judgementOf(handIn.id);
-      if (!assignment || judgement.releasedAt || handIn.withdrawn_at) continue;
-      if (replacementOf(handIn, handIns, assignment.counts)) continue;
-      if (gradeOf(asJudged(assignment, corrections), judgement, NO_MATTER).open > 0) continue;
-      await append(trx, handIn.id, personId, at, order);
-      released++;
+      if (seen && !seen.has(handIn.id)) continue;
+      if (!assignment || judgement.releasedAt) continue;
+      const isClosed = handIn.withdrawn_at || replacementOf(handIn, handIns, assignment.counts);
+      const late = latenessOf(assignment, grants, handIn);
+      const { open, total } = gradeOf(asJudged(assignment, corrections), judgement, late);
+      if (!isClosed && open === 0 && (seen?.get(handIn.id) ?? total) === total) {
+        await append(trx, handIn.id, personId, at, order);
+        released++;
+      } else if (seen) changed++;
     }
-    return released;
+    return { released, changed };
   });
 }
 
@@ -100,7 +109,7 @@ export async function takeReleaseBack(
   });
 }
 
-function requireLater({ at: wanted }: ReleaseOrder, at: string): void {
+function requireLater({ at: wanted }: Pick<ReleaseOrder, 'at'>, at: string): void {
   if (wanted !== null && wanted <= at) throw new HttpProblem('invalid-request', { why: 'release-over' });
 }
 
@@ -109,7 +118,7 @@ async function append(
   hand_in_id: string,
   given_by: string,
   given_at: string,
-  { at: seen_at }: ReleaseOrder,
+  { at: seen_at }: Pick<ReleaseOrder, 'at'>,
 ): Promise<void> {
   await trx.insertInto('release_events').values({ hand_in_id, given_by, given_at, seen_at }).execute();
 }

@@ -45,6 +45,31 @@ describe('how a hand-in stands with its student', () => {
 });
 
 describe('a release', () => {
+  it('of points that somebody else has changed since they were looked at is refused; as they are now it is one', async () => {
+    const room = await handedIn(server());
+    await judged(room);
+    await judged(room, 'shown');
+    const stale = await release(room, { seen: 138 }).expect(409);
+    expect(stale.body).toMatchObject({ code: 'stale-version', data: { of: 'points' } });
+    expect(await feedback(room)).toBeNull();
+    expect((await release(room, { seen: 175 }).expect(200)).body).toEqual({ released: 1 });
+  });
+  it('of all is one of those that were looked at: not of what was judged or changed meanwhile', async () => {
+    const room = await handedIn(server());
+    const all = (seen: object[]) =>
+      room.instructor.post(`/api/assignments/${room.assignment.id}/release`).send({ seen }).expect(200);
+    const { handInId } = room;
+    await judged(room);
+    expect((await all([])).body).toEqual({ released: 0, changed: 0 });
+    expect((await all([{ handInId, total: 175 }])).body).toEqual({ released: 0, changed: 1 });
+    await giveVerdicts(room.instructor, handInId, { [room.axes]: null });
+    expect((await all([{ handInId, total: 138 }])).body).toEqual({ released: 0, changed: 1 });
+    await judged(room);
+    expect(await feedback(room)).toBeNull();
+    expect((await all([{ handInId, total: 138 }])).body).toEqual({ released: 1, changed: 0 });
+    // Released by somebody else, it is not one that was left.
+    expect((await all([{ handInId, total: 138 }])).body).toEqual({ released: 0, changed: 0 });
+  });
   it('set for later is seen by the student from that time on, and by nobody before', async () => {
     const room = await handedIn(server());
     await judged(room);

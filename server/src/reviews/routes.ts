@@ -59,9 +59,7 @@ export function reviewHandlers(context: Context): ReviewHandlers & ReturnType<ty
     async release({ params, body, actor }) {
       return { released: await release(context, actor.personId, params.handInId, body) };
     },
-    async releaseAll({ params, body, actor }) {
-      return { released: await releaseAll(context, actor.personId, params.assignmentId, body) };
-    },
+    releaseAll: ({ params, body, actor }) => releaseAll(context, actor.personId, params.assignmentId, body),
     async takeReleaseBack({ params, body, actor }) {
       return { released: await takeReleaseBack(context, actor.personId, params.handInId, body.reason) };
     },

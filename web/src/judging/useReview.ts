@@ -19,7 +19,8 @@ export interface ReviewActions {
   putRemark: (remarkId: string, remark: RemarkWrite) => Promise<boolean>;
   answerRemark: (remarkId: string, entryId: string, entry: ThreadWrite) => Promise<boolean>;
   removeRemark: (remarkId: string) => Promise<boolean>;
-  release: () => Promise<boolean>;
+  /** @param seen the points that are shown: with others by now nothing is released */
+  release: (seen: number) => Promise<boolean>;
   /** reads again what the server has */
   refresh: () => void;
 }
@@ -77,9 +78,9 @@ export function useReview(handInId: string) {
       removeRemark: (remarkId) =>
         told(async () => withRemarks(await callApi('removeRemark', { params: { ...params, remarkId } }))),
       refresh: () => void readAgain(),
-      release: () =>
+      release: (seen) =>
         told(async () => {
-          await callApi('release', { params, body: {} });
+          await callApi('release', { params, body: { seen } });
           const review = await readAgain();
           if (review)
             void mutateAny(addressOf('reviewList', { params: { assignmentId: review.assignment.id } }));

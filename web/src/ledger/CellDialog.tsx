@@ -70,7 +70,8 @@ function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () =
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the points" />;
   const again = async () => {
     onChanged();
-    await Promise.allSettled([mutate(), history.mutate()]);
+    const [now] = await Promise.allSettled([mutate(), history.mutate()]);
+    return now.status === 'fulfilled' ? now.value : undefined;
   };
   return (
     <>

@@ -11,8 +11,8 @@ import { pointsWords } from '../words/counted.ts';
 interface PointsFormProps {
   review: Review;
   onDone: () => void;
-  /** somebody else may have been quicker: resolves when what is there now was read; what was written stays */
-  onRefused: () => Promise<void>;
+  /** somebody else may have been quicker: resolves with what is there now; what was written stays */
+  onRefused: () => Promise<Review | undefined>;
 }
 
 /** The points of one hand-in, changed in place: what they are to be, and why. Verdicts stay as they were given. */
@@ -20,6 +20,8 @@ export function PointsForm({ review, onDone, onRefused }: PointsFormProps): Reac
   const { grade } = review.judgement;
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  // As it was when one began to write: a newer one that comes meanwhile was not looked at.
+  const [on, setOn] = useState(review.adjustmentVersion);
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const data = new FormData(event.currentTarget);
@@ -38,14 +40,15 @@ export function PointsForm({ review, onDone, onRefused }: PointsFormProps): Reac
           id: crypto.randomUUID(),
           units: wanted - (grade.fromVerdicts - grade.lateCost),
           reason,
-          baseVersion: review.adjustmentVersion,
+          baseVersion: on,
         },
       });
       toast.success(`${review.student.name} has ${pointsWords(wanted)} now.`);
       onDone();
     } catch (error) {
       // Not before what is there now was read: a second Enter would be refused once more on the old version.
-      await onRefused();
+      const now = await onRefused();
+      if (now) setOn(now.adjustmentVersion);
       setProblem(sentenceOf(error));
       setBusy(false);
     }

@@ -21,6 +21,8 @@ interface Wanted {
   mustShowId: string;
   worth: Worth;
   reason: string;
+  /** how many corrections there were when it was written */
+  baseVersion: number;
 }
 
 /** Changes what a must-show is worth for all that was handed in: shown before, kept with its reason, taken back the same way. */
@@ -43,7 +45,7 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
     try {
       const answer = await callApi('correct', {
         params,
-        body: { ...order, baseVersion: data?.corrections.length ?? 0, dryRun },
+        body: { ...order, dryRun },
       });
       await mutate(answer, { revalidate: false });
       setChanges(answer.changes);
@@ -73,6 +75,7 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
         mustShowId: String(form.get('mustShow')),
         worth: how === 'points' ? units : how === 'dropped' ? null : 'as-written',
         reason: String(form.get('reason')).trim(),
+        baseVersion: data?.corrections.length ?? 0,
       },
       true,
     );

@@ -38,7 +38,7 @@ export function GradePanel({
   const begun = Object.keys({ ...stand.verdicts, ...stand.levels }).length > 0 || adjustment.units !== 0;
   const lost = useLostAdjustment(stand, setAdjusting);
   const release = async () => {
-    if (await actions.release()) toast.success(`Released. ${review.student.name} can see it now.`);
+    if (await actions.release(grade.total)) toast.success(`Released. ${review.student.name} can see it now.`);
   };
   return (
     <section aria-labelledby="grade-title" className="mt-auto bg-card p-3">
@@ -149,10 +149,17 @@ function AdjustForm({
   const { units: adjustment, reason } = lost ?? now;
   const [problem, setProblem] = useState('');
   const points = useRef<HTMLInputElement>(null);
+  const form = useRef<HTMLFormElement>(null);
   useEffect(() => points.current?.select(), []);
+  // What was there when one began: the news of another adjustment comes while one writes, and is not passed over by Enter.
+  const [begunOn] = useState(review.adjustmentVersion);
+  const theirs = lost !== null || review.adjustmentVersion !== begunOn;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const data = new FormData(event.currentTarget);
+    if (!theirs) save(event.currentTarget, begunOn);
+  };
+  const save = (written: HTMLFormElement, on: number) => {
+    const data = new FormData(written);
     const units = parsePoints(String(data.get('points')));
     const why = String(data.get('reason')).trim();
     if (units === null) return setProblem('Write points such as 1, −0.5 or 0.25.');
@@ -161,19 +168,19 @@ function AdjustForm({
       return setProblem(
         `That makes ${formatPoints(before + units)} of ${formatPoints(most)}. At most ${formatPoints(most - before)} can be added.`,
       );
-    onDone(units, why, review.adjustmentVersion);
+    onDone(units, why, on);
   };
   return (
     <form
+      ref={form}
       onSubmit={submit}
       onKeyDown={(event) => event.key === 'Escape' && onCancel()}
       className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2"
     >
-      {lost && (
+      {theirs && (
         <p role="alert" className="w-full text-sm text-ochre">
           Somebody else adjusted the points meanwhile: {formatPoints(now.units)}
-          {now.reason && `, “${now.reason}”`}. What you wrote is here; save it to put it in the place of
-          theirs.
+          {now.reason && `, “${now.reason}”`}. What you wrote is still here.
         </p>
       )}
       <label className="flex w-24 flex-col text-sm font-semibold">
@@ -200,9 +207,19 @@ function AdjustForm({
       <Button small look="quiet" onClick={onCancel} keyName="Esc">
         Cancel
       </Button>
-      <Button small look="main" type="submit">
-        Save
-      </Button>
+      {theirs ? (
+        <Button
+          small
+          look="main"
+          onClick={() => form.current && save(form.current, review.adjustmentVersion)}
+        >
+          Save in place of theirs
+        </Button>
+      ) : (
+        <Button small look="main" type="submit">
+          Save
+        </Button>
+      )}
       {problem && (
         <p role="alert" className="w-full text-sm text-madder">
           {problem}

@@ -9,30 +9,42 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
 
-/** Releasing shows students their points; it asks once, with the number. */
+/**
+ * Releasing shows students their points; it asks once, with the number. What is asked about is the list as it was then:
+ * what a colleague judges while one reads is not released along.
+ */
 export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased: () => void }): ReactNode {
-  const [asking, setAsking] = useState(false);
+  const [asked, setAsked] = useState<ReviewList | null>(null);
   const [busy, setBusy] = useState(false);
   const [when, setWhen] = useState<'now' | 'later'>('now');
   const [later, setLater] = useState('');
   const [problem, setProblem] = useState('');
-  const marked = list.rows.filter((row) => row.state === 'marked');
-  const ready = marked.length;
-  const release = async () => {
+  const ready = markedOf(list).length;
+  const asking = asked ? markedOf(asked).length : 0;
+  const release = async ({ assignment, rows }: ReviewList) => {
     setBusy(true);
     setProblem('');
     try {
-      const { id: assignmentId, timeZone } = list.assignment;
+      const { id: assignmentId, timeZone } = assignment;
       const at = when === 'now' ? null : instantOf(later, timeZone);
       if (when === 'later' && !at) return setProblem('Choose a day and a time.');
-      const { released } = await callApi('releaseAll', { params: { assignmentId }, body: { at } });
+      const seen = markedOf({ rows }).map(({ handInId, totalUnits }) => ({ handInId, total: totalUnits }));
+      const { released, changed } = await callApi('releaseAll', {
+        params: { assignmentId },
+        body: { at, seen },
+      });
       const count = released === 1 ? 'One hand-in' : `${released} hand-ins`;
-      toast.success(
-        at
-          ? `${count} will be released ${dateAndTime(at, timeZone)}.`
-          : `${count} ${released === 1 ? 'was' : 'were'} released.`,
-      );
-      setAsking(false);
+      if (released > 0 || changed === 0)
+        toast.success(
+          at
+            ? `${count} will be released ${dateAndTime(at, timeZone)}.`
+            : `${count} ${released === 1 ? 'was' : 'were'} released.`,
+        );
+      if (changed > 0)
+        toast.warning(
+          `${changed} ${changed === 1 ? 'was' : 'were'} left: changed by somebody else meanwhile. Look again, then release.`,
+        );
+      setAsked(null);
       onReleased();
     } catch (error) {
       setProblem(sentenceOf(error));
@@ -42,17 +54,17 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
   };
   return (
     <>
-      <Button disabled={ready === 0} onClick={() => setAsking(true)}>
+      <Button disabled={ready === 0} onClick={() => setAsked(list)}>
         Release {ready} …
       </Button>
-      {asking && (
+      {asked && (
         <Dialog
-          title={`Release ${ready} ${ready === 1 ? 'hand-in' : 'hand-ins'}?`}
+          title={`Release ${asking} ${asking === 1 ? 'hand-in' : 'hand-ins'}?`}
           description="The students see verdicts, remarks and points from then on."
-          onClose={() => setAsking(false)}
+          onClose={() => setAsked(null)}
         >
           <ul className="list-disc px-9 pt-3">
-            {whatReleasingDoes(list).map((line) => (
+            {whatReleasingDoes(asked).map((line) => (
               <li key={line} className="written">
                 {line}
               </li>
@@ -70,7 +82,7 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
             />
             {when === 'later' && (
               <label className="flex flex-col gap-1 text-sm font-semibold">
-                From when on ({list.assignment.timeZone})
+                From when on ({asked.assignment.timeZone})
                 <input
                   type="datetime-local"
                   value={later}
@@ -86,11 +98,11 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
             )}
           </div>
           <div className="flex justify-end gap-2 p-4">
-            <Button look="quiet" onClick={() => setAsking(false)}>
+            <Button look="quiet" onClick={() => setAsked(null)}>
               Not now
             </Button>
-            <Button look="main" disabled={busy} onClick={() => void release()}>
-              Release {ready}
+            <Button look="main" disabled={busy} onClick={() => void release(asked)}>
+              Release {asking}
             </Button>
           </div>
         </Dialog>
@@ -98,6 +110,9 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
     </>
   );
 }
+
+const markedOf = ({ rows }: Pick<ReviewList, 'rows'>): ReviewRow[] =>
+  rows.filter((row) => row.state === 'marked');
 
 const MOST_NAMED = 5;
 
@@ -110,7 +125,7 @@ function whatReleasingDoes({ rows, without }: ReviewList): string[] {
       ? `${names.join(', ')} and ${some.length - MOST_NAMED} more`
       : names.join(', ');
   };
-  const marked = rows.filter((row) => row.state === 'marked');
+  const marked = markedOf({ rows });
   const waiting = rows.filter((row) => row.state === 'waiting');
   if (waiting.length > 0) lines.push(`Not released, since verdicts are missing: ${named(waiting)}.`);
   const problems = marked.filter((row) => row.problems > 0);

@@ -20,6 +20,8 @@ interface Wanted {
   id: string;
   grant: TermsGrant;
   reason: string;
+  /** how many grants there were when it was written */
+  baseVersion: number;
 }
 
 /** Other times and attempts for one student: shown before, kept with their reason. */
@@ -31,14 +33,18 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const { timeZone } = assignment;
+  // What is written is measured by what one saw when one began: what is granted meanwhile is not taken back by a field
+  // that one did not touch.
+  const [begun, setBegun] = useState<PersonTerms | null>(null);
+  const [mine, setMine] = useState<TermsGrant>({});
+  const seen = begun ?? data;
 
   const ask = async (order: Wanted, dryRun: boolean) => {
     if (!data) return;
     setBusy(true);
     setProblem('');
     try {
-      const body = { ...order, baseVersion: data.grants.length, dryRun };
-      const answer = await callApi('grantTerms', { params, body });
+      const answer = await callApi('grantTerms', { params, body: { ...order, dryRun } });
       setWanted(dryRun ? order : null);
       setWould(dryRun ? answer : null);
       if (dryRun) return;
@@ -49,18 +55,20 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
     } catch (error) {
       setProblem(sentenceOf(error));
       setWanted(null);
-      void mutate();
+      setMine(order.grant);
+      setBegun((await mutate().catch(() => undefined)) ?? null);
     } finally {
       setBusy(false);
     }
   };
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    if (!data) return;
+    if (!seen) return;
     const form = new FormData(event.currentTarget);
-    const grant = grantOf(form, data.terms, timeZone);
+    const grant = grantOf(form, seen.terms, timeZone);
     if (typeof grant === 'string') return setProblem(grant);
-    void ask({ id: crypto.randomUUID(), grant, reason: String(form.get('reason')).trim() }, true);
+    const reason = String(form.get('reason')).trim();
+    void ask({ id: crypto.randomUUID(), grant, reason, baseVersion: seen.grants.length }, true);
   };
   return (
     <Dialog
@@ -73,7 +81,7 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
           Fetching what holds now …
         </p>
       )}
-      {data && (
+      {data && seen && (
         <div className="flex flex-col gap-3 p-4">
           {data.grants.length > 0 && (
             <ol className="border-b border-rule pb-2 text-sm" aria-label="Granted so far">
@@ -84,14 +92,26 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
               ))}
             </ol>
           )}
-          <form onSubmit={submit} onChange={() => setWanted(null)} className="flex flex-col gap-3">
-            <div className="grid gap-3 sm:grid-cols-2">
-              <TimeField name="opensAt" label="Opens" at={data.terms.opensAt} timeZone={timeZone} />
-              <TimeField name="dueAt" label="Due" at={data.terms.dueAt} timeZone={timeZone} />
+          <form
+            onSubmit={submit}
+            onChange={() => {
+              setWanted(null);
+              setBegun(seen);
+            }}
+            className="flex flex-col gap-3"
+          >
+            <div key={seen.grants.length} className="grid gap-3 sm:grid-cols-2">
+              <TimeField
+                name="opensAt"
+                label="Opens"
+                at={mine.opensAt ?? seen.terms.opensAt}
+                timeZone={timeZone}
+              />
+              <TimeField name="dueAt" label="Due" at={mine.dueAt ?? seen.terms.dueAt} timeZone={timeZone} />
               <TimeField
                 name="lateUntil"
                 label="Taken late until (empty: not at all)"
-                at={data.terms.lateUntil}
+                at={mine.lateUntil === undefined ? seen.terms.lateUntil : mine.lateUntil}
                 timeZone={timeZone}
               />
               <label className="flex flex-col text-sm font-semibold">
@@ -102,7 +122,7 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
                   min={1}
                   max={1000}
                   required
-                  defaultValue={data.terms.attempts}
+                  defaultValue={mine.attempts ?? seen.terms.attempts}
                   className="min-h-9 border border-edge bg-card px-2 font-mono font-normal"
                 />
               </label>

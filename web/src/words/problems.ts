@@ -54,6 +54,8 @@ const STALE: Readonly<Record<string, string>> = {
   verdicts:
     'Somebody else gave a verdict here meanwhile. It is shown now; give yours again if it should count.',
   adjustment: 'Somebody else adjusted these points meanwhile. Look at their reason, then decide.',
+  points:
+    'Somebody else changed these points meanwhile. They are shown as they are now; nothing was released.',
   remark: 'This remark was changed in another tab or taken away meanwhile. Look at it again.',
   corrections: 'Somebody else corrected something for all meanwhile. Look at it, then decide.',
   terms: 'Somebody else granted this student something meanwhile. Look at it, then decide.',
