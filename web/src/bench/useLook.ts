@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { keepNote, readNote } from '../store/notes.ts';
 
 /** What new marks look like, and the sets of a person to choose from. */
@@ -31,6 +32,7 @@ export function useLook(assignmentId: string): Look {
   const { data: sets = [], mutate } = useApi('listMarkSets', {});
   // As the sheet below has read it: opening the bench asks for nothing of it anew.
   const { data: sheet } = useApi('proofSheet', { params: { assignmentId } }, AS_IT_IS);
+  const ids = useIds();
   const [chosen, setChosen] = useState(() => readNote<string>(keyOf(me.id)));
   const houseInk = sheet?.houseInk ?? null;
   const used = sets.find((one) => one.id === chosen);
@@ -45,11 +47,12 @@ export function useLook(assignmentId: string): Look {
     setId: used?.id ?? null,
     use,
     async keep(name, mark) {
-      const markSetId = crypto.randomUUID();
+      const markSetId = ids.of(name);
       const look = { ink: 'ink' in mark ? mark.ink : null, ...styleFor(mark as MarkStyle, STYLE_NAMES) };
       await mutate(callApi('putMarkSet', { params: { markSetId }, body: { name, look } }), {
         revalidate: false,
       });
+      ids.made();
       use(markSetId);
     },
     async remove(markSetId) {

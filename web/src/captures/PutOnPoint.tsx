@@ -5,6 +5,7 @@ import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { useShowDraft } from '../store/useDrafts.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
@@ -50,6 +51,7 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
   const showDraft = useShowDraft();
+  const ids = useIds();
   if (!sheet?.draft)
     return sheet ? <p className="text-sm text-faded">Nothing can be added to it now.</p> : null;
   const { draft, assignment } = sheet;
@@ -68,7 +70,7 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
     );
   const put = async () => {
     setBusy(true);
-    const evidenceId = crypto.randomUUID();
+    const evidenceId = ids.of(point.id);
     try {
       const body = {
         assignmentId,

@@ -4,6 +4,7 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { draftOf, writeOf } from '../judging/remarkDrafts.ts';
 import { onPicture, type RemarkPlace } from '../judging/remarkPlaces.ts';
 import { placeInFrame } from '../pictures/FramedPicture.tsx';
@@ -38,6 +39,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState('');
+  const ids = useIds();
   const judged = new Map(
     list?.rows.filter((row) => row.state !== 'released' || list.mayRelease).map((row) => [row.handInId, row]),
   );
@@ -56,7 +58,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
     const remarks = targets
       .filter((target) => chosen.has(target.itemId))
       .map((target) => ({
-        id: crypto.randomUUID(),
+        id: ids.of(target.itemId),
         handInId: target.handInId,
         remark: {
           ...writeOf({ ...draft, ...placeOn(target), text: fillFields(text, { student: target.student }) }),

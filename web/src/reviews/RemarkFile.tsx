@@ -2,6 +2,7 @@ import type { Review } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
@@ -13,6 +14,7 @@ const UNDO_MS = 20_000;
 
 /** The remarks of a hand-in out and in, in an open format. All of a file is brought in, or nothing. */
 export function RemarkFile({ review, onChanged }: { review: Review; onChanged: () => void }): ReactNode {
+  const ids = useIds();
   const save = () => {
     const text = JSON.stringify(annotationsOf(review, location.origin), null, 2);
     saveAs(new Blob([text], { type: 'application/ld+json' }), `${review.number}-remarks.jsonld`);
@@ -25,11 +27,16 @@ export function RemarkFile({ review, onChanged }: { review: Review; onChanged: (
     }
     const params = { assignmentId: review.assignment.id };
     const { handInId } = review;
-    const remarks = read.remarks.map((remark) => ({ id: crypto.randomUUID(), handInId, remark }));
+    const remarks = read.remarks.map((remark, place) => ({
+      id: ids.of(`${place} ${JSON.stringify(remark)}`),
+      handInId,
+      remark,
+    }));
     if (remarks.length === 0) return void toast.error('There are no remarks in this file.');
     const told = async (work: Promise<unknown>, words: string, undo?: () => void) => {
       try {
         await work;
+        ids.made();
         toast.success(words, undo && { duration: UNDO_MS, action: { label: 'Undo', onClick: undo } });
       } catch (error) {
         toast.error(sentenceOf(error));

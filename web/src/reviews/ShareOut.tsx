@@ -69,7 +69,11 @@ function ShareForm({
         params: { assignmentId },
         body: {
           id: crypto.randomUUID(),
-          shares: [...shares].map(([studentId, markerId]) => ({ studentId, markerId })),
+          // Only what one changed: what a colleague shares out meanwhile stays.
+          shares: students
+            .map(({ id, markerId: was }) => ({ studentId: id, was, markerId: shares.get(id) ?? null }))
+            .filter(({ was, markerId }) => was !== markerId)
+            .map(({ studentId, markerId }) => ({ studentId, markerId })),
         },
       });
       toast.success('Shared out.');

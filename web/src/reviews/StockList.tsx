@@ -5,6 +5,7 @@ import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { offeredWords } from '../judging/offeredWords.ts';
 import type { DraftRemark } from '../judging/remarkDrafts.ts';
 import { Button } from '../ui/Button.tsx';
@@ -26,6 +27,7 @@ export function StockList({ draft, review, point, onPick }: StockListProps): Rea
   const args = { params: { assignmentId: review.assignment.id } };
   const { data: stock, mutate } = useApi('remarkStock', args);
   const { mutate: mutateAny } = useSWRConfig();
+  const ids = useIds();
   if (!stock) return null;
   const sought = { ...draft, proofPointId: point?.id ?? null };
   const offered = offeredWords(stock, sought, SHOWN);
@@ -34,6 +36,7 @@ export function StockList({ draft, review, point, onPick }: StockListProps): Rea
   const change = async (work: () => Promise<unknown>) => {
     try {
       await work();
+      ids.made();
       await mutate();
       // Other assignments offer them too.
       void mutateAny((key) => typeof key === 'string' && key.endsWith('/remark-stock'));
@@ -81,7 +84,7 @@ export function StockList({ draft, review, point, onPick }: StockListProps): Rea
             onClick={() =>
               void change(() =>
                 callApi('putStock', {
-                  params: { stockId: crypto.randomUUID() },
+                  params: { stockId: ids.of(text) },
                   // The name of this student becomes the field again.
                   body: { text: withField(text, review) },
                 }),

@@ -11,6 +11,7 @@ import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'rea
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
@@ -30,6 +31,7 @@ export function PresetsPanel({
   const { data: presets = [], mutate } = useApi('listPresets', {});
   const [name, setName] = useState('');
   const [key, setKey] = useState('');
+  const ids = useIds();
   const use = (preset: Preset) => {
     changeTakeSettings(preset.settings);
     onUse(preset.settings);
@@ -53,10 +55,12 @@ export function PresetsPanel({
   }, [listening]);
 
   const save = async (writes: PresetWrite[]) => {
-    for (const body of writes)
-      await mutate(callApi('putPreset', { params: { presetId: crypto.randomUUID() }, body }), {
-        revalidate: false,
-      });
+    for (const [place, body] of writes.entries())
+      await mutate(
+        callApi('putPreset', { params: { presetId: ids.of(`${place} ${JSON.stringify(body)}`) }, body }),
+        { revalidate: false },
+      );
+    ids.made();
   };
   const told = async (work: () => Promise<unknown>, done = '') => {
     try {
