@@ -46,7 +46,7 @@ export function layOutPlate(plate: Plate, measure: Measure): PlateLayout {
   const head = layOutHead(plate, sheet.width - 2 * MARGIN, measure);
   const room = { width: sheet.width - 2 * MARGIN, height: sheet.height - head.bottom - MARGIN };
   const tries = waysOf(plate, room.width).map((way) => fitted(way, room, measure));
-  const body = tries.reduce((best, one) => (areaOf(one.boxes) > areaOf(best.boxes) ? one : best));
+  const body = bestOf(tries, room.height);
   const moved = shifted(body, MARGIN, head.bottom);
   const bottom = head.bottom + body.height + MARGIN;
   return {
@@ -201,7 +201,8 @@ function inColumns(
   return { height: bottom, boxes, words };
 }
 
-const SMALLEST = 0.05;
+/** What is five hundred times as high as wide is still on its page. */
+const SMALLEST = 0.002;
 
 /** As large as it can be without being higher than there is room; where nothing fits, as small as can be. */
 function fitted(way: Way, room: Size, measure: Measure): Body {
@@ -210,13 +211,21 @@ function fitted(way: Way, room: Size, measure: Measure): Body {
   let best = way(SMALLEST, measure);
   let [low, high] = [SMALLEST, 1];
   // Halved so often, it is right to a pixel.
-  for (let step = 0; step < 12; step++) {
+  for (let step = 0; step < 14; step++) {
     const middle = (low + high) / 2;
     const there = way(middle, measure);
     if (there.height <= room.height) [low, best] = [middle, there];
     else high = middle;
   }
   return best;
+}
+
+/** The one with the largest pictures of those that fit; where none does, the least high. */
+function bestOf(tries: readonly Body[], height: number): Body {
+  const fitting = tries.filter((one) => one.height <= height);
+  return fitting.length > 0
+    ? fitting.reduce((best, one) => (areaOf(one.boxes) > areaOf(best.boxes) ? one : best))
+    : tries.reduce((best, one) => (one.height < best.height ? one : best));
 }
 
 const areaOf = (boxes: readonly Box[]): number =>

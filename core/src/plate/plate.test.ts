@@ -74,6 +74,28 @@ describe('a plate', () => {
       }),
     );
   });
+  it('stays on its page with pictures that are hundreds of times as high as wide', () => {
+    const thin = [
+      { width: 650, height: 3946, caption: '', credit: '' },
+      { width: 16, height: 2401, caption: '!', credit: '!' },
+      { width: 16, height: 4854, caption: '!', credit: '' },
+      { width: 16, height: 7973, caption: '!', credit: '!' },
+    ];
+    for (const arrangement of ['rows', 'columns', 'pairs'] as const) {
+      const pictures = Array.from({ length: MOST_ON_PLATE }, (_, i) => thin[i % thin.length] ?? thin[0]);
+      for (const some of [thin, pictures as Plate['pictures']]) {
+        const plate = {
+          heading: '',
+          particulars: '',
+          arrangement,
+          sheet: 'lying',
+          isNumbered: false,
+        } as const;
+        const { size } = layOutPlate({ ...plate, pictures: some }, measure);
+        expect(size.height, `${arrangement} of ${some.length}`).toBe(sheetSize('lying').height);
+      }
+    }
+  });
   it('cuts no caption', () => {
     fc.assert(
       fc.property(plates, (plate) => {
