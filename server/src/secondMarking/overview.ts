@@ -4,9 +4,11 @@ import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment, readVersions } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { type HandInRow, handInNumber, readHandIns, replacementOf } from '../handIns/handInRows.ts';
+import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
+import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, type Names, namesOf } from '../people/names.ts';
 import { gradeOf, readJudgements, SECOND_ROUND } from '../reviews/judgements.ts';
+import { readLine } from '../reviews/line.ts';
 import { type Answer, answerTo, type Question, questionsOf } from './questions.ts';
 import { readSecondMarkers } from './tasks.ts';
 
@@ -27,10 +29,8 @@ export async function readSecondMarking({ db, now }: Context, assignmentId: stri
   const assignment = await readAssignment(db, assignmentId);
   const corrections = await readCorrections(db, assignmentId);
   const versions = await readVersions(db, assignmentId);
-  const all = await readHandIns(db, assignmentId);
-  const handIns = all
-    .filter((one) => one.withdrawn_at === null && !replacementOf(one, all, assignment.counts))
-    .sort((a, b) => a.seq - b.seq);
+  const order = await readClassOrder(db, assignment.courseId);
+  const handIns = (await readLine(db, assignmentId, order, at)).map(({ handIn }) => handIn);
   const markers = await readSecondMarkers(db, assignmentId);
   const firstOf = await readJudgements(db, { assignmentId }, at);
   const secondOf = await readJudgements(db, { assignmentId }, at, SECOND_ROUND);
@@ -67,7 +67,7 @@ export async function readSecondMarking({ db, now }: Context, assignmentId: stri
       return {
         handInId: handIn.id,
         number: handInNumber(handIn),
-        student: joinedNames(handIn.personIds, names),
+        student: handIn.personIds.map((id) => order.listed(id) || names(id)).join(' and '),
         judged: gradeOf(asked(handIn), firstOf(handIn.id), NOT_LATE).open === 0,
         marker: marker ? { id: marker.markerId, name: names(marker.markerId) } : null,
         doneAt: marker?.doneAt ?? null,

@@ -179,6 +179,10 @@ describe('a second marking', () => {
     const { body } = await room.instructor
       .get(`/api/assignments/${room.assignment.id}/second-marking`)
       .expect(200);
+    expect(body.handIns.map((one: { student: string }) => one.student)).toEqual([
+      ...[2, 3, 4, 5].map((n) => `Lee, Kim${n}`),
+      'Okafor, Bilal',
+    ]);
     expect(body.overall).toMatchObject({ count: 10, same: 0.7 });
     expect(body.overall.kappa).toBeCloseTo(0.4, 12);
     expect(body.differences).toHaveLength(3);

@@ -1,10 +1,11 @@
 import type { CourseView } from '@nachweis/contract';
 import { daysLater, wallTimeOf } from '@nachweis/core';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { type FormEvent, type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
@@ -24,7 +25,7 @@ export function CopyCourse({ course, onClose }: { course: CourseView; onClose: (
     10,
   );
   const laterBy = (days: number) => new Date(Date.parse(firstDay) + days * DAY_MS).toISOString().slice(0, 10);
-  const id = useRef(crypto.randomUUID());
+  const ids = useIds();
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
   const [title, setTitle] = useState(course.title);
@@ -42,7 +43,7 @@ export function CopyCourse({ course, onClose }: { course: CourseView; onClose: (
     try {
       const made = await callApi('copyCourse', {
         params: { courseId: course.id },
-        body: { id: id.current, title: title.trim(), days },
+        body: { id: ids.of(`${days} ${title.trim()}`), title: title.trim(), days },
       });
       await mutate(addressOf('me', {}));
       navigate(`/courses/${made.id}`);

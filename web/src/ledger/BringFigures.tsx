@@ -1,8 +1,9 @@
 import type { Ledger } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
-import { type ReactNode, useRef, useState } from 'react';
-import { sentenceOf } from '../api/apiProblem.ts';
+import { type ReactNode, useState } from 'react';
+import { sentenceOfAll } from '../api/allOrNothing.ts';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
@@ -35,7 +36,7 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const id = useRef(crypto.randomUUID());
+  const ids = useIds();
   const read = (text: string) => {
     const found = readFigures(text, ledger);
     setFigures(found);
@@ -46,20 +47,17 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
     if (reason.trim() === '') return setProblem('Give a reason; the students will read it.');
     setBusy(true);
     setProblem('');
+    const wanted = { reason, figures: changes.map(({ handInId, was, units }) => ({ handInId, was, units })) };
     try {
       const { changed } = await callApi('writeFigures', {
         params: { courseId: ledger.courseId },
-        body: {
-          id: id.current,
-          reason,
-          figures: changes.map(({ handInId, was, units }) => ({ handInId, was, units })),
-        },
+        body: { id: ids.of(JSON.stringify(wanted)), ...wanted },
       });
       toast.success(`${changed} ${changed === 1 ? 'figure is' : 'figures are'} changed.`);
       onEntered();
       onClose();
     } catch (error) {
-      setProblem(`${sentenceOf(error)} Nothing was entered.`);
+      setProblem(sentenceOfAll(error, 'Nothing was entered.'));
       setBusy(false);
     }
   };

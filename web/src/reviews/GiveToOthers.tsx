@@ -1,6 +1,7 @@
 import { type Comparable, type Remark, type Review, thumbnailHref } from '@nachweis/contract';
 import { fillFields } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
+import { sentenceOfAll } from '../api/allOrNothing.ts';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
@@ -81,7 +82,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
       });
       onClose();
     } catch (problem) {
-      setFailed(sentenceOf(problem));
+      setFailed(sentenceOfAll(problem, 'Nothing was written.'));
       setBusy(false);
     }
   };
@@ -139,7 +140,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
           )}
           {failed && (
             <p role="alert" className="text-madder">
-              {failed} Nothing was written.
+              {failed}
             </p>
           )}
           <div className="flex flex-wrap items-center justify-end gap-2">

@@ -1,7 +1,8 @@
 import type { SecondMarking, SecondShare } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { control, Field } from '../ui/Field.tsx';
@@ -21,8 +22,7 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
   const [percent, setPercent] = useState('20');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  // One order however often it is sent; another one after it has arrived.
-  const id = useRef(crypto.randomUUID());
+  const ids = useIds();
   const asked = marking.handIns.filter((one) => one.marker).length;
   const order = async (event: FormEvent) => {
     event.preventDefault();
@@ -33,9 +33,9 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
     try {
       const now = await callApi('orderSecondMarking', {
         params: { assignmentId: marking.assignmentId },
-        body: { id: id.current, markerId, share },
+        body: { id: ids.of(JSON.stringify([markerId, share])), markerId, share },
       });
-      id.current = crypto.randomUUID();
+      ids.made();
       const more = now.handIns.filter((one) => one.marker).length - asked;
       toast.success(`${more} ${more === 1 ? 'hand-in is' : 'hand-ins are'} to be marked a second time.`);
       onOrdered(now);
