@@ -12,6 +12,7 @@ describe('the named files of a class', () => {
     expect(shareOf('by the rule')).toBeGreaterThan(0.98);
     expect(shareOf('decomposed letters')).toBeGreaterThan(0.98);
     expect(shareOf('station code')).toBeGreaterThan(0.98);
+    expect(shareOf('the assignment run together')).toBeGreaterThan(0.5);
     expect(right / (right + open)).toBeGreaterThan(0.6);
     // What says nothing is not guessed.
     for (const way of ['nobody in the name', 'nothing in the name', 'two proof points', 'somebody else'])

@@ -83,6 +83,8 @@ const STYLES: Readonly<Record<string, (job: Job) => string>> = {
   'no accents': ({ person, point }) =>
     withoutMarks(`${person.surname}-${person.givenName}-${point.code.toLowerCase()}.png`),
   'run together': ({ person, point }) => `${person.givenName}${person.surname}${point.code}.png`,
+  'the assignment run together': ({ person, point, roll }) =>
+    `${person.surname}_${roll.assignment.replaceAll(' ', '')}_${point.code}.png`,
   'a folder each': ({ person, point, picture }) =>
     `Class/${person.surname}, ${person.givenName}/${point.code}_${picture}.png`,
   'a folder for each proof point': ({ person, point }) =>

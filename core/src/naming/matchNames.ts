@@ -85,6 +85,12 @@ interface Reading {
   candidates: string[];
 }
 
+/** Words as they are, and those that follow each other as one: "ratingcurve" speaks of the rating curve as well. */
+const runsOf = (words: readonly Word[]): Word[] =>
+  words.flatMap((_, from) =>
+    words.slice(from).map((__, more) => words.slice(from, from + more + 1).join('')),
+  );
+
 function reader(rule: string, roll: NameRoll, index: NameIndex): (path: string) => Reading & FoundFile {
   const commonWords = new Set(
     [
@@ -92,7 +98,7 @@ function reader(rule: string, roll: NameRoll, index: NameIndex): (path: string) 
       roll.assignment,
       ...roll.points.flatMap(({ code, title }) => [code, title]),
       ...parseNameRule(rule).parts.map((part) => (part.kind === 'text' ? part.text : '')),
-    ].flatMap(wordsOf),
+    ].flatMap((text) => runsOf(wordsOf(text))),
   );
   const finder = personFinder(roll, (word) => commonWords.has(word));
   const codes = roll.points.map(({ code }) => wordsOf(code));
