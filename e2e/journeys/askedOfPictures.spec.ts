@@ -127,6 +127,7 @@ test('words that must be readable are asked for in the builder, read by the serv
   await page.keyboard.press('Enter');
   // Nobody reloads: the sheet asks until it is read. It is worth a look and stops nobody.
   const left = page.getByTestId('left-P1');
+  await expect(left).toContainText('So far nothing is missing for P1.');
   await expect(left).toContainText('The machine did not read “self-test”. See whether a person can.');
   await page.getByRole('button', { name: 'Hand in …' }).click();
   await page.getByRole('button', { name: 'Hand in now' }).click();

@@ -5,6 +5,7 @@ import { useApi } from '../api/useApi.ts';
 import { isToBeTakenOut } from '../store/pictureDocument.ts';
 import { useShownBytes, useStore, useStoreOpen } from '../store/pictureStore.ts';
 import { type KeptStatement, statementKey } from '../store/statement.ts';
+import { awaitedOf } from './awaited.ts';
 import { type SheetPicture, sheetPictures } from './sheetPictures.ts';
 
 /** A student's sheet as it stands here: the server's and what waits in this browser. */
@@ -18,18 +19,15 @@ export interface OwnSheet {
   allSaved: boolean;
 }
 
-/** How soon what follows from a picture is asked for, where it matters; then half as often each time. */
+/** How soon what follows from a picture is asked for, where it matters; then half as often each time, down to the last. */
 const AFTER_MS = 2000;
-const AFTER_SELDOM_MS = 30_000;
+const AFTER_SELDOM_MS = 10_000;
 
 /** Whether a file is being made whose size is asked for, or a picture is read whose words are. */
 function waitsForMore({ assignment, draft }: ProofSheet): boolean {
   return (draft?.evidence ?? []).some((one) => {
-    const asked = assignment.proofPoints.find((point) => point.id === one.proofPointId)?.requirements;
-    if (!asked || one.damaged) return false;
-    return (
-      (asked.mostBytes !== null && one.fileBytes === null) || (asked.words.length > 0 && one.read === null)
-    );
+    const point = assignment.proofPoints.find(({ id }) => id === one.proofPointId);
+    return point !== undefined && awaitedOf(point, one) !== null;
   });
 }
 
