@@ -49,7 +49,7 @@ export const PersonLine = z.object({
   surname: z.string().trim().min(1, 'surname-missing').max(200),
   email: z.email('email-wrong').max(254),
   role: Role,
-  /** as the name is to be sorted; absent: by the custom of the course's language */
+  /** as the name is to be sorted; absent: as it was, at first by the custom of the course's language */
   sortName: z.string().trim().min(1).max(300).optional(),
   fields: ClassFields.default({}),
 });
@@ -59,7 +59,10 @@ export const PeopleWrite = z.object({
   people: z.array(PersonLine).min(1).max(MAX_PEOPLE),
   /** only says what it would do */
   dryRun: z.boolean(),
+  /** false: somebody who is in the course already stands in the way of all, unless nothing would change */
+  mayChange: z.boolean().default(true),
 });
+export type PeopleWrite = z.infer<typeof PeopleWrite>;
 
 /**
  * What becomes of a line: `new` nobody has this e-mail yet; `joins` a person that is known comes into the course;
@@ -68,7 +71,7 @@ export const PeopleWrite = z.object({
 export const LINE_OUTCOMES = ['new', 'joins', 'changes', 'same', 'twice', 'own-role'] as const;
 
 export const PeopleAnswer = z.object({
-  /** in the order of what was sent */
+  /** in the order of what was sent; `name` is how somebody is called after it */
   lines: z.array(z.object({ outcome: z.enum(LINE_OUTCOMES), name: z.string() })),
   /** false: nothing was changed */
   entered: z.boolean(),

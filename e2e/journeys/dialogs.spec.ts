@@ -78,6 +78,7 @@ test('the dialogs of a course and of its book begin at their work, and give the 
   const course = page.url();
   await throughAndBack(page, button(/^Copy for another term/), 'Copy for another term', textbox);
   await throughAndBack(page, button('Bring in a class list'), 'Bring in a class list', textbox);
+  await throughAndBack(page, button(/^Change .*, /).first(), /^Change /, textbox);
   await throughAndBack(page, button(/^Remove .* from the course/).first(), /from the course\?$/, (dialog) =>
     dialog.getByRole('button').nth(1),
   );

@@ -1,3 +1,4 @@
+import { expectClean } from '../fixtures/axe.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
 test('one person is added, gets a link, and is taken out only after a question; an own password is changed', async ({
@@ -17,6 +18,21 @@ test('one person is added, gets a link, and is taken out only after a question; 
   const row = page.getByRole('row', { name: /Nováková/ });
   await expect(row).toContainText('not yet');
   await expect(page.getByLabel('Given name')).toBeFocused();
+  // Who is there already is not changed by adding, and says so; changing has a form of its own.
+  await page.getByLabel('Surname').fill('Somebody');
+  await page.getByLabel('E-mail').fill('jana@school.example');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Somebody with this e-mail is in the course already.');
+  await page.getByLabel('E-mail').fill('');
+  await row.getByRole('button', { name: 'Change' }).click();
+  const change = page.getByRole('dialog', { name: /^Change Nováková/ });
+  await change.getByLabel('Given name').fill('Jana');
+  await change.getByLabel('station').fill('NE-7');
+  await expectClean(page, 'changing a person');
+  await page.keyboard.press('Enter');
+  await expect(change).toHaveCount(0);
+  await expect(row).toContainText('Nováková, Jana');
+  await expect(row).toContainText('NE-7');
   await row.getByRole('button', { name: /^Sign-in link/ }).click();
   await expect(page.getByRole('dialog')).toContainText('/welcome/');
   await page.keyboard.press('Escape');

@@ -106,6 +106,30 @@ describe('a class list', () => {
     expect(body).toMatchObject({ entered: false, lines: [{ outcome: 'new' }, { outcome: 'twice' }] });
     expect((await admin.get(`/api/courses/${id}`)).body.people).toHaveLength(1);
   });
+  it('changes nobody where that is not wanted; a sort name stays where none is said', async () => {
+    const { admin, id } = await course(server());
+    const enter = async (people: object[], more = {}) =>
+      (
+        await admin
+          .post(`/api/courses/${id}/people`)
+          .send({ people, dryRun: false, ...more })
+          .expect(200)
+      ).body;
+    const listed = async () =>
+      (await admin.get(`/api/courses/${id}`)).body.people.map((one: { listed: string }) => one.listed);
+    await enter([line(1, { sortName: 'Aaa, Kim' })]);
+    const changed = line(1, { givenName: 'Tim', role: 'marker' });
+    expect(await enter([changed, line(2)], { mayChange: false })).toMatchObject({
+      entered: false,
+      lines: [{ outcome: 'changes' }, { outcome: 'new' }],
+    });
+    expect(await listed()).toEqual(['Aaa, Kim', 'Berg, Ada']);
+    expect((await enter([changed])).entered).toBe(true);
+    expect(await listed()).toEqual(['Aaa, Kim', 'Berg, Ada']);
+    expect((await enter([changed], { mayChange: false })).lines).toEqual([
+      { outcome: 'same', name: 'Tim Okafor1' },
+    ]);
+  });
   it('takes nobody’s name and nobody’s own role away', async () => {
     const s = server();
     const { admin, id } = await course(s);
@@ -118,7 +142,7 @@ describe('a class list', () => {
         dryRun: false,
       })
       .expect(200);
-    expect(body.lines[0].outcome).toBe('joins');
+    expect(body.lines[0]).toEqual({ outcome: 'joins', name: 'Imre Szalai' });
     await admin
       .post(`/api/courses/${id}/people`)
       .send({ people: [line(1, { email: elsewhere.email, surname: 'Renamed' })], dryRun: false })

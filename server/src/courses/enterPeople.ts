@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { PeopleAnswer, PersonLine } from '@nachweis/contract';
+import type { PeopleAnswer, PeopleWrite, PersonLine } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 import { fieldsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -10,20 +10,19 @@ type Outcome = PeopleAnswer['lines'][number]['outcome'];
 
 /** Lines that stand in the way of all. */
 const WRONG: ReadonlySet<Outcome> = new Set(['twice', 'own-role']);
+const NO_CHANGE: ReadonlySet<Outcome> = new Set([...WRONG, 'changes']);
 
 /**
  * Enters the people of a class list, all or none. Somebody who is known by their e-mail comes into the course as they
  * are: how they are called is changed only where they are in no other course.
  *
  * @param by who enters them; nobody changes their own role
- * @param dryRun only says what it would do
  */
 export async function enterPeople(
   { db }: Context,
   courseId: string,
-  people: readonly PersonLine[],
+  { people, dryRun, mayChange }: PeopleWrite,
   by: string,
-  dryRun: boolean,
 ): Promise<PeopleAnswer> {
   return db.transaction().execute(async (trx) => {
     const known = await readKnown(trx, courseId);
@@ -35,13 +34,14 @@ export async function enterPeople(
       const there = known.get(key);
       const outcome = seen.has(key) ? 'twice' : outcomeOf(line, there, by);
       seen.add(key);
-      lines.push({ outcome, name: nameOf(line) });
+      lines.push({ outcome, name: namedAs(line, there) });
       if (outcome === 'new') steps.push(() => enterNew(trx, courseId, line));
       else if (outcome === 'joins' && there)
         steps.push(() => enterMember(trx, { courseId, personId: there.id, ...memberOf(line) }));
       else if (outcome === 'changes' && there) steps.push(() => change(trx, courseId, there, line));
     }
-    const entered = !dryRun && !lines.some(({ outcome }) => WRONG.has(outcome));
+    const wrong = mayChange ? WRONG : NO_CHANGE;
+    const entered = !dryRun && !lines.some(({ outcome }) => wrong.has(outcome));
     if (entered) for (const step of steps) await step();
     return { lines, entered };
   });
@@ -83,7 +83,9 @@ function outcomeOf(line: PersonLine, there: Known | undefined, by: string): Outc
   const named = there.given_name === line.givenName && there.surname === line.surname;
   const { role, sortName, fields } = there.member;
   const placed =
-    role === line.role && sortName === (line.sortName ?? null) && sameFields(fields, merged(fields, line));
+    role === line.role &&
+    sortName === (line.sortName ?? sortName) &&
+    sameFields(fields, merged(fields, line));
   return (named || there.elsewhere) && placed ? 'same' : 'changes';
 }
 
@@ -92,7 +94,9 @@ const merged = (before: Record<string, string>, { fields }: PersonLine) => ({ ..
 const sameFields = (a: Record<string, string>, b: Record<string, string>) =>
   Object.keys({ ...a, ...b }).every((name) => a[name] === b[name]);
 
-const nameOf = ({ givenName, surname }: PersonLine) => fullName({ given_name: givenName, surname }).trim();
+/** How somebody is called after it: whoever is in another course keeps their name. */
+const namedAs = ({ givenName, surname }: PersonLine, there: Known | undefined) =>
+  fullName(there && (there.elsewhere || !there.member) ? there : { given_name: givenName, surname }).trim();
 
 const memberOf = ({ role, sortName, fields }: PersonLine) => ({ role, sortName, fields });
 
@@ -124,7 +128,7 @@ async function change(trx: DbOrTrx, courseId: string, there: Known, line: Person
     .updateTable('members')
     .set({
       role: line.role,
-      sort_name: line.sortName ?? null,
+      sort_name: line.sortName ?? there.member?.sortName ?? null,
       fields: fieldsColumn.write(merged(there.member?.fields ?? {}, line)),
     })
     .where('course_id', '=', courseId)

@@ -57,8 +57,7 @@ export function courseHandlers(context: Context): CourseHandlers {
       return readCourse(context, body.id);
     },
     readCourse: ({ params }) => readCourse(context, params.courseId),
-    enterPeople: ({ params, body, actor }) =>
-      enterPeople(context, params.courseId, body.people, actor.personId, body.dryRun),
+    enterPeople: ({ params, body, actor }) => enterPeople(context, params.courseId, body, actor.personId),
     async leaveCourse({ params: { courseId, personId }, actor }) {
       // A course without its instructor could be managed by nobody but an administrator.
       if (personId === actor.personId) throw new HttpProblem('in-use', { of: 'own-membership' });

@@ -1,5 +1,5 @@
 import type { CourseView, PeopleAnswer } from '@nachweis/contract';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
@@ -21,25 +21,30 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   const [answer, setAnswer] = useState<PeopleAnswer | null>(null);
   const [problem, setProblem] = useState('');
   const people = list?.lines.flatMap(({ person }) => person ?? []) ?? [];
+  // Of two lists chosen one after the other the last is meant, whichever answer comes first.
+  const asked = useRef<typeof people>([]);
   const ask = async (lines: typeof people, dryRun: boolean) => {
+    asked.current = lines;
     try {
       const made = await callApi('enterPeople', {
         params: { courseId: course.id },
         body: { people: lines, dryRun },
       });
+      if (asked.current !== lines) return;
       setAnswer(made);
       if (made.entered) {
         onEntered();
         onClose();
       }
     } catch (error) {
-      setProblem(sentenceOf(error));
+      if (asked.current === lines) setProblem(sentenceOf(error));
     }
   };
   const read = async (bytes: Uint8Array) => {
     const found = readList(bytes);
     setList(found);
     setAnswer(null);
+    asked.current = [];
     setProblem(found.refused ? REFUSED[found.refused] : '');
     const good = found.lines.flatMap(({ person }) => person ?? []);
     if (good.length > 0) await ask(good, true);
@@ -81,7 +86,9 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
               </thead>
               <tbody>
                 {list.lines.map(({ number, person, shown, faults }) => {
-                  const outcome = person ? outcomes.shift()?.outcome : undefined;
+                  const line = person ? outcomes.shift() : undefined;
+                  const isOther =
+                    line && person && line.name !== `${person.givenName} ${person.surname}`.trim();
                   return (
                     <tr key={number} className="border-t border-rule">
                       <td className="px-2 py-1 font-mono">{number}</td>
@@ -90,8 +97,8 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
                       <td className={`px-2 py-1 ${faults.length > 0 ? 'text-madder' : ''}`}>
                         {faults.length > 0
                           ? faults.map(lineFault).join(' ')
-                          : outcome
-                            ? OUTCOMES[outcome]
+                          : line
+                            ? `${OUTCOMES[line.outcome]}${isOther ? `, under the name “${line.name}”` : ''}`
                             : 'being looked at …'}
                       </td>
                     </tr>

@@ -1,22 +1,17 @@
-import { type CoursePerson, type CourseView, type LinksMade, ROLES, type Role } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import type { CoursePerson, CourseView, LinksMade } from '@nachweis/contract';
+import { type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useErrandOrders } from '../errands/useErrands.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
-import { useOneAtATime } from '../ui/useOneAtATime.ts';
+import { ROLE_WORDS } from '../words/roles.ts';
+import { AddPerson } from './AddPerson.tsx';
 import { BringList } from './BringList.tsx';
+import { ChangePerson } from './ChangePerson.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
-
-const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  student: 'student',
-  instructor: 'instructor',
-  marker: 'marker',
-};
 
 interface PeoplePartProps {
   course: CourseView;
@@ -29,6 +24,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   const [bringing, setBringing] = useState(false);
   const [made, setMade] = useState<LinksMade | null>(null);
   const { refresh } = useErrandOrders();
+  const [changing, setChanging] = useState<CoursePerson | null>(null);
   const [leaving, setLeaving] = useState<CoursePerson | null>(null);
   const [problem, setProblem] = useState('');
   const columns = [...new Set(course.people.flatMap((person) => Object.keys(person.fields)))];
@@ -55,6 +51,15 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   return (
     <section aria-labelledby="people-title" className="flex flex-col gap-3">
       {bringing && <BringList course={course} onEntered={onChanged} onClose={() => setBringing(false)} />}
+      {changing && (
+        <ChangePerson
+          course={course}
+          person={changing}
+          columns={columns}
+          onChanged={onChanged}
+          onClose={() => setChanging(null)}
+        />
+      )}
       {leaving && (
         <Dialog title={`Remove ${leaving.listed} from the course?`} onClose={() => setLeaving(null)}>
           <div className="flex flex-col gap-3 p-4">
@@ -129,6 +134,14 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
                       Link
                     </Button>
                   )}
+                  <Button
+                    small
+                    look="quiet"
+                    aria-label={`Change ${person.listed}`}
+                    onClick={() => setChanging(person)}
+                  >
+                    Change
+                  </Button>
                   {person.id !== me.id && (
                     <Button
                       small
@@ -146,68 +159,5 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
         </table>
       </div>
     </section>
-  );
-}
-
-function AddPerson({ course, onAdded }: { course: CourseView; onAdded: () => void }): ReactNode {
-  const [problem, setProblem] = useState('');
-  const add = useOneAtATime(async (form: HTMLFormElement) => {
-    const text = (name: string) => String(new FormData(form).get(name) ?? '').trim();
-    setProblem('');
-    try {
-      const person = {
-        givenName: text('given'),
-        surname: text('surname'),
-        email: text('email'),
-        role: text('role') as Role,
-      };
-      await callApi('enterPeople', {
-        params: { courseId: course.id },
-        body: { people: [person], dryRun: false },
-      });
-      form.reset();
-      form.querySelector('input')?.focus();
-      onAdded();
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-  });
-  return (
-    <details>
-      <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">Add one person</summary>
-      <form
-        onSubmit={(event: FormEvent<HTMLFormElement>) => {
-          event.preventDefault();
-          add(event.currentTarget);
-        }}
-        className="mt-2 grid items-end gap-3 sm:grid-cols-5"
-        noValidate
-      >
-        <Field label="Given name">
-          <input name="given" className={control} autoComplete="off" />
-        </Field>
-        <Field label="Surname">
-          <input name="surname" className={control} autoComplete="off" />
-        </Field>
-        <Field label="E-mail">
-          <input name="email" type="email" className={control} autoComplete="off" />
-        </Field>
-        <Field label="Role">
-          <select name="role" className={control}>
-            {ROLES.map((role) => (
-              <option key={role} value={role}>
-                {ROLE_WORDS[role]}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Button type="submit">Add</Button>
-      </form>
-      {problem && (
-        <p role="alert" className="mt-2 border-l-4 border-madder bg-madder-wash px-3 py-2 text-sm">
-          {problem}
-        </p>
-      )}
-    </details>
   );
 }
