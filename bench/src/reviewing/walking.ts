@@ -37,11 +37,11 @@ async function walk(width: number, height: number): Promise<void> {
       const forth = Math.floor(i / (STUDENTS - 1)) % 2 === 0;
       times.push(await goOn(page, forth ? 'PageDown' : 'PageUp'));
     }
-    const { jump, bare } = await jumps(page);
+    const { jump, bare, painted: shown } = await jumps(page);
     const swaps = await bareSwaps(page, times.length);
     const p95 = (list: readonly number[]) => percentile(list, 0.95).toFixed(0);
     console.log(
-      `Next picture of ${width} x ${height} after ${LOOKED / 1000} s on the one before: ${times.length} steps, median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${p95(times)} ms (50 asked); two decoded pictures that take turns in an empty page, by the same key: median ${percentile(swaps, 0.5).toFixed(0)} ms, 95th percentile ${p95(swaps)} ms. A jump to one that is not there yet: median ${percentile(jump, 0.5).toFixed(0)} ms, bare fetch and decoding of the same ${percentile(bare, 0.5).toFixed(0)} ms, ratio ${(percentile(jump, 0.5) / percentile(bare, 0.5)).toFixed(2)} (1.3 asked)`,
+      `Next picture of ${width} x ${height} after ${LOOKED / 1000} s on the one before: ${times.length} steps, median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${p95(times)} ms (50 asked); two decoded pictures that take turns in an empty page, by the same key: median ${percentile(swaps, 0.5).toFixed(0)} ms, 95th percentile ${p95(swaps)} ms. A jump to one that is not there yet: median ${percentile(jump, 0.5).toFixed(0)} ms, bare fetch and decoding of the same ${percentile(bare, 0.5).toFixed(0)} ms, ratio ${(percentile(jump, 0.5) / percentile(bare, 0.5)).toFixed(2)} (1.3 asked); from its address to the screen of an empty page ${percentile(shown, 0.5).toFixed(0)} ms`,
     );
   } finally {
     await close();
@@ -82,8 +82,8 @@ async function goOn(page: Page, key: string): Promise<number> {
 }
 
 /** To a hand-in far from here, of which nothing was fetched; and the same picture fetched and decoded by itself. */
-async function jumps(page: Page): Promise<{ jump: number[]; bare: number[] }> {
-  const [jump, bare]: [number[], number[]] = [[], []];
+async function jumps(page: Page): Promise<{ jump: number[]; bare: number[]; painted: number[] }> {
+  const [jump, bare, painted]: [number[], number[], number[]] = [[], [], []];
   for (let i = 0; i < 8; i++) {
     // A page without memory: what lies in its cache would be no jump.
     await page.reload();
@@ -120,8 +120,30 @@ async function jumps(page: Page): Promise<{ jump: number[]; bare: number[] }> {
         return performance.now() - began;
       }, src),
     );
+    painted.push(await page.evaluate(paintBare, `${src}?${i}`));
   }
-  return { jump, bare };
+  await page.reload();
+  await page.locator('img[data-painted]').first().waitFor();
+  return { jump, bare, painted };
+}
+
+/** From an address to its picture on the screen of an empty page, in milliseconds: what a browser takes with nothing else to do. */
+async function paintBare(address: string): Promise<number> {
+  const { width, height } = document.querySelector('img[data-painted]') as HTMLImageElement;
+  document.body.replaceChildren();
+  const picture = new Image(width, height);
+  picture.setAttribute('elementtiming', 'picture');
+  const painted = new Promise<number>((done) =>
+    new PerformanceObserver((list) => {
+      const entries = list.getEntries() as unknown as Array<{ renderTime: number; element: unknown }>;
+      const its = entries.find(({ element }) => element === picture);
+      if (its) done(its.renderTime);
+    }).observe({ type: 'element', buffered: false }),
+  );
+  const began = performance.now();
+  picture.src = address;
+  document.body.append(picture);
+  return (await painted) - began;
 }
 
 /** What the browser itself takes from the key to the picture: two that are decoded take turns, and nothing else is there. */
