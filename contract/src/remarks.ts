@@ -29,6 +29,8 @@ export const ThreadWrite = z
   .object({
     text: z.string().trim().max(MOST_CHARACTERS, 'remark-too-long').default(''),
     settled: z.boolean().nullable().default(null),
+    /** the last that was said when it was settled, null: nothing; absent: whatever was */
+    seen: Id.nullable().optional(),
   })
   .refine(({ text, settled }) => text !== '' || settled !== null, { message: 'remark-empty' });
 export type ThreadWrite = z.infer<typeof ThreadWrite>;

@@ -1,6 +1,7 @@
 import type { RemarksNow, ThreadWrite } from '@nachweis/contract';
 import type { Actor } from '../access/access.ts';
 import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { readRelease } from './releases.ts';
 import { lastRemarkEvent, remarksNow } from './remarks.ts';
@@ -11,13 +12,14 @@ const MOST_ENTRIES = 200;
 /**
  * Answers a remark, or says that it is settled or open again. The same entry again changes nothing.
  * What is said to a remark is no judgement: a student says it once the hand-in is released, the staff at any time.
- * @throws HttpProblem `not-found` where there is no such remark, or none yet for its student; `too-many`
+ * @throws HttpProblem `not-found` where there is no such remark, or none yet for its student; `too-many`; `stale-version`
+ *   where it would be settled with something said to it that was not seen
  */
 export async function answerRemark(
   { db, now }: Context,
   { personId }: Actor,
   { handInId, remarkId, entryId }: { handInId: string; remarkId: string; entryId: string },
-  { text, settled }: ThreadWrite,
+  { text, settled, seen }: ThreadWrite,
 ): Promise<RemarksNow> {
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
@@ -43,6 +45,8 @@ export async function answerRemark(
         .select((e) => e.fn.countAll<number>().as('count'))
         .where('remark_id', '=', remarkId)
         .executeTakeFirstOrThrow();
+      if (settled && seen !== undefined && (await lastSaid(trx, remarkId)) !== seen)
+        throw new HttpProblem('stale-version', { of: 'thread' });
       if (count >= MOST_ENTRIES) throw new HttpProblem('too-many', { of: 'answers', most: MOST_ENTRIES });
       await trx
         .insertInto('thread_events')
@@ -59,4 +63,14 @@ export async function answerRemark(
     }
     return remarksNow(trx, handInId, personId, at);
   });
+}
+
+async function lastSaid(trx: DbOrTrx, remarkId: string): Promise<string | null> {
+  const last = await trx
+    .selectFrom('thread_events')
+    .select('id')
+    .where('remark_id', '=', remarkId)
+    .orderBy('seq', 'desc')
+    .executeTakeFirst();
+  return last?.id ?? null;
 }

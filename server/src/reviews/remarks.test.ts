@@ -109,7 +109,10 @@ describe('what is said to a remark', () => {
     const rows = async () =>
       (await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`)).body.rows;
     expect((await rows())[0].answers).toBe(1);
-    const settled = await answer(room.instructor, room, id, { text: 'Good.', settled: true }).expect(200);
+    const unseen = await answer(room.instructor, room, id, { settled: true, seen: null }).expect(409);
+    expect(unseen.body).toMatchObject({ code: 'stale-version', data: { of: 'thread' } });
+    const good = { text: 'Good.', settled: true, seen: entry };
+    const settled = await answer(room.instructor, room, id, good).expect(200);
     expect(settled.body.remarks).toMatchObject([
       {
         settled: true,

@@ -1,5 +1,5 @@
 import type { Remark, ThreadWrite } from '@nachweis/contract';
-import { type FormEvent, type KeyboardEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import { keepNote, readNote } from '../store/notes.ts';
 import { Button } from '../ui/Button.tsx';
@@ -15,22 +15,44 @@ interface RemarkThreadProps {
 const MOST = 10_000;
 const keyOf = (personId: string, remarkId: string) => `nachweis-answer/${personId}/${remarkId}`;
 
+/** An answer that is being written. */
+interface Answer {
+  id: string;
+  text: string;
+  /** what was sent without an answer: it may have arrived, and other words under its id would be taken for it */
+  tried?: string;
+}
+
+const rewritten = (old: Answer | null, text: string): Answer =>
+  !old || (old.tried !== undefined && old.tried !== text.trim())
+    ? { id: crypto.randomUUID(), text }
+    : { ...old, text };
+
 /** What was said to a remark by both sides, and what either can do: answer, settle it, open it again. */
 export function RemarkThread({ remark, timeZone, onAnswer }: RemarkThreadProps): ReactNode {
   // What is being written outlives a reload; its id too, so that sending it twice enters it once.
   const key = keyOf(useMe().id, remark.id);
-  const [draft, setDraft] = useState(() => readNote<{ id: string; text: string }>(key));
+  const [draft, setDraft] = useState(() => readNote<Answer>(key));
   const [busy, setBusy] = useState(false);
-  const change = (text: string | null) => {
-    const next = text === null ? null : { id: draft?.id ?? crypto.randomUUID(), text };
+  const latest = useRef(draft);
+  const keep = (next: Answer | null) => {
+    latest.current = next;
     keepNote(key, next?.text ? next : null);
     setDraft(next);
   };
+  const change = (text: string | null) => keep(text === null ? null : rewritten(latest.current, text));
   const send = async (settled: boolean | null) => {
     const text = draft?.text.trim() ?? '';
     if (busy || (text === '' && settled === null)) return;
     setBusy(true);
-    if (await onAnswer(draft?.id ?? crypto.randomUUID(), { text, settled })) change(null);
+    const id = draft?.id ?? crypto.randomUUID();
+    const isThere = await onAnswer(id, { text, settled, seen: remark.thread.at(-1)?.id ?? null });
+    const now = latest.current;
+    // What was written on meanwhile is an answer of its own.
+    if (now?.id === id) {
+      if (!isThere) keep({ ...now, tried: text });
+      else keep(now.text.trim() === text ? null : rewritten(null, now.text));
+    }
     setBusy(false);
   };
   const onKeyDown = (event: KeyboardEvent) => {

@@ -1,3 +1,4 @@
+import type { Remark } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
 import {
   arrived,
@@ -6,6 +7,7 @@ import {
   NO_DRAFTS,
   opened,
   readKept,
+  reread,
   sent,
   sentBack,
   start,
@@ -39,12 +41,36 @@ describe('a remark that is being saved', () => {
   it('leaves alone what is being written by the time it arrives', () => {
     const next = write(start(sent(written, 'n'), at(20), { newId: 'm' }), 'More');
     expect(arrived(next, draft)).toEqual({ all: [expect.objectContaining({ id: 'm' })], openId: 'm' });
-    expect(sentBack(next, 'n').openId).toBe('m');
+    expect(sentBack(next, draft).openId).toBe('m');
   });
   it('is written on where it was not taken, and stays where it was changed meanwhile', () => {
-    expect(sentBack(sent(written, 'n'), 'n')).toEqual(written);
+    expect(sentBack(sent(written, 'n'), draft)).toEqual({
+      ...written,
+      all: [{ ...draft, tried: [expect.any(String)] }],
+    });
     const changed = write(written, 'Another word');
     expect(arrived(changed, draft)).toEqual(changed);
+  });
+});
+
+describe('a remark whose answer was lost', () => {
+  const written = write(start(NO_DRAFTS, at(10), { newId: 'n' }), 'Half a word ');
+  const [draft] = written.all as [DraftRemark];
+  const lost = sentBack(sent(written, 'n'), draft);
+  const there = { ...draft, text: 'Half a word', version: 7 } as unknown as Remark;
+  it('is no draft any more where it had arrived', () => {
+    expect(reread(lost, [there])).toEqual(NO_DRAFTS);
+  });
+  it('goes on from what had arrived, where it was changed since', () => {
+    const changed = reread(write(lost, 'Half a word more'), [there]);
+    expect(changed.all).toMatchObject([{ text: 'Half a word more', on: 7, saved: 'Half a word' }]);
+    expect(reread(changed, [there])).toBe(changed);
+  });
+  it('stays as it is where something else is there, or nothing', () => {
+    expect(reread(lost, [])).toBe(lost);
+    expect(reread(lost, [{ ...there, text: 'Of another tab' }])).toBe(lost);
+    // What was never sent is not taken for what is there.
+    expect(reread(written, [there])).toBe(written);
   });
 });
 

@@ -15,6 +15,8 @@ export interface DraftRemark extends RemarkPlace {
   saved: string;
   /** the next place that is chosen is where it goes */
   moving?: boolean;
+  /** what was sent of it without an answer: it may have arrived all the same */
+  tried?: readonly string[];
 }
 
 export interface Drafts {
@@ -50,7 +52,35 @@ export const sent = (drafts: Drafts, id: string): Drafts =>
   drafts.openId === id ? { ...drafts, openId: null } : drafts;
 
 /** It was not taken: it is written on, unless another one is by now. */
-export const sentBack = (drafts: Drafts, id: string): Drafts => ({ ...drafts, openId: drafts.openId ?? id });
+export const sentBack = ({ all, openId }: Drafts, draft: DraftRemark): Drafts => ({
+  all: all.map((one) =>
+    one.id === draft.id ? { ...one, tried: [...(one.tried ?? []), contentOf(draft)] } : one,
+  ),
+  openId: openId ?? draft.id,
+});
+
+/** All that is sent of it but the version; the server takes the spaces at its ends away. */
+const contentOf = (draft: DraftRemark): string =>
+  JSON.stringify(writeOf({ ...draft, on: 0, text: draft.text.trim() }));
+
+/**
+ * The remarks were read again. What had arrived, though its answer was lost, is no draft any more; where it was changed
+ * since, it goes on from there, and is not taken for a change of somebody else.
+ */
+export function reread(drafts: Drafts, remarks: readonly Remark[]): Drafts {
+  let isOther = false;
+  const all = drafts.all.flatMap((draft) => {
+    const { tried, ...rest } = draft;
+    const there = tried && remarks.find(({ id }) => id === draft.id);
+    if (!there || there.version === draft.on || !tried.includes(contentOf(draftOf(there)))) return [draft];
+    isOther = true;
+    return contentOf(draft) === contentOf(draftOf(there))
+      ? []
+      : [{ ...rest, on: there.version, saved: says(there) }];
+  });
+  if (!isOther) return drafts;
+  return { all, openId: all.some(({ id }) => id === drafts.openId) ? drafts.openId : null };
+}
 
 /** It is there, and no draft any more; one that was opened and changed again meanwhile is. */
 export function arrived({ all, openId }: Drafts, draft: DraftRemark): Drafts {

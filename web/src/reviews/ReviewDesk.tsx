@@ -51,7 +51,7 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
   const [pinsShown, setPinsShown] = useState(true);
   const [chosen, setChosen] = useStateOf(review.handInId, () => NOTHING_CHOSEN);
   const choose = (change: Partial<typeof NOTHING_CHOSEN>) => setChosen((old) => ({ ...old, ...change }));
-  const drafts = useRemarkDrafts(review.handInId);
+  const drafts = useRemarkDrafts(review.handInId, review.judgement.remarks);
   const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
   const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;

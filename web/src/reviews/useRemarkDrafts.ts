@@ -10,6 +10,7 @@ import {
   NO_DRAFTS,
   opened,
   readKept,
+  reread,
   sent,
   sentBack,
   start,
@@ -45,13 +46,15 @@ export interface RemarkDrafts {
 }
 
 /** Keeps them in the browser until they are saved or discarded, so that going elsewhere or reloading loses nothing. */
-export function useRemarkDrafts(handInId: string): RemarkDrafts {
+export function useRemarkDrafts(handInId: string, remarks: readonly Remark[]): RemarkDrafts {
   const key = keyOf(useMe().id, handInId);
   const [drafts, setDrafts] = useStateOf<Drafts>(key, () => readKept(readNote(key)));
   useEffect(() => {
     const kept = drafts.all.filter(worthKeeping);
     keepNote(key, kept.length > 0 ? { ...drafts, all: kept } : null);
   }, [key, drafts]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only when they were read again, or something was sent back
+  useEffect(() => setDrafts((old) => reread(old, remarks)), [remarks, drafts]);
   const [underWay, setUnderWay] = useState<readonly string[]>([]);
   const open = drafts.all.find((draft) => draft.id === drafts.openId) ?? null;
   const others = drafts.all.filter((draft) => draft !== open);
@@ -64,7 +67,7 @@ export function useRemarkDrafts(handInId: string): RemarkDrafts {
       setDrafts((old) => sent(old, draft.id));
       const isTaken = await send();
       setUnderWay((old) => old.filter((id) => id !== draft.id));
-      setDrafts((old) => (isTaken ? arrived(old, draft) : sentBack(old, draft.id)));
+      setDrafts((old) => (isTaken ? arrived(old, draft) : sentBack(old, draft)));
       // Whoever has gone on to another hand-in has this one's in the browser only.
       if (isTaken) forget(key, draft.id);
     },

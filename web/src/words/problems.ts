@@ -56,6 +56,7 @@ const STALE: Readonly<Record<string, string>> = {
   adjustment: 'Somebody else adjusted these points meanwhile. Look at their reason, then decide.',
   points:
     'Somebody else changed these points meanwhile. They are shown as they are now; nothing was released.',
+  thread: 'Something was said here meanwhile. Read it, then settle it.',
   remark: 'This remark was changed in another tab or taken away meanwhile. Look at it again.',
   corrections: 'Somebody else corrected something for all meanwhile. Look at it, then decide.',
   terms: 'Somebody else granted this student something meanwhile. Look at it, then decide.',
