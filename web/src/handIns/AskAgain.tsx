@@ -1,14 +1,14 @@
 import { type HandInView, MOST_ASKED } from '@nachweis/contract';
-import { type ReactNode, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { AskedAgainList } from '../judging/AskedAgainList.tsx';
 import { WordsForm } from '../judging/WordsForm.tsx';
 
 /** Asking for a judgement again that was returned, with a reason; and what was answered. */
 export function AskAgain({ view, onAsked }: { view: HandInView; onAsked: () => void }): ReactNode {
   const { askedAgain, receipt, assignment } = view;
-  // Sent again after a lost answer it is the same; the next one is another.
-  const id = useRef(crypto.randomUUID());
+  const ids = useIds();
   const isOpen = askedAgain.some(({ answer }) => answer === null);
   const mayAsk = !isOpen && askedAgain.length < MOST_ASKED;
   return (
@@ -28,9 +28,9 @@ export function AskAgain({ view, onAsked }: { view: HandInView; onAsked: () => v
             send="Ask again"
             empty="Write what should be looked at again."
             onSend={async (text) => {
-              const params = { handInId: receipt.handInId, askedId: id.current };
+              const params = { handInId: receipt.handInId, askedId: ids.of(text) };
               await callApi('askAgain', { params, body: { text } });
-              id.current = crypto.randomUUID();
+              ids.made();
               onAsked();
             }}
           />

@@ -1,6 +1,7 @@
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
 
@@ -16,13 +17,16 @@ export function ExemptForm({ assignmentId, personId, exempt, onDone }: ExemptFor
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
-  const [id] = useState(() => crypto.randomUUID());
+  const ids = useIds();
   const what = exempt ? 'Not exempt any more' : 'Exempt';
   const save = async (event: FormEvent) => {
     event.preventDefault();
     if (reason.trim() === '') return setProblem('Give a reason; it is kept.');
     try {
-      await callApi('exempt', { params: { assignmentId, personId }, body: { id, exempt: !exempt, reason } });
+      await callApi('exempt', {
+        params: { assignmentId, personId },
+        body: { id: ids.of(`${!exempt} ${reason}`), exempt: !exempt, reason },
+      });
       onDone();
     } catch (error) {
       setProblem(sentenceOf(error));
