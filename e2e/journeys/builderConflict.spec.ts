@@ -50,6 +50,38 @@ test('two instructors change one assignment: the second is asked, and nothing wr
   await context.close();
 });
 
+test('a change that arrived though its answer was lost is not taken for somebody else’s', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  const title = page.getByLabel('Title', { exact: true }).first();
+  const save = page.getByRole('button', { name: 'Save', exact: true });
+  const address = `**/api/assignments/${school.curve.id}/definition`;
+  for (const more of ['', ', written on']) {
+    await title.fill(`Rating curve, once more${more}`);
+    let isLost = false;
+    await page.route(address, async (route) => {
+      const { method, data } = { method: route.request().method(), data: route.request().postDataJSON() };
+      if (isLost || method !== 'PUT' || data.dryRun) return route.fallback();
+      isLost = true;
+      await route.fetch();
+      await route.abort();
+    });
+    await save.click();
+    await expect(page.getByRole('alert').filter({ hasText: 'The server cannot be reached.' })).toBeVisible();
+    if (more) await title.fill('Rating curve, and more');
+    await save.click();
+    await expect(page.getByText('Saved.')).toBeVisible();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await page.unroute(address);
+  }
+  await page.reload();
+  await expect(title).toHaveValue('Rating curve, and more');
+});
+
 test('a change of an assignment that runs says what it means before it is made', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await page.goto(`/assignments/${school.curve.id}`);

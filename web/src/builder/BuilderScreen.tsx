@@ -15,6 +15,7 @@ import { ConflictDialog } from './ConflictDialog.tsx';
 import { toForm } from './form.ts';
 import { keepNotBrought, notBrought } from './notBrought.ts';
 import { StagePanel } from './StagePanel.tsx';
+import { sameDefinition } from './sameDefinition.ts';
 import { forgetForm, keptForm } from './useBuilderDraft.ts';
 
 /** An assignment is changed. */
@@ -47,6 +48,8 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
   const version = useRef(start.version);
+  /** what was sent last and not answered */
+  const unanswered = useRef<AssignmentDefinition | null>(null);
   const heading = useRef<HTMLHeadingElement>(null);
   const files = useApi('workFiles', { params: { assignmentId: id } }).data?.files ?? [];
   const [conflict, setConflict] = useState<((keep: 'mine' | 'theirs' | 'neither') => void) | null>(null);
@@ -62,6 +65,14 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.code !== 'stale-version') throw error;
       const latest = await callApi('readDefinition', { params });
+      if (unanswered.current && sameDefinition(unanswered.current, latest.definition, timeZone)) {
+        // It was this page's own, whose answer was lost: nobody else is to be asked about.
+        version.current = latest.version;
+        onChanged(latest);
+        return sameDefinition(definition, latest.definition, timeZone)
+          ? latest.definition
+          : write(definition);
+      }
       const keep = await new Promise<'mine' | 'theirs' | 'neither'>((decide) => setConflict(() => decide));
       setConflict(null);
       if (keep === 'neither') return null;
@@ -85,7 +96,9 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         if (!yes) return null;
       }
     }
+    unanswered.current = definition;
     const made = await callApi('changeDefinition', { params, body });
+    unanswered.current = null;
     version.current = made.version;
     // Ids of what is new come from the server.
     const saved = await callApi('readDefinition', { params });
