@@ -87,6 +87,8 @@ export const Settlement = z.object({
   /** of its choices */
   place: z.int().min(0),
   reason: z.string().trim().max(2000),
+  /** when what was seen to be decided was, null: nothing; absent: whatever was */
+  seen: Instant.nullable().optional(),
 });
 export type Settlement = z.infer<typeof Settlement>;
 

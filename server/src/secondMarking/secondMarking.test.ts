@@ -123,6 +123,15 @@ describe('a second marking', () => {
     ]);
     const { judgement } = (await room.instructor.get(`/api/hand-ins/${room.handInId}/review`)).body;
     expect(judgement.grade.total).toBe(175);
+    // Who has not seen that decides nothing over it.
+    const unseen = { id: randomUUID(), questionId: room.axes, place: 2, reason: 'Mine.', seen: null };
+    const refused = await room.instructor.post(`/api/hand-ins/${room.handInId}/settlements`).send(unseen);
+    expect(refused.body).toMatchObject({ code: 'stale-version', data: { of: 'settlement' } });
+    const { at } = body.differences[0].settled;
+    await room.instructor
+      .post(`/api/hand-ins/${room.handInId}/settlements`)
+      .send({ ...unseen, place: 0, seen: at })
+      .expect(200);
     // Decided once more, each still stands as it was said alone.
     const again = (await settle(room, room.axes, 1).expect(200)).body;
     expect(again.differences).toMatchObject([{ first: { place: 1 }, settled: { place: 1 } }]);

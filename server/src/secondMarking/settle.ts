@@ -15,13 +15,13 @@ import { answerTo, questionsOf } from './questions.ts';
  * alone, who decided and why are kept. The same decision sent again changes nothing.
  *
  * @throws HttpProblem `not-found` for a question or a choice that is not there, `incomplete` before the second marking is
- *   done, and what `requireJudging` throws
+ *   done, `stale-version` where something else is decided than was seen, and what `requireJudging` throws
  */
 export async function settleDifference(
   { db, now }: Context,
   personId: string,
   handInId: string,
-  { id, questionId, place, reason }: Settlement,
+  { id, questionId, place, reason, seen }: Settlement,
 ): Promise<string> {
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
@@ -39,10 +39,13 @@ export async function settleDifference(
     if (there) return assignment.id;
     const earlier = await trx
       .selectFrom('settlement_events')
-      .select('seq')
+      .select('given_at')
       .where('hand_in_id', '=', handInId)
       .where('question_id', '=', questionId)
+      .orderBy('seq', 'desc')
       .executeTakeFirst();
+    if (seen !== undefined && (earlier?.given_at ?? null) !== seen)
+      throw new HttpProblem('stale-version', { of: 'settlement' });
     const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
     // Said alone only as long as nothing was decided.
     const first = earlier ? null : answerTo(question, judgement);

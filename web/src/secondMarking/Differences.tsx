@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
 import { VERDICT_WORDS } from '../ui/signs.tsx';
@@ -64,14 +65,16 @@ function DifferenceLine({
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const ids = useIds();
   const settle = async (place: number) => {
     setBusy(true);
     setProblem('');
+    const seen = settled?.at ?? null;
     try {
       onNow(
         await callApi('settleDifference', {
           params: { handInId },
-          body: { id: crypto.randomUUID(), questionId, place, reason },
+          body: { id: ids.of(`${place} ${reason} ${seen}`), questionId, place, reason, seen },
         }),
       );
     } catch (error) {

@@ -56,6 +56,8 @@ const STALE: Readonly<Record<string, string>> = {
   adjustment: 'Somebody else adjusted these points meanwhile. Look at their reason, then decide.',
   points:
     'Somebody else changed these points meanwhile. They are shown as they are now; nothing was released.',
+  settlement:
+    'Somebody else has decided this meanwhile. It is shown now; decide otherwise if it should not stand.',
   thread: 'Something was said here meanwhile. Read it, then settle it.',
   remark: 'This remark was changed in another tab or taken away meanwhile. Look at it again.',
   corrections: 'Somebody else corrected something for all meanwhile. Look at it, then decide.',
