@@ -66,8 +66,11 @@ function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () =
   const { data: review, error, mutate } = useApi('review', { params: { handInId } });
   const history = useApi('gradeHistory', { params: { handInId } });
   const [saved, setSaved] = useState(0);
+  // What one has begun to write stays; until then the form shows what is there now.
+  const [begun, setBegun] = useState<string | null>(null);
   if (!review)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the points" />;
+  const key = begun ?? `${saved} ${review.adjustmentVersion} ${review.judgement.grade.total}`;
   const again = async () => {
     onChanged();
     const [now] = await Promise.allSettled([mutate(), history.mutate()]);
@@ -77,9 +80,15 @@ function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () =
     <>
       {review.mayJudge ? (
         <PointsForm
-          key={saved}
+          key={key}
           review={review}
-          onDone={() => void again().then(() => setSaved((count) => count + 1))}
+          onBegun={() => setBegun(key)}
+          onDone={() =>
+            void again().then(() => {
+              setBegun(null);
+              setSaved((count) => count + 1);
+            })
+          }
           onRefused={again}
         />
       ) : (

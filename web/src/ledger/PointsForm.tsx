@@ -10,13 +10,15 @@ import { pointsWords } from '../words/counted.ts';
 
 interface PointsFormProps {
   review: Review;
+  /** something was written */
+  onBegun: () => void;
   onDone: () => void;
   /** somebody else may have been quicker: resolves with what is there now; what was written stays */
   onRefused: () => Promise<Review | undefined>;
 }
 
 /** The points of one hand-in, changed in place: what they are to be, and why. Verdicts stay as they were given. */
-export function PointsForm({ review, onDone, onRefused }: PointsFormProps): ReactNode {
+export function PointsForm({ review, onBegun, onDone, onRefused }: PointsFormProps): ReactNode {
   const { grade } = review.judgement;
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
@@ -54,7 +56,7 @@ export function PointsForm({ review, onDone, onRefused }: PointsFormProps): Reac
     }
   };
   return (
-    <form onSubmit={save} className="flex flex-wrap items-end gap-2">
+    <form onSubmit={save} onChange={onBegun} className="flex flex-wrap items-end gap-2">
       <label className="flex w-28 flex-col gap-1 text-sm font-semibold">
         Points of {formatPoints(grade.most)}
         <input

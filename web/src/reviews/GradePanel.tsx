@@ -151,14 +151,15 @@ function AdjustForm({
   const points = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
   useEffect(() => points.current?.select(), []);
-  // What was there when one began: the news of another adjustment comes while one writes, and is not passed over by Enter.
-  const [begunOn] = useState(review.adjustmentVersion);
-  const theirs = lost !== null || review.adjustmentVersion !== begunOn;
+  // What was there when one began: the news of another adjustment comes while one writes, and is not passed over by
+  // Enter. An own one that arrives by then says what was there already.
+  const [begunWith] = useState(now);
+  const theirs = lost !== null || now.units !== begunWith.units || now.reason !== begunWith.reason;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    if (!theirs) save(event.currentTarget, begunOn);
+    if (!theirs) save(event.currentTarget);
   };
-  const save = (written: HTMLFormElement, on: number) => {
+  const save = (written: HTMLFormElement) => {
     const data = new FormData(written);
     const units = parsePoints(String(data.get('points')));
     const why = String(data.get('reason')).trim();
@@ -168,7 +169,7 @@ function AdjustForm({
       return setProblem(
         `That makes ${formatPoints(before + units)} of ${formatPoints(most)}. At most ${formatPoints(most - before)} can be added.`,
       );
-    onDone(units, why, on);
+    onDone(units, why, review.adjustmentVersion);
   };
   return (
     <form
@@ -208,11 +209,7 @@ function AdjustForm({
         Cancel
       </Button>
       {theirs ? (
-        <Button
-          small
-          look="main"
-          onClick={() => form.current && save(form.current, review.adjustmentVersion)}
-        >
+        <Button small look="main" onClick={() => form.current && save(form.current)}>
           Save in place of theirs
         </Button>
       ) : (
