@@ -53,6 +53,10 @@ test('a pin and a mark are told with their places when keys move them', async ({
   await page.keyboard.press('ArrowRight');
   await expect(heard).not.toHaveText(before);
   await expect(heard).toHaveText(/^Pin a at \d+, \d+$/);
+  // A tool that a key takes is told, though the focus stays in the picture.
+  await page.keyboard.press('3');
+  await expect(page.getByTestId('heard-tool')).toHaveText(/^Length\. Drag/);
+  await expect(stage).toBeFocused();
 });
 
 test('verdicts that keys give, and the picture that an arrow goes to, are told while the focus stays', async ({

@@ -174,6 +174,8 @@ export function BenchStep(props: BenchStepProps): ReactNode {
         onKeyDown={(event) => benchKeys(event, { bench, letters, pointer: pointer.current, onDone: done })}
       >
         <Heard>{heard ? markSentence(heard) : ''}</Heard>
+        {/* A key that takes a tool moves no focus. */}
+        <Heard testId="heard-tool">{`${tool.label}. ${tool.hint}`}</Heard>
         <BenchBar
           tool={tool}
           onTool={bench.takeTool}

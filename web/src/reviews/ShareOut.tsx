@@ -44,9 +44,11 @@ function ShareForm({
   const { staff, students, columns } = sharing;
   const [among, setAmong] = useState<ReadonlySet<string>>(() => new Set(staff.map((one) => one.id)));
   const [by, setBy] = useState(EVENLY);
-  const [shares, setShares] = useState(
+  // As it was when one began: what a colleague shares out meanwhile is not taken for a change of one's own.
+  const [before] = useState(
     () => new Map(students.map((student) => [student.id, student.markerId] as const)),
   );
+  const [shares, setShares] = useState(before);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const deal = () => {
@@ -69,11 +71,9 @@ function ShareForm({
         params: { assignmentId },
         body: {
           id: crypto.randomUUID(),
-          // Only what one changed: what a colleague shares out meanwhile stays.
-          shares: students
-            .map(({ id, markerId: was }) => ({ studentId: id, was, markerId: shares.get(id) ?? null }))
-            .filter(({ was, markerId }) => was !== markerId)
-            .map(({ studentId, markerId }) => ({ studentId, markerId })),
+          shares: [...shares]
+            .filter(([studentId, markerId]) => markerId !== (before.get(studentId) ?? null))
+            .map(([studentId, markerId]) => ({ studentId, markerId })),
         },
       });
       toast.success('Shared out.');
