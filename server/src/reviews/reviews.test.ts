@@ -150,7 +150,7 @@ describe('release', () => {
     await handIn(other, room.assignment.id, draft.version);
     await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
     const { body } = await room.instructor.post(`/api/assignments/${room.assignment.id}/release`).expect(200);
-    expect(body).toEqual({ released: 1 });
+    expect(body).toEqual({ released: 1, changed: 0 });
     const { rows } = (await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`)).body;
     expect(rows.map((r: { student: { name: string }; state: string }) => [r.student.name, r.state])).toEqual([
       ['Bilal Okafor', 'released'],

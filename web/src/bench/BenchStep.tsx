@@ -175,7 +175,9 @@ export function BenchStep(props: BenchStepProps): ReactNode {
       >
         <Heard>{heard ? markSentence(heard) : ''}</Heard>
         {/* A key that takes a tool moves no focus. */}
-        <Heard testId="heard-tool">{`${tool.label}. ${tool.hint}`}</Heard>
+        <Heard testId="heard-tool">
+          {`${tool.label}. ${tool.hint}${tool.make ? ' Insert does it in the middle of the picture.' : ''}`}
+        </Heard>
         <BenchBar
           tool={tool}
           onTool={bench.takeTool}
