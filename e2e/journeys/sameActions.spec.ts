@@ -50,7 +50,15 @@ const ofStudent = (school: School, handInId: string): Place[] => {
   return [
     { name: 'assignments', go: at('/') },
     { name: 'the proof sheet', go: sheet },
-    { name: 'framing', go: opened('Frame') },
+    {
+      name: 'framing',
+      async go(page) {
+        await opened('Frame')(page);
+        // The dialog is there before what is in it.
+        await page.getByTestId('frame-stage').waitFor();
+        await page.getByRole('button', { name: /^Accept/ }).waitFor();
+      },
+    },
     {
       name: 'the bench',
       async go(page) {
