@@ -20,6 +20,8 @@ export function AddPerson({ course, onAdded }: { course: CourseView; onAdded: ()
         body: { people: [{ ...personOf(form), email }], dryRun: false, mayChange: false },
       });
       const outcome = lines[0]?.outcome;
+      // Also where nobody was added: it may be oneself who did it, whose answer was lost.
+      onAdded();
       if (outcome !== 'new' && outcome !== 'joins')
         return setProblem(
           'Somebody with this e-mail is in the course already. To change them, use “Change” beside their name.',
@@ -28,7 +30,6 @@ export function AddPerson({ course, onAdded }: { course: CourseView; onAdded: ()
         toast.info('This e-mail is known here: they are in the course now, under the name they have.');
       form.reset();
       form.querySelector('input')?.focus();
-      onAdded();
     } catch (error) {
       setProblem(sentenceOf(error));
     }

@@ -31,7 +31,19 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
         .filter(([column, value]) => value !== (person.fields[column] ?? '')),
     );
     try {
-      const line = { ...personOf(form), email: person.email, fields };
+      const { people } = await callApi('readCourse', { params: { courseId: course.id } });
+      const now = people.find(({ id }) => id === person.id);
+      // Entering a line of somebody who was removed meanwhile would bring them back.
+      if (!now) return setProblem('They are not in the course any more. Nothing was changed.');
+      const typed = personOf(form);
+      // What was not touched follows what a colleague made of it meanwhile.
+      const line = {
+        givenName: typed.givenName === person.givenName ? now.givenName : typed.givenName,
+        surname: typed.surname === person.surname ? now.surname : typed.surname,
+        role: typed.role === person.role ? now.role : typed.role,
+        email: person.email,
+        fields,
+      };
       const { lines } = await callApi('enterPeople', {
         params: { courseId: course.id },
         body: { people: [line], dryRun: false },
