@@ -1,6 +1,6 @@
 import { VerdictName } from './handIns.ts';
 import { MAX_PEOPLE } from './limits.ts';
-import { Id, Instant, Units } from './shared.ts';
+import { Id, Instant, Reason, Units } from './shared.ts';
 import { z } from './zod.ts';
 
 /** Every student of a course may have several that count one by one. */
@@ -31,7 +31,7 @@ export type ReleaseAllOrder = z.infer<typeof ReleaseAllOrder>;
 export const ReleasedAll = Released.extend({ changed: z.int() });
 export type ReleasedAll = z.infer<typeof ReleasedAll>;
 
-export const TakeBackOrder = z.object({ reason: z.string().trim().min(1, 'reason-missing').max(2000) });
+export const TakeBackOrder = z.object({ reason: Reason });
 
 /** One thing that made a figure what it is. */
 export const HistoryEntry = z.object({

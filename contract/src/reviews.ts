@@ -4,7 +4,7 @@ import { Brought } from './brought.ts';
 import { GradeDocument, HandInItem, Judgement, LevelNow, Since, VerdictName, VerdictNow } from './handIns.ts';
 import { ReferencePicture } from './references.ts';
 import { Remark } from './remarks.ts';
-import { Href, Id, Instant, Told, Units } from './shared.ts';
+import { Href, Id, Instant, Reason, Told, Units } from './shared.ts';
 import { z } from './zod.ts';
 
 export const REVIEW_STATES = ['waiting', 'marked', 'released'] as const;
@@ -197,6 +197,6 @@ export type AdjustmentWrite = z.infer<typeof AdjustmentWrite>;
 export const ExemptionOrder = z.object({
   id: Id,
   exempt: z.boolean(),
-  reason: z.string().trim().min(1, 'reason-missing').max(2000),
+  reason: Reason,
 });
 export type ExemptionOrder = z.infer<typeof ExemptionOrder>;

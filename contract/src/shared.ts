@@ -29,3 +29,6 @@ export const Told = z.object({
   data: z.record(z.string(), z.unknown()),
 }) satisfies z.ZodType<CoreTold>;
 export type Told = z.infer<typeof Told>;
+
+/** Why something was decided: kept, and read by whom it concerns. */
+export const Reason = z.string().trim().min(1, 'reason-missing').max(2000);

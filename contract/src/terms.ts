@@ -1,6 +1,6 @@
 import type { TermsGrant as CoreGrant } from '@nachweis/core';
 import { Terms } from './assignments.ts';
-import { Id, Instant, Units } from './shared.ts';
+import { Id, Instant, Reason, Units } from './shared.ts';
 import { z } from './zod.ts';
 
 /** Other times for one person; null for `lateUntil` means that nothing is taken after the due time. */
@@ -14,7 +14,7 @@ export const TermsGrant = z.object({
 export const GrantWrite = z.object({
   id: Id,
   grant: TermsGrant,
-  reason: z.string().trim().min(1, 'reason-missing').max(2000),
+  reason: Reason,
   /** how many grants the person had when this one was written */
   baseVersion: z.int().min(0),
   /** only says what it would do */
@@ -48,7 +48,7 @@ export const CorrectionWrite = z.object({
   mustShowId: Id,
   /** units; null: it counts no more; `as-written`: as the assignment has it */
   worth: z.union([Units.min(0), z.null(), z.literal('as-written')]),
-  reason: z.string().trim().min(1, 'reason-missing').max(2000),
+  reason: Reason,
   /** how many corrections the assignment had when this one was written */
   baseVersion: z.int().min(0),
   dryRun: z.boolean().default(false),

@@ -33,6 +33,19 @@ test('one person is added, gets a link, and is taken out only after a question; 
   await expect(change).toHaveCount(0);
   await expect(row).toContainText('Nováková, Jana');
   await expect(row).toContainText('NE-7');
+  // What a colleague changes while one writes stays, where one did not touch it.
+  await row.getByRole('button', { name: 'Change' }).click();
+  await change.getByLabel('Given name').fill('Jana Maria');
+  const courseId = page.url().split('/').at(-1);
+  const line = { givenName: 'Jana', surname: 'Nováková', email: 'jana@school.example', role: 'marker' };
+  const theirs = await page.request.post(`/api/courses/${courseId}/people`, {
+    data: { people: [line], dryRun: false },
+    headers: { Origin: school.address },
+  });
+  expect((await theirs.json()).entered).toBe(true);
+  await page.keyboard.press('Enter');
+  await expect(row).toContainText('Nováková, Jana Maria');
+  await expect(row).toContainText('marker');
   await row.getByRole('button', { name: /^Sign-in link/ }).click();
   await expect(page.getByRole('dialog')).toContainText('/welcome/');
   await page.keyboard.press('Escape');
