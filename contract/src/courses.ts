@@ -24,13 +24,16 @@ export const CourseWrite = z.object({
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'language-unknown'),
 });
 
+/** A course begins at most so many days before or after the one it is made of: about ten years. */
+export const MOST_DAYS_MOVED = 3660;
+
 /** A course for another term, made of one that is there. */
 export const CourseCopy = z.object({
   /** of the new one; made by who asks, so that asking again makes it once */
   id: Id,
   title: CourseWrite.shape.title,
   /** so many days of the calendar all times are moved by */
-  days: z.int().min(-3660).max(3660),
+  days: z.int().min(-MOST_DAYS_MOVED).max(MOST_DAYS_MOVED),
 });
 export type CourseCopy = z.infer<typeof CourseCopy>;
 

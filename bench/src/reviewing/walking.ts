@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 import { percentile } from '../openSheet.ts';
 import { schoolPicture } from '../school/seededPictures.ts';
@@ -37,11 +37,15 @@ async function walk(width: number, height: number): Promise<void> {
       const forth = Math.floor(i / (STUDENTS - 1)) % 2 === 0;
       times.push(await goOn(page, forth ? 'PageDown' : 'PageUp'));
     }
-    const { jump, bare, painted: shown } = await jumps(page);
+    const hand = await jumps(page, byHand);
+    const { jump, bare, painted: shown } = await jumps(page, byScript);
     const swaps = await bareSwaps(page, times.length);
+    const middle = (list: readonly number[]) => percentile(list, 0.5).toFixed(0);
+    const ratio = (of: { jump: readonly number[]; bare: readonly number[] }) =>
+      `${(percentile(of.jump, 0.5) / percentile(of.bare, 0.5)).toFixed(2)} times bare fetch and decoding of the same (${middle(of.bare)} ms)`;
     const p95 = (list: readonly number[]) => percentile(list, 0.95).toFixed(0);
     console.log(
-      `Next picture of ${width} x ${height} after ${LOOKED / 1000} s on the one before: ${times.length} steps, median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${p95(times)} ms (50 asked); two decoded pictures that take turns in an empty page, by the same key: median ${percentile(swaps, 0.5).toFixed(0)} ms, 95th percentile ${p95(swaps)} ms. A jump to one that is not there yet: median ${percentile(jump, 0.5).toFixed(0)} ms, bare fetch and decoding of the same ${percentile(bare, 0.5).toFixed(0)} ms, ratio ${(percentile(jump, 0.5) / percentile(bare, 0.5)).toFixed(2)} (1.3 asked); from its address to the screen of an empty page ${percentile(shown, 0.5).toFixed(0)} ms`,
+      `Next picture of ${width} x ${height} after ${LOOKED / 1000} s on the one before: ${times.length} steps, median ${middle(times)} ms, 95th percentile ${p95(times)} ms (50 asked); two decoded pictures that take turns in an empty page, by the same key: median ${middle(swaps)} ms, 95th percentile ${p95(swaps)} ms. A jump to one that is not there yet, from the click: by a hand that rests ${HAND_RESTS} ms and presses ${HAND_PRESSES} ms, median ${middle(hand.jump)} ms, ${ratio(hand)} (1.3 asked); by a script, of which nothing tells beforehand, ${middle(jump)} ms, ${ratio({ jump, bare })}; from its address to the screen of an empty page ${middle(shown)} ms`,
     );
   } finally {
     await close();
@@ -81,8 +85,29 @@ async function goOn(page: Page, key: string): Promise<number> {
   return page.evaluate(() => (globalThis as unknown as { going: Promise<number> }).going);
 }
 
+/** So long a hand rests on what it is about to press, and so long it presses, in milliseconds (common practice, no source). */
+const [HAND_RESTS, HAND_PRESSES] = [120, 80];
+
+type Click = (page: Page, target: Locator) => Promise<void>;
+
+/** As a hand clicks: it comes, rests, presses and lets go. */
+const byHand: Click = async (page, target) => {
+  const { x, y, width, height } = (await target.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  await page.mouse.move(x + width / 2, y + height / 2, { steps: 4 });
+  await page.waitForTimeout(HAND_RESTS);
+  await page.mouse.down();
+  await page.waitForTimeout(HAND_PRESSES);
+  await page.mouse.up();
+};
+
+/** Of which nothing tells beforehand. */
+const byScript: Click = (_, target) => target.evaluate((link: HTMLAnchorElement) => link.click());
+
 /** To a hand-in far from here, of which nothing was fetched; and the same picture fetched and decoded by itself. */
-async function jumps(page: Page): Promise<{ jump: number[]; bare: number[]; painted: number[] }> {
+async function jumps(
+  page: Page,
+  click: Click,
+): Promise<{ jump: number[]; bare: number[]; painted: number[] }> {
   const [jump, bare, painted]: [number[], number[], number[]] = [[], [], []];
   for (let i = 0; i < 8; i++) {
     // A page without memory: what lies in its cache would be no jump.
@@ -92,7 +117,10 @@ async function jumps(page: Page): Promise<{ jump: number[]; bare: number[]; pain
     const links = page.getByRole('navigation', { name: /of the class$/ }).getByRole('link');
     const there = await links.count();
     const target = links.nth((i * 5 + 4) % there);
-    const { ms, src } = await target.evaluate(async (link: HTMLAnchorElement) => {
+    await target.evaluate((link: HTMLAnchorElement) => {
+      const clicked = new Promise<number>((done) =>
+        link.addEventListener('click', () => done(performance.now()), { once: true, capture: true }),
+      );
       const painted = new Promise<{ at: number; src: string }>((done) =>
         new PerformanceObserver((list) => {
           const entries = list.getEntries() as unknown as Array<{
@@ -103,12 +131,13 @@ async function jumps(page: Page): Promise<{ jump: number[]; bare: number[]; pain
           if (large) done({ at: large.renderTime, src: large.element.src });
         }).observe({ type: 'element', buffered: false }),
       );
-      const began = performance.now();
-      link.click();
-      const { at, src } = await painted;
-      return { ms: at - began, src };
+      Object.assign(globalThis, { going: Promise.all([clicked, painted]) });
     });
-    jump.push(ms);
+    await click(page, target);
+    const [clicked, { at, src }] = await page.evaluate(
+      () => (globalThis as unknown as { going: Promise<[number, { at: number; src: string }]> }).going,
+    );
+    jump.push(at - clicked);
     // What is fetched ahead once the picture is there is none of it.
     await page.waitForTimeout(LOOKED);
     bare.push(

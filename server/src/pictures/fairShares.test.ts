@@ -60,7 +60,7 @@ describe('the fair queue', () => {
 
 describe('the process that works on pixels', () => {
   const folder = mkdtempSync(join(tmpdir(), 'nachweis-pixels-'));
-  const pixels = createPixelProcess();
+  const pixels = createPixelProcess('later');
   afterAll(() => pixels.close());
   const put = async (width: number, height: number) => {
     const blobs = await createFolderBlobStore(folder);

@@ -56,11 +56,11 @@ export function createPictureWork(entry?: URL): PictureWork {
   const examiners = createFairQueue(EXAMINERS);
   const [viewers, weighers] = [createFairQueue(1), createFairQueue(1)];
   const [sealing, looking, viewing, weighing, reading] = [
-    createPixelProcess(entry),
-    createPixelProcess(entry),
-    createPixelProcess(entry),
-    createPixelProcess(entry),
-    createPixelProcess(entry),
+    createPixelProcess('later', entry),
+    createPixelProcess('later', entry),
+    createPixelProcess('awaited', entry),
+    createPixelProcess('awaited', entry),
+    createPixelProcess('later', entry),
   ];
   return {
     examine: (owner, task, signal) =>

@@ -12,8 +12,8 @@ export class TookTooLong extends Error {}
 const MOST_MS = 60_000;
 /** A process that has nothing to do ends and gives its memory back. */
 const IDLE_MS = 30_000;
-/** Work that nobody waits for lets everything else go first. */
-const NICENESS = 10;
+/** Work that nobody waits for lets everything else go first; of what somebody waits for, only the server itself. */
+const NICENESS = { later: 10, awaited: 4 };
 
 const ENTRY = new URL(import.meta.url.endsWith('.ts') ? './pixelMain.ts' : './pixelMain.js', import.meta.url);
 
@@ -26,9 +26,10 @@ export interface PixelProcess {
 /**
  * Works on pixels in a process of its own: with its own threads, a lower priority, and ended when it takes too long
  * or too much, so that no picture can hold up the server.
+ * @param urgency whether somebody waits for what it does
  * @param entry the module that does it, where another build of it is wanted
  */
-export function createPixelProcess(entry: URL = ENTRY): PixelProcess {
+export function createPixelProcess(urgency: keyof typeof NICENESS, entry: URL = ENTRY): PixelProcess {
   let child: ChildProcess | null = null;
   let idle: NodeJS.Timeout | null = null;
   let turn: Promise<unknown> = Promise.resolve();
@@ -49,7 +50,7 @@ export function createPixelProcess(entry: URL = ENTRY): PixelProcess {
     });
     one.on('error', () => one.kill('SIGKILL'));
     try {
-      if (one.pid) setPriority(one.pid, NICENESS);
+      if (one.pid) setPriority(one.pid, NICENESS[urgency]);
     } catch {
       // Not everywhere allowed; it works all the same.
     }

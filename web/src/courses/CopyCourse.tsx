@@ -1,10 +1,11 @@
-import type { CourseView } from '@nachweis/contract';
+import { type CourseView, MOST_DAYS_MOVED } from '@nachweis/contract';
 import { daysLater, wallTimeOf } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
 import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -28,16 +29,19 @@ export function CopyCourse({ course, onClose }: { course: CourseView; onClose: (
   const ids = useIds();
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
+  const me = useMe();
   const [title, setTitle] = useState(course.title);
   const [day, setDay] = useState(() => laterBy(A_YEAR));
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const days = Math.round((Date.parse(day) - Date.parse(firstDay)) / DAY_MS);
-  const isDay = Number.isFinite(days);
+  const isDay = Math.abs(days) <= MOST_DAYS_MOVED;
+  const isTwice = me.courses.some((one) => one.title === title.trim());
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') return setProblem('The course needs a title.');
-    if (!isDay) return setProblem('Say on which day it begins.');
+    if (day === '') return setProblem('Say on which day it begins.');
+    if (!isDay) return setProblem('The new term begins within ten years of this one. Look at the year.');
     setBusy(true);
     setProblem('');
     try {
@@ -59,7 +63,12 @@ export function CopyCourse({ course, onClose }: { course: CourseView; onClose: (
         <p className="text-sm text-faded">
           The assignments come as drafts and the staff come along. Students and what they handed in stay here.
         </p>
-        <Field label="Title of the new course">
+        <Field
+          label="Title of the new course"
+          {...(isTwice && {
+            hint: 'You have a course of this name already. With the term in it, the two can be told apart.',
+          })}
+        >
           <input
             value={title}
             maxLength={200}

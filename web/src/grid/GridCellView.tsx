@@ -1,5 +1,6 @@
 import { type GridCell, thumbnailHref } from '@nachweis/contract';
 import { type ReactNode, useEffect, useRef } from 'react';
+import { useMeant } from '../judging/useMeant.ts';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { several } from '../words/counted.ts';
 
@@ -10,6 +11,8 @@ interface GridCellViewProps {
   column: number;
   chosen: boolean;
   aside: boolean;
+  /** its picture is about to be asked for */
+  onMeant: (hrefs: readonly string[]) => void;
   onChoose: () => void;
   onOpen: () => void;
 }
@@ -21,6 +24,7 @@ export function GridCellView({
   column,
   chosen,
   aside,
+  onMeant,
   onChoose,
   onOpen,
 }: GridCellViewProps): ReactNode {
@@ -28,6 +32,7 @@ export function GridCellView({
   useEffect(() => {
     if (chosen) element.current?.focus({ preventScroll: true });
   }, [chosen]);
+  const comesNear = useMeant(() => onMeant(cell?.baseHrefs.slice(0, 1) ?? []));
   const [item] = cell?.itemIds ?? [];
   const words = cell
     ? [name, ...statesOf(cell), ...(aside ? ['put aside'] : [])].join(', ')
@@ -40,6 +45,7 @@ export function GridCellView({
       aria-selected={chosen}
       aria-label={words}
       tabIndex={chosen ? 0 : -1}
+      {...comesNear}
       onClick={onChoose}
       onDoubleClick={onOpen}
       onKeyDown={(event) => {

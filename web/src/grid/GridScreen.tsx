@@ -7,6 +7,7 @@ import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
 import { useLive } from '../judging/useLive.ts';
+import { usePreload } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { Heard } from '../ui/Heard.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
@@ -50,6 +51,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const points = assignment.proofPoints;
   const me = useMe();
   const navigate = useNavigate();
+  const preload = usePreload();
   const { judgements } = useStore();
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState<Filter>('all');
@@ -93,7 +95,8 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
     const column = Math.min(Math.max(spot.column + columns, 0), points.length - 1);
     if (row) go({ handInId: row.handInId, column });
   };
-  const goNext = () => spot && go(nextOpen(rows, points.length, spot, aside));
+  const nextOne = spot && nextOpen(rows, points.length, spot, aside);
+  const goNext = () => go(nextOne);
   const putAside = () => {
     if (!spot) return;
     const next = new Set(aside);
@@ -187,6 +190,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
                             column={column}
                             chosen={row.handInId === spot?.handInId && column === spot.column}
                             aside={aside.has(row.handInId)}
+                            onMeant={(hrefs) => preload(row.handInId, hrefs)}
                             onChoose={() => go({ handInId: row.handInId, column })}
                             onOpen={() => openPage(row.handInId, column)}
                           />
@@ -209,7 +213,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
                 onDone={() => doneAt.current.push(Date.now())}
                 onWalk={walk}
                 onNextOpen={goNext}
-                nextIds={[rows[index + 1]?.handInId, rows[index - 1]?.handInId]}
+                nextIds={[rows[index + 1]?.handInId, rows[index - 1]?.handInId, nextOne?.handInId]}
               />
             )}
           </section>

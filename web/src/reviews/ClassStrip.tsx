@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { withKept } from '../judging/keptVerdicts.ts';
+import { useMeant } from '../judging/useMeant.ts';
 import { usePreload } from '../judging/usePreloaded.ts';
 import { useStore } from '../store/pictureStore.ts';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
@@ -104,6 +105,7 @@ const StripCell = memo(function StripCell({
 }: StripCellProps): ReactNode {
   const cell = row.cells.find((one) => one.proofPointId === pointId);
   const meant = () => onMeant(row.handInId, cell?.baseHrefs.slice(0, 1) ?? []);
+  const comesNear = useMeant(meant);
   const states = cell
     ? cell.verdicts
         .map(({ letter, verdict }) => `${letter} ${verdict ? VERDICT_WORDS[verdict] : 'open'}`)
@@ -112,7 +114,7 @@ const StripCell = memo(function StripCell({
   return (
     <Link
       to={`/hand-ins/${row.handInId}/review?point=${code}`}
-      onPointerDown={meant}
+      {...comesNear}
       onClick={meant}
       aria-current={isHere ? 'page' : undefined}
       // One stop for Tab, not one for each of a class: Page Up and Page Down go along it.

@@ -1,28 +1,17 @@
-import { type ReviewList, type ReviewRow, thumbnailHref } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
-import { CalendarClock } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { useLive } from '../judging/useLive.ts';
-import { Button } from '../ui/Button.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
-import { FindingSign } from '../ui/signs.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
-import { dateAndTime } from '../ui/when.ts';
 import { CorrectionDialog } from './CorrectionDialog.tsx';
+import { HandInRow, type Student, TermsButton } from './HandInRow.tsx';
 import { ListActions } from './ListActions.tsx';
 import { ShareOut } from './ShareOut.tsx';
 import { TermsDialog } from './TermsDialog.tsx';
-
-const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
-  waiting: 'waiting',
-  marked: 'all verdicts given',
-  released: 'released',
-};
 
 /** An instructor's list of the hand-ins of an assignment. */
 export default function ReviewListScreen(): ReactNode {
@@ -146,117 +135,5 @@ export default function ReviewListScreen(): ReactNode {
         />
       )}
     </main>
-  );
-}
-
-type Student = ReviewRow['student'];
-
-function TermsButton({
-  student,
-  onTerms,
-}: {
-  student: Student;
-  onTerms: (student: Student) => void;
-}): ReactNode {
-  const label = `Other times for ${student.name}`;
-  return (
-    <Button small look="quiet" aria-label={label} title={label} onClick={() => onTerms(student)}>
-      <CalendarClock size={16} aria-hidden />
-    </Button>
-  );
-}
-
-interface HandInRowProps {
-  row: ReviewRow;
-  list: ReviewList;
-  onTerms: (student: Student) => void;
-}
-
-function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
-  const { assignment } = list;
-  return (
-    <tr className="border-b border-rule hover:bg-card">
-      <td className="py-1 pr-3">
-        {list.mayRelease && !list.veiled && (
-          <span className="float-right">
-            <TermsButton student={row.student} onTerms={onTerms} />
-          </span>
-        )}
-        <Link
-          to={`/hand-ins/${row.handInId}/review`}
-          className="written line-clamp-2 min-h-6 font-semibold text-verdigris-deep underline"
-        >
-          {row.student.listed}
-        </Link>
-        <span className="block font-mono text-sm text-faded">
-          {row.number}
-          {row.attempt > 1 && `, attempt ${row.attempt}`}
-        </span>
-        {row.marker && <span className="written block text-sm text-faded">judged by {row.marker.name}</span>}
-        <span className="block text-sm sm:hidden">
-          {dateAndTime(row.handedInAt, assignment.timeZone)}
-          {row.late && <strong className="text-ochre"> late</strong>}
-        </span>
-      </td>
-      <td className="pr-3">
-        <span className="flex flex-wrap gap-1">
-          {row.itemIds.map((id) => (
-            <img
-              key={id}
-              src={thumbnailHref(id)}
-              alt=""
-              loading="lazy"
-              width={60}
-              height={38}
-              className="h-[38px] w-[60px] border border-edge bg-grey object-contain"
-            />
-          ))}
-        </span>
-      </td>
-      <td className="hidden pr-3 text-sm sm:table-cell">
-        {dateAndTime(row.handedInAt, assignment.timeZone)}
-        {row.late && <strong className="block text-ochre">late</strong>}
-      </td>
-      <td className="pr-3">
-        <span className="flex flex-wrap items-center gap-x-2 text-sm">
-          {row.problems > 0 && (
-            <span className="flex items-center gap-1">
-              <FindingSign level="problem" /> {row.problems} {row.problems === 1 ? 'problem' : 'problems'}
-            </span>
-          )}
-          {row.toCheck > 0 && (
-            <span className="flex items-center gap-1">
-              <FindingSign level="to-check" /> {row.toCheck} to check
-            </span>
-          )}
-          {row.problems + row.toCheck === 0 && (
-            <span className="flex items-center gap-1">
-              <FindingSign level="fine" /> fine
-            </span>
-          )}
-        </span>
-      </td>
-      <td className="pr-3 text-sm">
-        {STATE_WORDS[row.state]}
-        {row.state === 'waiting' && row.openVerdicts > 0 && (
-          <span className="block text-faded">{row.openVerdicts} still to judge</span>
-        )}
-        {row.releasesAt && (
-          <span className="block text-faded">
-            to be released {dateAndTime(row.releasesAt, assignment.timeZone)}
-          </span>
-        )}
-        {row.isAskedAgain && <span className="block text-sm font-bold text-ochre">asks for it again</span>}
-        {row.answers > 0 && (
-          <strong className="block text-ochre">
-            {row.answers} {row.answers === 1 ? 'answer' : 'answers'} to remarks
-          </strong>
-        )}
-      </td>
-      <td className="text-right font-mono">
-        {row.state === 'waiting' ? '–' : formatPoints(row.totalUnits)}
-        <span className="text-faded">/{formatPoints(assignment.mostUnits)}</span>
-      </td>
-    </tr>
   );
 }

@@ -1,3 +1,5 @@
+import { schemaWords } from './schemaWords.ts';
+
 /** Messages of fields, by the code that the contract gives them. */
 const FIELDS: Readonly<Record<string, string>> = {
   'text-too-long': 'At most 20,000 characters.',
@@ -43,8 +45,8 @@ const FIELDS: Readonly<Record<string, string>> = {
 /** Whether the contract gives this code to a fault. */
 export const isFieldCode = (message: string): boolean => Object.hasOwn(FIELDS, message);
 
-/** The sentence of one field's fault; messages of the schema library itself are shown as they are. */
-export const fieldSentence = (message: string): string => FIELDS[message] ?? message;
+/** The sentence of one field's fault. */
+export const fieldSentence = (message: string): string => FIELDS[message] ?? schemaWords(message);
 
 /** Why a file of presets was not taken. */
 export function presetFileSentence(

@@ -92,7 +92,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
     if (!first) return 'The request cannot be read.';
     return isFieldCode(first.message)
       ? fieldSentence(first.message)
-      : `${first.path}: ${first.message.replace(/[.]?$/, '.')}`;
+      : `${first.path}: ${fieldSentence(first.message).replace(/[.]?$/, '.')}`;
   },
   'wrong-credentials': () => 'E-mail address and password do not fit together. Check both and try again.',
   forbidden: ({ role, why }) =>
