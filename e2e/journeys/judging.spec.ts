@@ -377,6 +377,9 @@ for (const news of ['has not come yet', 'is there already'] as const)
     await page.getByLabel('Reason').press('Enter');
     await expect(told).toBeVisible();
     await page.getByLabel('Reason').press('Enter');
+    // Whoever had the focus on Save has it there still, and is told.
+    await page.getByRole('button', { name: 'Save', exact: true }).press('Enter');
+    await expect(page.getByText('Look at theirs first')).toBeVisible();
     await expect(page.getByLabel('Reason')).toHaveValue('A careful fit.');
     expect((await read()).judgement.grade).toMatchObject({ adjustment: 25, reason: 'Neat.' });
     await page.getByRole('button', { name: 'Save in place of theirs' }).click();

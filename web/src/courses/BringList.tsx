@@ -7,6 +7,8 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { TableSource } from '../ui/TableSource.tsx';
 import { lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
+import { ColumnKinds } from './ColumnKinds.tsx';
+import type { ListColumn } from './listColumns.ts';
 import { type ClassList, readList } from './readList.ts';
 
 interface BringListProps {
@@ -17,6 +19,7 @@ interface BringListProps {
 
 /** A class list is brought in: read, shown line by line, and entered only when that is confirmed. */
 export function BringList({ course, onEntered, onClose }: BringListProps): ReactNode {
+  const [bytes, setBytes] = useState<Uint8Array | null>(null);
   const [list, setList] = useState<ClassList | null>(null);
   const [answer, setAnswer] = useState<PeopleAnswer | null>(null);
   const [problem, setProblem] = useState('');
@@ -40,8 +43,10 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
       if (asked.current === lines) setProblem(sentenceOf(error));
     }
   };
-  const read = async (bytes: Uint8Array) => {
-    const found = readList(bytes);
+  /** @param columns what they hold, where it was said; else it is found out */
+  const read = async (table: Uint8Array, columns?: readonly ListColumn[]) => {
+    const found = readList(table, columns);
+    setBytes(table);
     setList(found);
     setAnswer(null);
     asked.current = [];
@@ -57,15 +62,27 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
     <Dialog title="Bring in a class list" onClose={onClose}>
       <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
-          A table with a column for surname and e-mail, and if there are some for given name, role and further
-          ones such as a station code. Choose the file, or paste the table.
+          A table with names and e-mail addresses, and if there are some with roles and further columns such
+          as a station code. Choose the file, or paste the cells.
         </p>
-        <TableSource onRead={(bytes) => void read(bytes)} />
+        <TableSource onRead={(table) => void read(table)} />
         <Problem>{problem}</Problem>
         {list?.notes.includes('not-utf-8') && (
           <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
             The file is not in UTF-8. It was read as Windows-1252: check letters such as ö and ł.
           </p>
+        )}
+        {list?.notes.includes('split') && (
+          <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
+            Whole names were taken apart: surname, then given name. Look whether they are right.
+          </p>
+        )}
+        {list && bytes && list.columns.length > 0 && (
+          <ColumnKinds
+            columns={list.columns}
+            asks={list.refused !== null}
+            onChange={(columns) => void read(bytes, columns)}
+          />
         )}
         {list && list.lines.length > 0 && (
           <section

@@ -1,46 +1,18 @@
 import { MAX_PEOPLE, PersonLine, type Role } from '@nachweis/contract';
 import Papa from 'papaparse';
+import { tableText } from '../ui/tableText.ts';
 import type { ListRefusal } from '../words/classList.ts';
+import { columnsOf, fieldName, type Kind, type ListColumn, looksLikeEmail, partsOf } from './listColumns.ts';
 
 /** A class list as it was read: its lines, each with what is wrong with it. */
 export interface ClassList {
   lines: Array<{ number: number; person: PersonLine | null; shown: string; faults: string[] }>;
-  /** columns that are kept beside the usual ones, such as a station code */
-  columns: string[];
-  /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong */
-  notes: Array<'not-utf-8'>;
+  columns: ListColumn[];
+  /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong; `split`: whole names were taken apart */
+  notes: Array<'not-utf-8' | 'split'>;
   /** why nothing of it can be taken; null where it can */
   refused: ListRefusal | null;
 }
-
-/**
- * Names of columns by what they hold, in small letters without spaces and signs. The first of each is that of OneRoster
- * 1.2, users.csv (from memory of the specification); the others are common practice.
- */
-const COLUMNS: Readonly<Record<'givenName' | 'surname' | 'email' | 'role' | 'sortName', readonly string[]>> =
-  {
-    givenName: ['givenname', 'firstname', 'given', 'forename', 'vorname'],
-    surname: ['familyname', 'surname', 'lastname', 'family', 'nachname', 'name'],
-    email: ['email', 'mail', 'emailaddress', 'username'],
-    role: ['role', 'roles'],
-    sortName: ['sortname'],
-  };
-/** Columns of OneRoster that say nothing here. */
-const IGNORED = new Set([
-  'sourcedid',
-  'status',
-  'datelastmodified',
-  'enableduser',
-  'orgsourcedids',
-  'userids',
-  'middlename',
-  'identifier',
-  'sms',
-  'phone',
-  'agentsourcedids',
-  'grades',
-  'password',
-]);
 
 /** Roles of OneRoster and of this application. */
 const ROLES: Readonly<Record<string, Role>> = {
@@ -54,78 +26,80 @@ const ROLES: Readonly<Record<string, Role>> = {
   tutor: 'marker',
 };
 
-const plain = (name: string) => name.toLowerCase().replace(/[^a-z0-9]/g, '');
-/** A column's name as rules and texts write it in braces. */
-const fieldName = (name: string) =>
-  name
-    .trim()
-    .replace(/[^A-Za-z0-9_-]+/g, '-')
-    .replace(/^[^A-Za-z]+/, '');
-
-export function readList(bytes: Uint8Array): ClassList {
-  const { text, utf8 } = decoded(bytes);
-  const notes: ClassList['notes'] = utf8 ? [] : ['not-utf-8'];
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-  });
-  const names = meta.fields ?? [];
-  const holds = (what: keyof typeof COLUMNS) =>
-    COLUMNS[what].map((one) => names.find((name) => plain(name) === one)).find((name) => name !== undefined);
-  const found = {
-    givenName: holds('givenName'),
-    surname: holds('surname'),
-    email: holds('email'),
-    role: holds('role'),
-    sortName: holds('sortName'),
-  };
-  const known = new Set(Object.values(found));
-  const columns = names.filter(
-    (name) => !known.has(name) && !IGNORED.has(plain(name)) && fieldName(name) !== '',
-  );
-  const nothing = (refused: NonNullable<ClassList['refused']>): ClassList => ({
-    lines: [],
-    columns: [],
+/**
+ * Reads a class list: separated by commas, semicolons or tabs, with or without a line that names the columns.
+ * @param columns what its columns hold, where somebody has said so
+ */
+export function readList(bytes: Uint8Array, columns?: readonly ListColumn[]): ClassList {
+  const { text, sure, isWorkbook } = tableText(bytes);
+  const notes: ClassList['notes'] = sure ? [] : ['not-utf-8'];
+  const table = text.replace(/^\uFEFF/, '');
+  // Empty lines say nothing of what separates the cells, and are counted where a line is named.
+  const { delimiter } = Papa.parse(table, { skipEmptyLines: 'greedy', preview: 20 }).meta;
+  const { data } = Papa.parse<string[]>(table, { delimiter });
+  const all = data
+    .map((cells, i) => ({ cells, number: i + 1 }))
+    .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''));
+  // Who has an e-mail address is a person, not the name of a column.
+  const isNamed = !all[0]?.cells.some(looksLikeEmail);
+  const lines = isNamed ? all.slice(1) : all;
+  const widest = Math.max(0, ...all.map(({ cells }) => cells.length));
+  const titles = Array.from({ length: widest }, (_, i) => (isNamed ? (all[0]?.cells[i] ?? '').trim() : ''));
+  const known = [
+    ...(columns ??
+      columnsOf(
+        titles,
+        lines.map(({ cells }) => cells),
+      )),
+  ];
+  const has = (kind: Kind) => known.some((one) => one.kind === kind);
+  const refused: ListRefusal | null = isWorkbook
+    ? 'workbook'
+    : lines.length === 0
+      ? 'empty'
+      : !has('surname') && !has('wholeName')
+        ? 'no-surname'
+        : !has('email')
+          ? 'no-email'
+          : lines.length > MAX_PEOPLE
+            ? 'too-long'
+            : null;
+  if (refused !== null) return { lines: [], columns: lines.length > 0 ? known : [], notes, refused };
+  if (has('wholeName')) notes.push('split');
+  return {
+    lines: lines.map(({ cells, number }) => ({ number, ...personOf(cells, known) })),
+    columns: known,
     notes,
     refused,
-  });
-  if (data.length === 0) return nothing('empty');
-  if (!found.surname) return nothing('no-surname');
-  if (!found.email) return nothing('no-email');
-  if (data.length > MAX_PEOPLE) return nothing('too-long');
-  const cell = (row: Record<string, string>, name: string | undefined) =>
-    name ? (row[name] ?? '').trim() : '';
-  const lines = data.map((row, i) => {
-    const fields = Object.fromEntries(
-      columns.map((name) => [fieldName(name), cell(row, name)]).filter(([, value]) => value !== ''),
-    );
-    const sortName = cell(row, found.sortName);
-    const role = cell(row, found.role).toLowerCase();
-    const parsed = PersonLine.safeParse({
-      givenName: cell(row, found.givenName),
-      surname: cell(row, found.surname),
-      email: cell(row, found.email),
-      role: ROLES[role] ?? role,
-      ...(sortName && { sortName }),
-      fields,
-    });
-    return {
-      number: i + 2,
-      person: parsed.success ? parsed.data : null,
-      shown: [cell(row, found.givenName), cell(row, found.surname)].join(' ').trim(),
-      faults: parsed.success
-        ? []
-        : parsed.error.issues.map(({ path, message }) => (path[0] === 'role' ? 'role-unknown' : message)),
-    };
-  });
-  return { lines, columns: columns.map(fieldName), notes, refused: null };
+  };
 }
 
-/** As UTF-8, which lists ought to be; else as what spreadsheet programs write without being asked. */
-function decoded(bytes: Uint8Array): { text: string; utf8: boolean } {
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), utf8: true };
-  } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), utf8: false };
-  }
+function personOf(cells: readonly string[], columns: readonly ListColumn[]) {
+  const cellOf = (kind: Kind) => cells[columns.findIndex((one) => one.kind === kind)]?.trim() ?? '';
+  const whole = cellOf('wholeName');
+  const { givenName, surname } = whole
+    ? partsOf(whole)
+    : { givenName: cellOf('givenName'), surname: cellOf('surname') };
+  const fields = Object.fromEntries(
+    columns.flatMap(({ kind, title }, i) => {
+      const value = cells[i]?.trim() ?? '';
+      return kind === 'own' && value !== '' ? [[fieldName(title) || `column-${i + 1}`, value]] : [];
+    }),
+  );
+  const [role, sortName] = [cellOf('role').toLowerCase(), cellOf('sortName')];
+  const parsed = PersonLine.safeParse({
+    givenName,
+    surname,
+    email: cellOf('email'),
+    role: ROLES[role] ?? role,
+    ...(sortName && { sortName }),
+    fields,
+  });
+  return {
+    person: parsed.success ? parsed.data : null,
+    shown: [surname, givenName].filter(Boolean).join(', '),
+    faults: parsed.success
+      ? []
+      : parsed.error.issues.map(({ path, message }) => (path[0] === 'role' ? 'role-unknown' : message)),
+  };
 }

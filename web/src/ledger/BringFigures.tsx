@@ -10,6 +10,8 @@ import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { Problem } from '../ui/Problem.tsx';
 import { TableSource } from '../ui/TableSource.tsx';
+import { type TableText, tableText } from '../ui/tableText.ts';
+import { WORKBOOK } from '../words/tables.ts';
 import { type FigureFault, type Figures, readFigures } from './readFigures.ts';
 
 const REFUSED: Readonly<Record<NonNullable<Figures['refused']>, string>> = {
@@ -37,7 +39,9 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const ids = useIds();
-  const read = (text: string) => {
+  const read = ({ text, isWorkbook }: TableText) => {
+    setFigures(null);
+    if (isWorkbook) return setProblem(WORKBOOK);
     const found = readFigures(text, ledger);
     setFigures(found);
     setProblem(found.refused ? REFUSED[found.refused] : '');
@@ -68,7 +72,7 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
           A table such as “Save as a table” gives: e-mail or name, and a column for each assignment. Empty
           figures change nothing.
         </p>
-        <TableSource onRead={(bytes) => read(new TextDecoder().decode(bytes))} />
+        <TableSource onRead={(bytes) => read(tableText(bytes))} />
         {figures && !figures.refused && (
           <section
             // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too

@@ -157,7 +157,8 @@ function AdjustForm({
   const theirs = lost !== null || now.units !== begunWith.units || now.reason !== begunWith.reason;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    if (!theirs) save(event.currentTarget);
+    if (theirs) setProblem('Look at theirs first: save yours in its place above, or cancel.');
+    else save(event.currentTarget);
   };
   const save = (written: HTMLFormElement) => {
     const data = new FormData(written);
@@ -179,10 +180,16 @@ function AdjustForm({
       className="mt-2 flex flex-wrap items-end gap-2 border border-verdigris p-2"
     >
       {theirs && (
-        <p role="alert" className="w-full text-sm text-ochre">
-          Somebody else adjusted the points meanwhile: {formatPoints(now.units)}
-          {now.reason && `, “${now.reason}”`}. What you wrote is still here.
-        </p>
+        <>
+          <p role="alert" className="w-full text-sm text-ochre">
+            Somebody else adjusted the points meanwhile: {formatPoints(now.units)}
+            {now.reason && `, “${now.reason}”`}. What you wrote is still here.
+          </p>
+          {/* Not where Save was: a hand that is on its way there means Save. */}
+          <Button small onClick={() => form.current && save(form.current)}>
+            Save in place of theirs
+          </Button>
+        </>
       )}
       <label className="flex w-24 flex-col text-sm font-semibold">
         Add points
@@ -208,15 +215,9 @@ function AdjustForm({
       <Button small look="quiet" onClick={onCancel} keyName="Esc">
         Cancel
       </Button>
-      {theirs ? (
-        <Button small look="main" onClick={() => form.current && save(form.current)}>
-          Save in place of theirs
-        </Button>
-      ) : (
-        <Button small look="main" type="submit">
-          Save
-        </Button>
-      )}
+      <Button small look="main" type="submit">
+        Save
+      </Button>
       {problem && (
         <p role="alert" className="w-full text-sm text-madder">
           {problem}

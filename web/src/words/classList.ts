@@ -1,5 +1,6 @@
 import { MAX_PEOPLE, type PeopleAnswer } from '@nachweis/contract';
 import { fieldSentence } from './fields.ts';
+import { WORKBOOK } from './tables.ts';
 
 export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'], string>> = {
   new: 'new',
@@ -11,13 +12,28 @@ export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'],
 };
 
 /** Why nothing of a class list can be taken. */
-export type ListRefusal = 'empty' | 'no-surname' | 'no-email' | 'too-long';
+export type ListRefusal = 'empty' | 'no-surname' | 'no-email' | 'too-long' | 'workbook';
 
 export const REFUSED: Readonly<Record<ListRefusal, string>> = {
   empty: 'There is no line in it beside the names of the columns.',
-  'no-surname': 'It has no column for the surname. Name one “familyName” or “surname”.',
-  'no-email': 'It has no column for the e-mail address. Name one “email”.',
+  'no-surname': 'Which column holds the surname, or the whole name?',
+  'no-email': 'Which column holds the e-mail address?',
   'too-long': `It has more than ${MAX_PEOPLE} lines. Split it.`,
+  workbook: WORKBOOK,
+};
+
+/** What a column can hold. */
+export const KIND_WORDS: Readonly<
+  Record<'surname' | 'givenName' | 'wholeName' | 'email' | 'role' | 'sortName' | 'own' | 'none', string>
+> = {
+  surname: 'surname',
+  givenName: 'given name',
+  wholeName: 'the whole name',
+  email: 'e-mail address',
+  role: 'role',
+  sortName: 'name as it is sorted',
+  own: 'kept as a column of its own',
+  none: 'left out',
 };
 
 export const lineFault = (code: string): string =>

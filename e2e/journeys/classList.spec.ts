@@ -1,0 +1,49 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { expect, signIn, test } from '../fixtures/school.ts';
+
+test('cells pasted without the names of their columns: what is missing is asked for, said by keys, and shown before anybody is entered', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('button', { name: 'Bring in a class list' }).click();
+  const dialog = page.getByRole('dialog');
+  const table = dialog.getByLabel('The table, pasted');
+  await table.fill('Meier\tJana\tjana.meier@school.example\nSchulz\tTom\ttom.schulz@school.example');
+  await expect(dialog.getByRole('alert')).toHaveText('Which column holds the surname, or the whole name?');
+  await expectClean(page, 'the columns of a class list');
+  await table.press('Tab');
+  await page.keyboard.press('Tab');
+  const kind = (n: number) => dialog.getByRole('combobox', { name: new RegExp(`^Column ${n}`) });
+  await expect(kind(1)).toBeFocused();
+  await page.keyboard.type('surname');
+  await expect(dialog.getByRole('row', { name: /^1 Meier/ })).toContainText('new');
+  await expect(kind(1)).toBeFocused();
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('given');
+  await expect(dialog.getByRole('row', { name: /^2 Schulz, Tom/ })).toContainText('new');
+  await dialog.getByRole('button', { name: 'Enter these 2 people' }).click();
+  await expect(page.getByRole('rowheader', { name: 'Meier, Jana' })).toBeVisible();
+});
+
+test('a file of a spreadsheet program is refused with what to do; whole names are taken apart and said so', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('button', { name: 'Bring in a class list' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('The file').setInputFiles({
+    name: 'class.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('504b030414000600', 'hex'),
+  });
+  await expect(dialog.getByRole('alert')).toContainText('Save it as CSV there, or copy the cells');
+  await dialog.getByLabel('The table, pasted').fill('Name\tE-mail\nNoor van der Laan\tnoor@school.example');
+  await expect(dialog.getByRole('row', { name: /^2 van der Laan, Noor/ })).toContainText('new');
+  await expect(dialog.getByText('Whole names were taken apart')).toBeVisible();
+});
