@@ -44,7 +44,14 @@ test('two instructors change one assignment: the second is asked, and nothing wr
   await other.getByLabel('Title', { exact: true }).first().fill('Once more');
   await other.getByRole('button', { name: 'Save', exact: true }).click();
   await other.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(other.getByLabel('Title', { exact: true }).first()).toHaveValue('Mine');
+  const theirTitle = other.getByLabel('Title', { exact: true }).first();
+  await expect(theirTitle).toHaveValue('Mine');
+  // What was written is not gone, and is asked about as before.
+  await other.getByRole('button', { name: 'Bring back what was taken back' }).click();
+  await expect(theirTitle).toHaveValue('Once more');
+  await other.getByRole('button', { name: 'Save', exact: true }).click();
+  await other.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(theirTitle).toHaveValue('Mine');
   // Nobody touched the times: they have seconds still, which their fields do not show.
   expect(await times()).toEqual(before);
   await context.close();
@@ -111,4 +118,43 @@ test('what was written is tried as a student before anybody sees it', async ({ p
   await page.getByRole('button', { name: 'Try it as a student' }).click();
   await page.getByRole('button', { name: 'End the trial' }).press('Enter');
   await expect(page.getByRole('button', { name: 'Try it as a student' })).toBeVisible();
+});
+
+test('what was tried in the builder is taken back to what is saved, by keys, and can be brought back', async ({
+  page,
+  school,
+}) => {
+  await page.clock.install();
+  await signIn(page, school, school.instructor);
+  await page.goto(`/assignments/${school.curve.id}/edit`);
+  const title = page.getByLabel('Title', { exact: true }).first();
+  const back = page.getByRole('button', { name: 'Take back what is not saved' });
+  await expect(title).toHaveValue('Rating curve');
+  await expect(back).toHaveCount(0);
+  await title.fill('Tried');
+  await page.getByRole('button', { name: 'Add a criterion' }).click();
+  await back.press('Enter');
+  await expect(title).toHaveValue('Rating curve');
+  await expect(page.getByRole('heading', { level: 1 })).toBeFocused();
+  await expect(back).toHaveCount(0);
+  const again = page.getByRole('button', { name: 'Bring back what was taken back' });
+  await again.press('Enter');
+  await expect(title).toHaveValue('Tried');
+  // It is kept again, and what comes back after a reload can be taken back as well.
+  await page.reload();
+  await expect(title).toHaveValue('Tried');
+  await expect(page.getByLabel('What is judged')).toHaveCount(1);
+  await back.click();
+  await expect(title).toHaveValue('Rating curve');
+  await expectClean(page, 'a change that was taken back');
+  await page.reload();
+  await expect(title).toHaveValue('Rating curve');
+  // What is saved right after it was typed is not called unsaved at the next visit.
+  await title.fill('Saved at once');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.clock.runFor(1000);
+  await page.reload();
+  await expect(title).toHaveValue('Saved at once');
+  await expect(page.getByText(/not saved is back/)).toHaveCount(0);
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { formName, type NameFacts } from './formName.ts';
 import { manyPeople } from './manyPeople.testing.ts';
 import { parseNameRule } from './nameRule.ts';
+import { ruleNotes } from './ruleNotes.ts';
 import { inAlphabet, toAscii } from './shapeValue.ts';
 
 const FACTS: NameFacts = {
@@ -44,6 +45,18 @@ describe('parseNameRule', () => {
   ])('says of %s what is wrong and where', (rule, code, start, end) => {
     const { faults } = parseNameRule(rule);
     expect(faults).toEqual([{ code, start, end, words: rule.slice(start, end) }]);
+  });
+  it('says which field is meant by one that is nearly written so', () => {
+    const near = (rule: string) => parseNameRule(rule, ['station']).faults.map((fault) => fault.near);
+    expect(near('{surnam}{SURNAME}{Point}{staton}')).toEqual(['surname', 'surname', 'point', 'station']);
+    expect(near('{shoe}{x}{}')).toEqual([undefined, undefined, undefined]);
+  });
+  it('notes what no name can have, and an extension that names have already', () => {
+    const notes = (rule: string) => ruleNotes(parseNameRule(rule).parts);
+    expect(notes('{surname}_{point}')).toEqual([]);
+    expect(notes('{surname}/{point}')).toEqual(['signs-replaced']);
+    expect(notes('{surname}: {point}.PNG')).toEqual(['signs-replaced', 'extension-twice']);
+    expect(notes('png_{surname}.{point}')).toEqual([]);
   });
   it('knows the columns of a class list, and names all faults', () => {
     expect(parseNameRule('{station:lower}', ['station']).faults).toEqual([]);

@@ -27,6 +27,7 @@ import * as remarkPictures from './migrations/0020_remark_pictures.ts';
 import * as markSets from './migrations/0021_mark_sets.ts';
 import * as workFiles from './migrations/0022_work_files.ts';
 import * as errands from './migrations/0023_errands.ts';
+import * as handoversPlaced from './migrations/0024_handovers_placed.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -58,6 +59,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0021_mark_sets': markSets,
   '0022_work_files': workFiles,
   '0023_errands': errands,
+  '0024_handovers_placed': handoversPlaced,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -231,6 +231,8 @@ export interface Tables extends EventTables {
     evidence_id: string;
     made_at: string;
     expires_at: string;
+    /** when its picture was where it goes to; null before */
+    placed_at: string | null;
   };
   /** long work that somebody asked for */
   errands: {

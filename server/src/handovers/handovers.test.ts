@@ -55,6 +55,24 @@ describe('a picture from another device', () => {
     expect((await stateOf(room, id)).state).toBe('arrived');
   });
 
+  it('has come when it is in its place: between its bytes and that nobody is told that it is among the captures', async () => {
+    const room = await classroom(server());
+    const { id, token, expiresAt } = await handedOver(room);
+    const bytes = await picture(1);
+    // The server ended in between.
+    await room.student
+      .put(`/api/captures/${id}?source=camera&surface=photo`)
+      .set('Content-Type', 'image/png')
+      .send(bytes)
+      .expect(200);
+    expect((await stateOf(room, id)).state).toBe('waiting');
+    server().setNow(expiresAt);
+    expect(await stateOf(room, id)).toMatchObject({ state: 'arrived', captureId: id, evidenceId: null });
+    // The telephone, which had no answer, sends it again.
+    await send(token, bytes).expect(200);
+    expect((await stateOf(room, id)).evidenceId).not.toBeNull();
+  });
+
   it('that is no good leaves the way open for another one', async () => {
     const room = await classroom(server());
     const { id, token } = await handedOver(room);

@@ -48,6 +48,7 @@ export async function makeHandover(
       evidence_id: randomUUID(),
       made_at: made.toISOString(),
       expires_at: expiresAt,
+      placed_at: null,
     })
     .onConflict((c) => c.column('id').doNothing())
     .executeTakeFirstOrThrow();
@@ -61,11 +62,14 @@ export async function readHandover({ db, now }: Context, handoverId: string): Pr
     .selectFrom('handovers')
     .leftJoin('captures', 'captures.id', 'handovers.id')
     .leftJoin('evidence', 'evidence.id', 'handovers.evidence_id')
-    .select(['expires_at', 'captures.id as capture_id', 'evidence.id as evidence_id'])
+    .select(['expires_at', 'placed_at', 'captures.id as capture_id', 'evidence.id as evidence_id'])
     .where('handovers.id', '=', handoverId)
     .executeTakeFirst();
   if (!row) throw notFound('handover');
-  const state = row.capture_id ? 'arrived' : row.expires_at <= now().toISOString() ? 'expired' : 'waiting';
+  const isOver = row.expires_at <= now().toISOString();
+  // Between its bytes and its place it has not come yet; where it never got to one it is found among the captures.
+  const hasCome = row.placed_at !== null || (isOver && row.capture_id !== null);
+  const state = hasCome ? 'arrived' : isOver ? 'expired' : 'waiting';
   return { state, captureId: row.capture_id, evidenceId: row.evidence_id };
 }
 
@@ -109,6 +113,12 @@ export async function takeFromPhone(
     receivedAt: at,
   });
   if (await hasRoom(context, handover)) await intoPoint(context, handover, capture.id, at);
+  await context.db
+    .updateTable('handovers')
+    .set({ placed_at: at })
+    .where('id', '=', handover.id)
+    .where('placed_at', 'is', null)
+    .execute();
   return openHandover(context, token);
 }
 

@@ -13,7 +13,7 @@ import { fromForm } from './fromForm.ts';
 import { NameRuleField } from './NameRuleField.tsx';
 import { PointList } from './PointList.tsx';
 import { TermsFields } from './TermsFields.tsx';
-import { forgetForm, useBuilderDraft } from './useBuilderDraft.ts';
+import { useBuilderDraft } from './useBuilderDraft.ts';
 
 interface BuilderFormProps {
   /** of the assignment, or of the one that is being made */
@@ -24,13 +24,21 @@ interface BuilderFormProps {
   restored: boolean;
   course: CourseView;
   /** @throws ApiProblem @returns what was saved; null where somebody decided otherwise */
-  onSave: (definition: AssignmentDefinition) => Promise<AssignmentDefinition | null>;
+  onSave: (definition: AssignmentDefinition, written: Form) => Promise<AssignmentDefinition | null>;
   /** that the brief can refer to */
   files: readonly WorkFile[];
   /** what is waited for, which takes the place of all that is written here: nothing is written meanwhile */
   waitsFor?: string;
+  /** takes back what is not saved, and brings it back; absent where nothing was saved yet */
+  unsaved?: Unsaved;
   /** stands beside the fields */
   aside: ReactNode;
+}
+
+export interface Unsaved {
+  onTakeBack: (written: Form) => void;
+  /** null: nothing was taken back */
+  onBringBack: (() => void) | null;
 }
 
 /** Everything that an assignment asks, as one form. */
@@ -43,6 +51,7 @@ export function BuilderForm({
   onSave,
   files,
   waitsFor = '',
+  unsaved,
   aside,
 }: BuilderFormProps): ReactNode {
   const form = useForm<Form>({ defaultValues: first });
@@ -50,8 +59,10 @@ export function BuilderForm({
   const [said, setSaid] = useState(
     restored ? 'What was written here at the last visit and not saved is back. ' : '',
   );
+  // Until it is saved or typed in, what is back from the last visit is as the form began.
+  const [isBack, setIsBack] = useState(restored);
   const [problem, setProblem] = useState('');
-  const isKept = useBuilderDraft(id, version, form);
+  const draft = useBuilderDraft(id, version, form);
   const save = handleSubmit(async (written) => {
     setProblem('');
     setSaid('');
@@ -64,7 +75,7 @@ export function BuilderForm({
       return;
     }
     try {
-      const saved = await onSave(definition);
+      const saved = await onSave(definition, written);
       if (!saved) return;
       // What is new has ids from now on; where it was typed on meanwhile, that is not saved.
       const typedOn = JSON.stringify(getValues()) !== JSON.stringify(written);
@@ -76,8 +87,9 @@ export function BuilderForm({
       for (const [i, criterion] of (saved.criteria ?? []).entries())
         setValue(`criteria.${i}.id`, criterion.id);
       if (!typedOn) {
-        forgetForm(id);
+        setIsBack(false);
         reset(getValues());
+        draft.onSaved();
       }
       setSaid(typedOn ? '' : 'Saved.');
     } catch (error) {
@@ -112,11 +124,21 @@ export function BuilderForm({
             {waitsFor || said}
             {!waitsFor &&
               formState.isDirty &&
-              (isKept ? 'Not saved yet; kept in this browser.' : 'Not saved yet; in this page only.')}
+              (draft.isTaken ? 'Not saved yet; kept in this browser.' : 'Not saved yet; in this page only.')}
           </p>
           <Button type="submit" look="main" disabled={formState.isSubmitting || waitsFor !== ''}>
             {formState.isSubmitting ? 'Saving …' : 'Save'}
           </Button>
+          {unsaved && !formState.isSubmitting && (formState.isDirty || isBack) && (
+            <Button small look="quiet" onClick={() => unsaved.onTakeBack(getValues())}>
+              Take back what is not saved
+            </Button>
+          )}
+          {unsaved?.onBringBack && !formState.isDirty && (
+            <Button small look="quiet" onClick={unsaved.onBringBack}>
+              Bring back what was taken back
+            </Button>
+          )}
         </div>
         {aside}
       </aside>

@@ -12,11 +12,11 @@ import { WorkFilePanel } from '../workFiles/WorkFilePanel.tsx';
 import { BuilderForm } from './BuilderForm.tsx';
 import { ChangeDialog } from './ChangeDialog.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
-import { toForm } from './form.ts';
+import { type BuilderForm as Form, toForm } from './form.ts';
 import { keepNotBrought, notBrought } from './notBrought.ts';
 import { StagePanel } from './StagePanel.tsx';
 import { sameDefinition } from './sameDefinition.ts';
-import { forgetForm, keptForm } from './useBuilderDraft.ts';
+import { forgetForm, type Kept, keepForm, keptForm } from './useBuilderDraft.ts';
 
 /** An assignment is changed. */
 export default function BuilderScreen(): ReactNode {
@@ -48,6 +48,25 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
   const version = useRef(start.version);
+  /** what was not saved, and was taken back */
+  const [taken, setTaken] = useState<Kept | null>(null);
+  const begin = (form: Form, restored: boolean) => {
+    setStart({ form, version: version.current, restored, times: start.times + 1 });
+    heading.current?.focus();
+  };
+  const takeBack = (written: Form) => {
+    forgetForm(id);
+    setTaken({ version: version.current, form: written });
+    version.current = view.version;
+    begin(toForm(view.definition, timeZone), false);
+  };
+  const bringBack = (kept: Kept) => {
+    keepForm(id, kept);
+    setTaken(null);
+    // What somebody else has saved since is asked about, as it would have been.
+    version.current = kept.version;
+    begin(kept.form, true);
+  };
   /** what was sent last and not answered */
   const unanswered = useRef<AssignmentDefinition | null>(null);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -59,7 +78,10 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     ) : (
       <Loading what="the course" />
     );
-  const save = async (definition: AssignmentDefinition): Promise<AssignmentDefinition | null> => {
+  const save = async (
+    definition: AssignmentDefinition,
+    written: Form,
+  ): Promise<AssignmentDefinition | null> => {
     try {
       return await write(definition);
     } catch (error) {
@@ -76,12 +98,14 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
       const keep = await new Promise<'mine' | 'theirs' | 'neither'>((decide) => setConflict(() => decide));
       setConflict(null);
       if (keep === 'neither') return null;
+      const mineOn = version.current;
       version.current = latest.version;
       onChanged(latest);
       if (keep === 'mine') return write(definition);
+      // Theirs is taken, and mine can be brought back.
+      setTaken({ version: mineOn, form: written });
       forgetForm(id);
-      const form = toForm(latest.definition, timeZone);
-      setStart({ form, version: latest.version, restored: false, times: start.times + 1 });
+      begin(toForm(latest.definition, timeZone), false);
       return null;
     }
   };
@@ -100,6 +124,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     const made = await callApi('changeDefinition', { params, body });
     unanswered.current = null;
     version.current = made.version;
+    setTaken(null);
     // Ids of what is new come from the server.
     const saved = await callApi('readDefinition', { params });
     onChanged(saved);
@@ -125,6 +150,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         course={course.data}
         onSave={save}
         files={files}
+        unsaved={{ onTakeBack: takeBack, onBringBack: taken && (() => bringBack(taken)) }}
         aside={
           <>
             <StagePanel view={view} onChanged={onChanged} />

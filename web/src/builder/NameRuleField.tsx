@@ -1,10 +1,11 @@
 import type { CourseView } from '@nachweis/contract';
-import { NAME_TOKENS, utf8Length } from '@nachweis/core';
+import { NAME_TOKENS, ruleNotes, utf8Length } from '@nachweis/core';
 import { type ReactNode, useDeferredValue, useMemo } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import { useNow } from '../ui/useNow.ts';
-import { lostSentence, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
+import { fieldSentence } from '../words/fields.ts';
+import { lostSentence, RULE_NOTES, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
 import type { BuilderForm } from './form.ts';
 import { type NameExamples, nameExamples } from './nameExamples.ts';
 import { TryName } from './TryName.tsx';
@@ -75,7 +76,8 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
             {ruleFaultSentence(fault)}
           </p>
         ))}
-        {made.examples.length > 0 && (
+        {rule.trim() === '' && <p className="text-madder">{fieldSentence('rule-missing')}</p>}
+        {rule.trim() !== '' && made.examples.length > 0 && (
           <>
             <p className="written text-faded">{ruleWords(made.parts)}</p>
             <ul aria-label="Examples from the class list">
@@ -85,6 +87,11 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
                 </li>
               ))}
             </ul>
+            {ruleNotes(made.parts).map((note) => (
+              <p key={note} className="text-ochre">
+                {RULE_NOTES[note]}
+              </p>
+            ))}
             <ReadBack index={made.index} personOf={personOf} />
           </>
         )}

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { keepNote, readNote } from '../store/notes.ts';
 import type { BuilderForm } from './form.ts';
@@ -16,28 +16,35 @@ const PAUSE_MS = 400;
 /** What an earlier visit left unsaved, also where somebody else has saved another version since; null for nothing. */
 export const keptForm = (id: string): Kept | null => readNote<Kept>(keyOf(id));
 
+/** @returns whether the browser takes it */
+export const keepForm = (id: string, kept: Kept): boolean => keepNote(keyOf(id), kept);
+
 export const forgetForm = (id: string): void => void keepNote(keyOf(id), null);
 
-/**
- * Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing.
- * @returns whether the browser takes it
- */
-export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): boolean {
+interface BuilderDraft {
+  /** whether the browser takes it */
+  isTaken: boolean;
+  /** it is saved: nothing of it is kept, also not what was typed a moment ago */
+  onSaved: () => void;
+}
+
+/** Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing. */
+export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): BuilderDraft {
   const { watch, formState } = form;
   // Read here, so that the library keeps it.
   const { isDirty } = formState;
   const [isTaken, setTaken] = useState(true);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
     const { unsubscribe } = watch((value) => {
-      clearTimeout(timer);
-      timer = setTimeout(() => {
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => {
         // Without room it is in this page only, which says so and warns before it is left.
-        setTaken(keepNote(keyOf(id), { version, form: value }));
+        setTaken(keepForm(id, { version, form: value as BuilderForm }));
       }, PAUSE_MS);
     });
     return () => {
-      clearTimeout(timer);
+      clearTimeout(timer.current);
       unsubscribe();
     };
   }, [id, version, watch]);
@@ -47,5 +54,9 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
     addEventListener('beforeunload', warn);
     return () => removeEventListener('beforeunload', warn);
   }, [isDirty]);
-  return isTaken;
+  const onSaved = () => {
+    clearTimeout(timer.current);
+    forgetForm(id);
+  };
+  return { isTaken, onSaved };
 }

@@ -1,4 +1,4 @@
-import type { FieldShape, LostPart, NameRuleFault, NameRulePart } from '@nachweis/core';
+import type { FieldShape, LostPart, NameRuleFault, NameRulePart, RuleNote } from '@nachweis/core';
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   surname: 'the surname',
@@ -11,11 +11,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** What is wrong with a rule, and what to do. */
-export function ruleFaultSentence({ code, words, start }: NameRuleFault): string {
+export function ruleFaultSentence({ code, words, start, near }: NameRuleFault): string {
   const sentences: Record<NameRuleFault['code'], string> = {
     'not-closed': `“${words}” begins a part that does not end. Put } behind it.`,
     'not-opened': `The } at character ${start + 1} ends a part that does not begin. Put { in front, or remove it.`,
-    'unknown-field': `${words} is not known. A column of the class list has to be in the list of everybody.`,
+    'unknown-field': near
+      ? `${words} is not known. Is {${near}} meant?`
+      : `${words} is not known. A column of the class list has to be in the list of everybody.`,
     'unknown-shape': `${words} cannot be read behind its colon. Known are upper, lower, ascii and a number for most letters; for numbers, zeros such as 00.`,
     'bad-date': `The date in ${words} cannot be read. Use fields such as yyyy-MM-dd or HHmm.`,
   };
@@ -41,6 +43,12 @@ function fieldWords(field: string, { date, width, letters, ascii, most }: FieldS
   ].filter((words) => typeof words === 'string');
   return [FIELD_WORDS[field] ?? `“${field}” of the class list`, ...shaped].join(', ');
 }
+
+/** What a rule can say that its names do not have. */
+export const RULE_NOTES: Readonly<Record<RuleNote, string>> = {
+  'signs-replaced': 'Some signs cannot stand in the name of a file; “-” stands in their place.',
+  'extension-twice': 'What the name ends with by its format is added by itself. Take it out of the rule.',
+};
 
 const REMEDY: Readonly<Record<LostPart['part'], string>> = {
   personId: 'Put {surname}, {given} or a column of the class list into the rule.',
