@@ -42,6 +42,12 @@ test('a hand-in goes out in every form, by keys too', async ({ page, school }) =
     expect((await download).suggestedFilename()).toMatch(ending);
     await summary.click();
   }
+  // What is beside them stays where it is, and one press is enough.
+  const zip = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'All files as a ZIP' }).click();
+  expect((await zip).suggestedFilename()).toMatch(/\.zip$/);
+  await expect(page.getByRole('link', { name: 'Document (.docx)' })).toBeHidden();
+  await summary.click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: 'Document (.docx)' })).toBeHidden();
   await expect(summary).toBeFocused();

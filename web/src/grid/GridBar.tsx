@@ -95,10 +95,10 @@ export function GridBar(props: GridBarProps): ReactNode {
           onChange={({ target }) => onWords(target.value)}
           className={`${CHOICE} w-32`}
         />
-        <Button small look="quiet" keyName="x" onClick={onAside ?? undefined} disabled={!onAside}>
+        <Button small look="quiet" keyName="X" onClick={onAside ?? undefined} disabled={!onAside}>
           {isAside ? 'Take back' : 'Put aside'}
         </Button>
-        <Button small keyName="n" onClick={onNext ?? undefined} disabled={!onNext}>
+        <Button small keyName="N" onClick={onNext ?? undefined} disabled={!onNext}>
           Next open
         </Button>
       </span>

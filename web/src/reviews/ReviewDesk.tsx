@@ -195,13 +195,13 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
         <LookingToo names={others} />
         {item && (
           <Link to={comparePath} className={classes(buttonClasses('quiet', true), 'ml-auto')}>
-            Compare <KeyCap>w</KeyCap>
+            Compare <KeyCap>W</KeyCap>
           </Link>
         )}
         <nav aria-label="Hand-ins" className={classes('flex gap-1', !item && 'ml-auto')}>
           {review.nextWaitingId ? (
             <Link to={`/hand-ins/${review.nextWaitingId}/review`} className={buttonClasses('plain', true)}>
-              Next waiting <KeyCap>n</KeyCap>
+              Next waiting <KeyCap>N</KeyCap>
             </Link>
           ) : (
             <span className="self-center text-sm text-faded">No other one waits.</span>

@@ -78,7 +78,7 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
               to={`/hand-ins/${review.nextWaitingId}/second`}
               className={`${buttonClasses('plain', true)} ml-auto`}
             >
-              Next open one <KeyCap>n</KeyCap>
+              Next open one <KeyCap>N</KeyCap>
             </Link>
           )}
         </>

@@ -47,7 +47,7 @@ export default function SettingsScreen(): ReactNode {
             type="checkbox"
             checked={own.singleKeys}
             onChange={(event) => changeOwnSettings({ singleKeys: event.target.checked })}
-            className="mt-1 size-4 accent-verdigris"
+            className="mt-1 size-4 shrink-0 accent-verdigris"
           />
           <span>
             Single keys are commands
