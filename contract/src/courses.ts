@@ -52,8 +52,8 @@ export const PersonLine = z.object({
   surname: z.string().trim().min(1, 'surname-missing').max(200),
   email: z.email('email-wrong').max(254),
   role: Role,
-  /** as the name is to be sorted; absent: as it was, at first by the custom of the course's language */
-  sortName: z.string().trim().min(1).max(300).optional(),
+  /** as the name is to be sorted; null: by the custom of the course's language; absent: as it was */
+  sortName: z.string().trim().min(1).max(300).nullable().optional(),
   fields: ClassFields.default({}),
 });
 export type PersonLine = z.infer<typeof PersonLine>;
@@ -87,6 +87,8 @@ export const CoursePerson = z.object({
   surname: z.string(),
   /** as it is sorted */
   listed: z.string(),
+  /** null: by the custom of the course's language */
+  sortName: z.string().nullable(),
   email: z.string(),
   role: Role,
   fields: z.record(z.string(), z.string()),

@@ -33,6 +33,18 @@ test('one person is added, gets a link, and is taken out only after a question; 
   await expect(change).toHaveCount(0);
   await expect(row).toContainText('Nováková, Jana');
   await expect(row).toContainText('NE-7');
+  // The list's own name for sorting is given, and taken away again.
+  for (const [sorted, listed] of [
+    ['Aaron, Jana', 'Aaron, Jana'],
+    ['', 'Nováková, Jana'],
+  ] as const) {
+    await page.getByRole('button', { name: /^Change (Nováková|Aaron)/ }).click();
+    const one = page.getByRole('dialog', { name: /^Change/ });
+    await one.getByLabel('Sorted as').fill(sorted);
+    await page.keyboard.press('Enter');
+    await expect(one).toHaveCount(0);
+    await expect(page.getByRole('rowheader', { name: listed })).toBeVisible();
+  }
   // What a colleague changes while one writes stays, where one did not touch it.
   await row.getByRole('button', { name: 'Change' }).click();
   await change.getByLabel('Given name').fill('Jana Maria');

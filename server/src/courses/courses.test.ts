@@ -129,6 +129,10 @@ describe('a class list', () => {
     expect((await enter([changed], { mayChange: false })).lines).toEqual([
       { outcome: 'same', name: 'Tim Okafor1' },
     ]);
+    // Only where it is said so it goes, and the language's custom holds again.
+    expect((await enter([{ ...changed, sortName: null }])).lines).toMatchObject([{ outcome: 'changes' }]);
+    expect(await listed()).toEqual(['Berg, Ada', 'Okafor1, Tim']);
+    expect((await enter([{ ...changed, sortName: null }])).lines).toMatchObject([{ outcome: 'same' }]);
   });
   it('takes nobody’s name and nobody’s own role away', async () => {
     const s = server();

@@ -84,10 +84,14 @@ function outcomeOf(line: PersonLine, there: Known | undefined, by: string): Outc
   const { role, sortName, fields } = there.member;
   const placed =
     role === line.role &&
-    sortName === (line.sortName ?? sortName) &&
+    sortName === wantedSortName(line, sortName) &&
     sameFields(fields, merged(fields, line));
   return (named || there.elsewhere) && placed ? 'same' : 'changes';
 }
+
+/** A list without one changes none. */
+const wantedSortName = ({ sortName }: PersonLine, before: string | null) =>
+  sortName === undefined ? before : sortName;
 
 /** A column that a list does not have stays as it was. */
 const merged = (before: Record<string, string>, { fields }: PersonLine) => ({ ...before, ...fields });
@@ -128,7 +132,7 @@ async function change(trx: DbOrTrx, courseId: string, there: Known, line: Person
     .updateTable('members')
     .set({
       role: line.role,
-      sort_name: line.sortName ?? there.member?.sortName ?? null,
+      sort_name: wantedSortName(line, there.member?.sortName ?? null),
       fields: fieldsColumn.write(merged(there.member?.fields ?? {}, line)),
     })
     .where('course_id', '=', courseId)

@@ -21,6 +21,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
       'password_hash',
       'members.role',
       'members.fields',
+      'members.sort_name',
     ])
     .where('course_id', '=', courseId)
     .execute();
@@ -48,6 +49,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
         givenName: row.given_name,
         surname: row.surname,
         listed: listed(row.id),
+        sortName: row.sort_name,
         email: row.email,
         role: row.role,
         fields: fieldsColumn.read(row.fields),

@@ -9,7 +9,7 @@ export interface MemberEntry {
   personId: string;
   role: Role;
   /** as the name is to be sorted and shown in lists; without it, by the custom of the course's language */
-  sortName?: string | undefined;
+  sortName?: string | null | undefined;
   /** further columns of the list, by name */
   fields?: Fields | undefined;
 }

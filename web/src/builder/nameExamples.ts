@@ -85,6 +85,7 @@ const STAND_IN: CoursePerson = {
   givenName: 'Kim',
   surname: 'Example',
   listed: 'Example, Kim',
+  sortName: null,
   email: '',
   role: 'student',
   fields: {},

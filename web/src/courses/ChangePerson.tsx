@@ -30,6 +30,7 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
         .map((column) => [column, String(new FormData(form).get(`column ${column}`) ?? '').trim()] as const)
         .filter(([column, value]) => value !== (person.fields[column] ?? '')),
     );
+    const sortedAs = String(new FormData(form).get('sorted') ?? '').trim();
     try {
       const { people } = await callApi('readCourse', { params: { courseId: course.id } });
       const now = people.find(({ id }) => id === person.id);
@@ -42,6 +43,7 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
         surname: typed.surname === person.surname ? now.surname : typed.surname,
         role: typed.role === person.role ? now.role : typed.role,
         email: person.email,
+        ...(sortedAs !== (person.sortName ?? '') && { sortName: sortedAs || null }),
         fields,
       };
       const { lines } = await callApi('enterPeople', {
@@ -71,6 +73,16 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
       >
         <div className="grid gap-3 sm:grid-cols-2">
           <NameFields of={person} />
+          <Field label="Sorted as" hint="Empty: by the custom of the course’s language">
+            <input
+              name="sorted"
+              className={control}
+              autoComplete="off"
+              maxLength={300}
+              dir="auto"
+              defaultValue={person.sortName ?? ''}
+            />
+          </Field>
           <RoleField of={person} />
           {columns.map((column) => (
             <Field key={column} label={column}>
