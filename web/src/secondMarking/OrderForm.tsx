@@ -7,6 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
+import { several } from '../words/counted.ts';
 
 interface OrderFormProps {
   marking: SecondMarking;
@@ -24,6 +25,10 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
   const [busy, setBusy] = useState(false);
   const ids = useIds();
   const asked = marking.handIns.filter((one) => one.marker).length;
+  // How many the server leaves out, because who is asked judged them first, only it knows.
+  const atMost = marking.handIns.filter(
+    (one) => !one.marker && (kind === 'all' || chosen.has(one.handInId)),
+  ).length;
   const order = async (event: FormEvent) => {
     event.preventDefault();
     const share = shareOf(kind, Number(percent), [...chosen]);
@@ -87,7 +92,7 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
         </Field>
       )}
       <Button type="submit" look="main" disabled={busy || marking.handIns.length === 0}>
-        Ask
+        {kind === 'random' ? 'Ask' : `Ask for up to ${several(atMost, 'hand-in')}`}
       </Button>
       <p className="w-full text-sm text-faded">
         Whoever is asked sees nothing of the first judgement, of this assignment’s list and of the course’s
