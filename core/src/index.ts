@@ -159,7 +159,7 @@ export {
   parseNameRule,
 } from './naming/nameRule.ts';
 export { checkName, type NameCheck, type NearName } from './naming/repairName.ts';
-export { type RuleNote, ruleNotes } from './naming/ruleNotes.ts';
+export { meantField, type RuleNote, ruleNotes } from './naming/ruleNotes.ts';
 export { toAscii } from './naming/shapeValue.ts';
 export { listName, nameOrder } from './naming/sortName.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';

@@ -34,6 +34,7 @@ test('a colleague marks a second time by keys, seeing nothing of the first; what
   await page.getByRole('button', { name: 'Ask' }).click();
   await expect(page.getByRole('alert')).toContainText('from 1 to 100');
   await page.getByLabel('Percent').fill('50');
+  await expect(page.getByRole('button', { name: 'Ask for up to 1 hand-in' })).toBeVisible();
   await page.getByLabel('Percent').press('Enter');
   await expect(page.getByRole('row', { name: /Ödegård/ })).toContainText(`${school.colleague.name}: asked`);
   await expectClean(page, 'a second marking that is asked for');

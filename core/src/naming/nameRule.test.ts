@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { formName, type NameFacts } from './formName.ts';
 import { manyPeople } from './manyPeople.testing.ts';
 import { parseNameRule } from './nameRule.ts';
-import { ruleNotes } from './ruleNotes.ts';
+import { meantField, ruleNotes } from './ruleNotes.ts';
 import { inAlphabet, toAscii } from './shapeValue.ts';
 
 const FACTS: NameFacts = {
@@ -47,8 +47,14 @@ describe('parseNameRule', () => {
     expect(faults).toEqual([{ code, start, end, words: rule.slice(start, end) }]);
   });
   it('says which field is meant by one that is nearly written so', () => {
-    const near = (rule: string) => parseNameRule(rule, ['station']).faults.map((fault) => fault.near);
-    expect(near('{surnam}{SURNAME}{Point}{staton}')).toEqual(['surname', 'surname', 'point', 'station']);
+    const near = (rule: string) =>
+      parseNameRule(rule, ['station']).faults.map((fault) => meantField(fault, ['station']));
+    expect(near('{surnam}{SURNAME:upper}{Point}{staton}')).toEqual([
+      'surname',
+      'surname',
+      'point',
+      'station',
+    ]);
     expect(near('{shoe}{x}{}')).toEqual([undefined, undefined, undefined]);
   });
   it('notes what no name can have, and an extension that names have already', () => {

@@ -1,5 +1,4 @@
 import { format } from 'date-fns/format';
-import { distance } from 'fastest-levenshtein';
 
 /** Letters that a target allows in names. */
 export const NAME_ALPHABETS = ['any', 'portable', 'web'] as const;
@@ -35,8 +34,6 @@ export interface NameRuleFault {
   end: number;
   /** the words that could not be read */
   words: string;
-  /** the field that an unknown one is most like */
-  near?: string;
 }
 
 export interface ParsedRule {
@@ -59,8 +56,8 @@ const isOneOf = (list: readonly string[], word: string): boolean => list.include
 export function parseNameRule(rule: string, columns: readonly string[] = []): ParsedRule {
   const parts: NameRulePart[] = [];
   const faults: NameRuleFault[] = [];
-  const fault = (code: NameRuleFault['code'], start: number, end: number, near?: string) =>
-    faults.push({ code, start, end, words: rule.slice(start, end), ...(near !== undefined && { near }) });
+  const fault = (code: NameRuleFault['code'], start: number, end: number) =>
+    faults.push({ code, start, end, words: rule.slice(start, end) });
   let at = 0;
   while (at < rule.length) {
     const brace = rule.slice(at).search(/[{}]/);
@@ -84,25 +81,13 @@ export function parseNameRule(rule: string, columns: readonly string[] = []): Pa
       const field = (colon < 0 ? inner : inner.slice(0, colon)).trim();
       const words = colon < 0 ? '' : inner.slice(colon + 1);
       const shape = readShape(field, words);
-      if (!isOneOf(NAME_TOKENS, field) && !columns.includes(field))
-        fault('unknown-field', at, end + 1, nearest(field, [...NAME_TOKENS, ...columns]));
+      if (!isOneOf(NAME_TOKENS, field) && !columns.includes(field)) fault('unknown-field', at, end + 1);
       else if (shape === null) fault(field === 'date' ? 'bad-date' : 'unknown-shape', at, end + 1);
       else parts.push({ kind: 'field', field, shape });
       at = end + 1;
     }
   }
   return { parts, faults };
-}
-
-/** So many letters may be wrong in a field that is meant: more make it another one. */
-const MOST_WRONG = 2;
-
-/** The known field that a word is most like, upper and lower case being one. */
-function nearest(word: string, known: readonly string[]): string | undefined {
-  const wrong = (one: string) => distance(word.toLowerCase(), one.toLowerCase());
-  return known
-    .filter((one) => wrong(one) <= Math.min(MOST_WRONG, one.length - 2))
-    .sort((a, b) => wrong(a) - wrong(b))[0];
 }
 
 /** @returns null where the words cannot be read */

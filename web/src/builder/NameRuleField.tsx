@@ -1,5 +1,5 @@
 import type { CourseView } from '@nachweis/contract';
-import { NAME_TOKENS, ruleNotes, utf8Length } from '@nachweis/core';
+import { meantField, NAME_TOKENS, ruleNotes, utf8Length } from '@nachweis/core';
 import { type ReactNode, useDeferredValue, useMemo } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
@@ -7,7 +7,7 @@ import { useNow } from '../ui/useNow.ts';
 import { fieldSentence } from '../words/fields.ts';
 import { lostSentence, RULE_NOTES, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
 import type { BuilderForm } from './form.ts';
-import { type NameExamples, nameExamples } from './nameExamples.ts';
+import { columnsOfAll, type NameExamples, nameExamples } from './nameExamples.ts';
 import { TryName } from './TryName.tsx';
 
 /** The rule that names pictures, with what it makes of the class as it is. */
@@ -73,7 +73,7 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
       <div role="status" className="flex flex-col gap-1 text-sm">
         {made.faults.map((fault) => (
           <p key={fault.start} className="written text-madder">
-            {ruleFaultSentence(fault)}
+            {ruleFaultSentence(fault, meantField(fault, columnsOfAll(course.people)))}
           </p>
         ))}
         {rule.trim() === '' && <p className="text-madder">{fieldSentence('rule-missing')}</p>}

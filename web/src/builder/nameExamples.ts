@@ -74,7 +74,7 @@ export function nameExamples(
 }
 
 /** Columns of the class list that everybody is in. */
-function columnsOfAll(people: readonly CoursePerson[]): string[] {
+export function columnsOfAll(people: readonly CoursePerson[]): string[] {
   const [first, ...others] = people;
   return Object.keys(first?.fields ?? {}).filter((column) => others.every(({ fields }) => column in fields));
 }

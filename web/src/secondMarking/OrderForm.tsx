@@ -7,7 +7,6 @@ import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
-import { several } from '../words/counted.ts';
 
 interface OrderFormProps {
   marking: SecondMarking;
@@ -26,12 +25,14 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
   const ids = useIds();
   const asked = marking.handIns.filter((one) => one.marker).length;
   // How many the server leaves out, because who is asked judged them first, only it knows.
-  const atMost = marking.handIns.filter(
-    (one) => !one.marker && (kind === 'all' || chosen.has(one.handInId)),
+  const free = marking.handIns.filter(
+    (one) => !one.marker && (kind !== 'chosen' || chosen.has(one.handInId)),
   ).length;
+  const share = shareOf(kind, Number(percent), [...chosen]);
+  const drawn = Math.max(1, Math.round((free * Number(percent)) / 100));
+  const atMost = kind === 'random' ? Math.min(free, drawn) : free;
   const order = async (event: FormEvent) => {
     event.preventDefault();
-    const share = shareOf(kind, Number(percent), [...chosen]);
     if (typeof share === 'string') return setProblem(share);
     setBusy(true);
     setProblem('');
@@ -92,7 +93,9 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
         </Field>
       )}
       <Button type="submit" look="main" disabled={busy || marking.handIns.length === 0}>
-        {kind === 'random' ? 'Ask' : `Ask for up to ${several(atMost, 'hand-in')}`}
+        {typeof share === 'string'
+          ? 'Ask'
+          : `Ask for up to ${atMost} ${atMost === 1 ? 'hand-in' : 'hand-ins'}`}
       </Button>
       <p className="w-full text-sm text-faded">
         Whoever is asked sees nothing of the first judgement, of this assignment’s list and of the course’s

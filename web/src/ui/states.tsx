@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
-import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
-import { Button, buttonClasses } from './Button.tsx';
+import { type ApiProblem, sentenceOf } from '../api/apiProblem.ts';
+import { Button } from './Button.tsx';
 
 /** What a screen shows until its data is there. @param inPage below the heading that the screen has already */
 export function Loading({ what, inPage = false }: { what: string; inPage?: boolean }): ReactNode {
@@ -13,22 +12,16 @@ export function Loading({ what, inPage = false }: { what: string; inPage?: boole
   );
 }
 
-/** Asking once more changes nothing of these. */
+/** Asking once more changes nothing of these. It is loaded with every page, and so is short. */
 const isFinal = (error: unknown): boolean =>
-  error instanceof ApiProblem && (error.code === 'forbidden' || error.code === 'not-found');
+  /^(forbidden|not-found)$/.test(String((error as Partial<ApiProblem>).code));
 
 /** What a screen shows instead of its data when that cannot be had. */
 export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => void }): ReactNode {
   return (
     <div role="alert" className="m-auto max-w-lg p-8 text-center">
       <p className="mb-4">{sentenceOf(error)}</p>
-      {isFinal(error) ? (
-        <Link to="/" className={buttonClasses()}>
-          Go to your assignments
-        </Link>
-      ) : (
-        onRetry && <Button onClick={onRetry}>Try again</Button>
-      )}
+      {onRetry && !isFinal(error) && <Button onClick={onRetry}>Try again</Button>}
     </div>
   );
 }

@@ -10,8 +10,8 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   attempt: 'the number of the attempt',
 };
 
-/** What is wrong with a rule, and what to do. */
-export function ruleFaultSentence({ code, words, start, near }: NameRuleFault): string {
+/** What is wrong with a rule, and what to do. @param near the field that an unknown one is most like */
+export function ruleFaultSentence({ code, words, start }: NameRuleFault, near?: string): string {
   const sentences: Record<NameRuleFault['code'], string> = {
     'not-closed': `“${words}” begins a part that does not end. Put } behind it.`,
     'not-opened': `The } at character ${start + 1} ends a part that does not begin. Put { in front, or remove it.`,
