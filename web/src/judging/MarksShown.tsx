@@ -16,7 +16,7 @@ export function MarksShown({
         onChange={(event) => onShown(event.target.checked)}
         className="size-6 accent-verdigris"
       />
-      Marks <kbd className="font-mono text-xs">v</kbd>
+      Marks <kbd className="font-mono text-xs">V</kbd>
     </label>
   );
 }
