@@ -1,15 +1,21 @@
+import type { Locator, Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, type School, signIn, test } from '../fixtures/school.ts';
+
+/** The dialog in which an instructor brings in a class list. */
+async function openList(page: Page, school: School): Promise<Locator> {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('button', { name: 'Bring in a class list' }).click();
+  return page.getByRole('dialog');
+}
 
 test('cells pasted without the names of their columns: what is missing is asked for, said by keys, and shown before anybody is entered', async ({
   page,
   school,
 }) => {
-  await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
-  await page.getByRole('button', { name: 'Bring in a class list' }).click();
-  const dialog = page.getByRole('dialog');
+  const dialog = await openList(page, school);
   const table = dialog.getByLabel('The table, pasted');
   await table.fill('Meier\tJana\tjana.meier@school.example\nSchulz\tTom\ttom.schulz@school.example');
   await expect(dialog.getByRole('alert')).toHaveText('Which column holds the surname, or the whole name?');
@@ -32,11 +38,7 @@ test('a file of a spreadsheet program is refused with what to do; whole names ar
   page,
   school,
 }) => {
-  await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
-  await page.getByRole('button', { name: 'Bring in a class list' }).click();
-  const dialog = page.getByRole('dialog');
+  const dialog = await openList(page, school);
   await dialog.getByLabel('The file').setInputFiles({
     name: 'class.csv',
     mimeType: 'text/csv',

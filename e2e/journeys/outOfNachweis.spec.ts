@@ -12,7 +12,15 @@ test('a course is copied for another term, with what its times will be before it
   await page.getByRole('button', { name: 'Copy for another term …' }).click();
   const dialog = page.getByRole('dialog');
   await expectClean(page, 'copying a course');
+  const twice = dialog.getByText('You have a course of this name already.');
+  await expect(twice).toBeVisible();
   await dialog.getByLabel('Title of the new course').fill('Field Data Skills, next year');
+  await expect(twice).toHaveCount(0);
+  // A year that is half typed is not sent, and is said in words.
+  await dialog.getByLabel(/opens on/).fill('0002-11-07');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByRole('alert')).toContainText('Look at the year');
+  await dialog.getByLabel(/opens on/).fill('2027-11-07');
   const rows = dialog.getByRole('row');
   const before = await rows.nth(1).textContent();
   await dialog.getByLabel(/opens on/).fill('2030-03-04');

@@ -7,7 +7,7 @@ import { columnsOf, fieldName, type Kind, type ListColumn, looksLikeEmail, parts
 /** A class list as it was read: its lines, each with what is wrong with it. */
 export interface ClassList {
   lines: Array<{ number: number; person: PersonLine | null; shown: string; faults: string[] }>;
-  columns: ListColumn[];
+  columns: readonly ListColumn[];
   /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong; `split`: whole names were taken apart */
   notes: Array<'not-utf-8' | 'split'>;
   /** why nothing of it can be taken; null where it can */
@@ -45,13 +45,8 @@ export function readList(bytes: Uint8Array, columns?: readonly ListColumn[]): Cl
   const lines = isNamed ? all.slice(1) : all;
   const widest = Math.max(0, ...all.map(({ cells }) => cells.length));
   const titles = Array.from({ length: widest }, (_, i) => (isNamed ? (all[0]?.cells[i] ?? '').trim() : ''));
-  const known = [
-    ...(columns ??
-      columnsOf(
-        titles,
-        lines.map(({ cells }) => cells),
-      )),
-  ];
+  const rows = lines.map(({ cells }) => cells);
+  const known = columns ?? columnsOf(titles, rows);
   const has = (kind: Kind) => known.some((one) => one.kind === kind);
   const refused: ListRefusal | null = isWorkbook
     ? 'workbook'

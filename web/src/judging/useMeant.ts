@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 
 /** A pointer that stays so long on the way to a hand-in means it, in milliseconds; one that passes over does not. */
-export const RESTS = 60;
+const RESTS = 60;
 
 /**
  * Says that something is about to be gone to, a moment before it is: a hand is there for a tenth of a second before

@@ -21,6 +21,10 @@ describe('a name rule in words', () => {
     const [fault] = parseNameRule(rule).faults;
     expect(fault && ruleFaultSentence(fault)).toMatch(words);
   });
+  it('asks whether the field that is nearest is meant', () => {
+    const [fault] = parseNameRule('{surnam}').faults;
+    expect(fault && ruleFaultSentence(fault, 'surname')).toBe('{surnam} is not known. Is {surname} meant?');
+  });
   it('names two that would be one', () => {
     const people = ['Ann', 'Kim'].map((givenName) => ({
       id: givenName,
