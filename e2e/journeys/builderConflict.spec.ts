@@ -47,7 +47,7 @@ test('two instructors change one assignment: the second is asked, and nothing wr
   const theirTitle = other.getByLabel('Title', { exact: true }).first();
   await expect(theirTitle).toHaveValue('Mine');
   // What was written is not gone, and is asked about as before.
-  await other.getByRole('button', { name: 'Bring back what was taken back' }).click();
+  await other.getByRole('button', { name: 'Bring back what was not saved' }).click();
   await expect(theirTitle).toHaveValue('Once more');
   await other.getByRole('button', { name: 'Save', exact: true }).click();
   await other.getByRole('button', { name: 'Take theirs' }).click();
@@ -137,7 +137,7 @@ test('what was tried in the builder is taken back to what is saved, by keys, and
   await expect(title).toHaveValue('Rating curve');
   await expect(page.getByRole('heading', { level: 1 })).toBeFocused();
   await expect(back).toHaveCount(0);
-  const again = page.getByRole('button', { name: 'Bring back what was taken back' });
+  const again = page.getByRole('button', { name: 'Bring back what was not saved' });
   await again.press('Enter');
   await expect(title).toHaveValue('Tried');
   // It is kept again, and what comes back after a reload can be taken back as well.

@@ -136,7 +136,7 @@ export function BuilderForm({
           )}
           {unsaved?.onBringBack && !formState.isDirty && (
             <Button small look="quiet" onClick={unsaved.onBringBack}>
-              Bring back what was taken back
+              Bring back what was not saved
             </Button>
           )}
         </div>

@@ -80,7 +80,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
         {list && bytes && list.columns.length > 0 && (
           <ColumnKinds
             columns={list.columns}
-            asks={list.refused !== null}
+            asks={list.refused === 'no-surname' || list.refused === 'no-email'}
             onChange={(columns) => void read(bytes, columns)}
           />
         )}
