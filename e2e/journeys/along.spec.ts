@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { beginNew, keptHere, titlesOf } from '../fixtures/newAssignment.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -25,17 +26,6 @@ async function withMore(page: Page, school: School): Promise<void> {
   await expect(dialog).toBeHidden();
   await expect(files.getByRole('listitem')).toHaveCount(2);
 }
-
-async function beginNew(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course: / }).click();
-  await page.getByRole('link', { name: 'New assignment' }).click();
-  await page.getByLabel('Begin with a file').waitFor();
-}
-
-/** What was written is kept by the browser, a moment after its last letter. */
-const keptHere = (page: Page, text: string) =>
-  expect.poll(() => page.evaluate(() => JSON.stringify({ ...localStorage }))).toContain(text);
 
 /** Something is written and, a moment after its last letter, kept; then the page is loaded again. */
 async function renameAndReload(page: Page): Promise<void> {
@@ -220,16 +210,6 @@ test('what of an earlier assignment cannot be brought along is named, and the re
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
-
-/** Titles of the assignments of the course, without those that it begins with. */
-const titlesOf = async (page: Page, school: School): Promise<string[]> => {
-  const { courses } = await (await page.request.get('/api/session')).json();
-  const { assignments } = await (await page.request.get(`/api/courses/${courses[0].id}`)).json();
-  const before = [school.single.id, school.curve.id, school.closed.id];
-  return assignments.flatMap(({ id, title }: { id: string; title: string }) =>
-    before.includes(id) ? [] : title,
-  );
-};
 
 test('a new assignment whose answer was lost is written on and saved again: it is one, as it was written last', async ({
   page,

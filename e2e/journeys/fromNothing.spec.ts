@@ -148,7 +148,7 @@ test('what is written in the builder outlives a reload; a wrong field is marked 
     .toContain('{surnam}');
   page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
-  await expect(page.getByText('What was written here at the last visit')).toBeVisible();
+  await expect(page.getByText('What was written here and not saved is back')).toBeVisible();
   await expect(page.getByLabel('P1 b, what must be seen')).toHaveValue('second');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('A proof point needs a title.')).toBeVisible();

@@ -25,6 +25,8 @@ interface BuilderFormProps {
   course: CourseView;
   /** @throws ApiProblem @returns what was saved; null where somebody decided otherwise */
   onSave: (definition: AssignmentDefinition, written: Form) => Promise<AssignmentDefinition | null>;
+  /** it is saved; with what was written meanwhile, and is not */
+  onSaved?: (typedOn: Form | null) => void;
   /** that the brief can refer to */
   files: readonly WorkFile[];
   /** what is waited for, which takes the place of all that is written here: nothing is written meanwhile */
@@ -49,6 +51,7 @@ export function BuilderForm({
   restored,
   course,
   onSave,
+  onSaved,
   files,
   waitsFor = '',
   unsaved,
@@ -56,9 +59,7 @@ export function BuilderForm({
 }: BuilderFormProps): ReactNode {
   const form = useForm<Form>({ defaultValues: first });
   const { register, handleSubmit, setError, clearErrors, reset, getValues, setValue, formState } = form;
-  const [said, setSaid] = useState(
-    restored ? 'What was written here at the last visit and not saved is back. ' : '',
-  );
+  const [said, setSaid] = useState(restored ? 'What was written here and not saved is back. ' : '');
   // Until it is saved or typed in, what is back from the last visit is as the form began.
   const [isBack, setIsBack] = useState(restored);
   const [problem, setProblem] = useState('');
@@ -92,6 +93,7 @@ export function BuilderForm({
         draft.onSaved();
       }
       setSaid(typedOn ? '' : 'Saved.');
+      onSaved?.(typedOn ? getValues() : null);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -99,6 +101,7 @@ export function BuilderForm({
   return (
     <form
       onSubmit={(event) => void save(event)}
+      onBlur={draft.keepNow}
       className="grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]"
       noValidate
     >

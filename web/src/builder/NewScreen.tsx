@@ -1,4 +1,9 @@
-import { type AssignmentDefinition, AssignmentFile, type CourseView } from '@nachweis/contract';
+import {
+  type AssignmentDefinition,
+  AssignmentFile,
+  type CourseView,
+  type DefinitionView,
+} from '@nachweis/contract';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -9,17 +14,19 @@ import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
-import { several } from '../words/counted.ts';
 import { fieldSentence } from '../words/fields.ts';
-import { type Along, alongIn, alongWith, bringAlong } from './along.ts';
+import { alongIn, alongWith, bringAlong } from './along.ts';
 import { BuilderForm } from './BuilderForm.tsx';
+import { ComesAlong } from './ComesAlong.tsx';
 import { enterNew, withoutIds } from './enterNew.ts';
 import { type BuilderForm as Form, newForm, toForm } from './form.ts';
 import { newIds } from './newIds.ts';
 import { forNextTime } from './nextTime.ts';
 import { keepNotBrought } from './notBrought.ts';
+import { OtherDrafts } from './OtherDrafts.tsx';
 import { useAlong } from './useAlong.ts';
-import { keptForm } from './useBuilderDraft.ts';
+import { forgetForm, keepForm, keptForm } from './useBuilderDraft.ts';
+import { type OwnDraft, useOwnDraft } from './useOwnDraft.ts';
 
 interface Start {
   form: Form;
@@ -39,14 +46,20 @@ export default function NewScreen(): ReactNode {
     { revalidateOnFocus: false },
   );
   useTitle('New assignment');
-  if (!data)
+  const [own, goOnWith] = useOwnDraft(courseId);
+  if (!data || !own)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the course" />;
-  return <New course={data} />;
+  return <New key={own.draft} course={data} own={own} goOnWith={goOnWith} />;
 }
 
-function New({ course }: { course: CourseView }): ReactNode {
+interface NewProps {
+  course: CourseView;
+  own: OwnDraft;
+  goOnWith: (draft: string) => void;
+}
+
+function New({ course, own: { draft, others }, goOnWith }: NewProps): ReactNode {
   const navigate = useNavigate();
-  const draft = `new-${course.id}`;
   const [start, setStart] = useState<Start>(() => {
     const kept = keptForm(draft);
     const form = kept?.form ?? newForm(new Date(serverNow()), course.timeZone);
@@ -62,16 +75,27 @@ function New({ course }: { course: CourseView }): ReactNode {
   const choice = useRef(0);
   /** what was written here before something else was begun with */
   const [before, setBefore] = useState<Form | null>(null);
-  const begin = (definition: AssignmentDefinition) => {
+  const begin = (form: Form, weeks: number) => {
     setProblem('');
     setBefore(keptForm(draft)?.form ?? null);
+    keepForm(draft, { version: 0, form });
+    setStart({ form, restored: false, times: start.times + 1, weeks });
+  };
+  const beginEmpty = () => {
+    choice.current++;
+    setWaitsFor('');
+    comes.begin(null, null);
+    begin(newForm(new Date(serverNow()), course.timeZone), 0);
+    forgetForm(draft);
+  };
+  const beginWith = (definition: AssignmentDefinition) => {
     const next = forNextTime(withoutIds(definition), serverNow(), course.timeZone);
-    const form = toForm(next.definition, course.timeZone);
-    setStart({ form, restored: false, times: start.times + 1, weeks: next.weeks });
+    begin(toForm(next.definition, course.timeZone), next.weeks);
   };
   const goBack = () => {
     if (!before) return;
     comes.back();
+    keepForm(draft, { version: 0, form: before });
     setStart({ form: before, restored: true, times: start.times + 1, weeks: 0 });
     setBefore(null);
   };
@@ -83,7 +107,7 @@ function New({ course }: { course: CourseView }): ReactNode {
       const along = await alongWith(earlier);
       if (mine !== choice.current) return;
       comes.begin(along, { kind: 'assignment', id: assignmentId });
-      begin(earlier.definition);
+      beginWith(earlier.definition);
     } catch (error) {
       if (mine === choice.current) setProblem(sentenceOf(error));
     } finally {
@@ -96,21 +120,29 @@ function New({ course }: { course: CourseView }): ReactNode {
       choice.current++;
       setWaitsFor('');
       comes.begin(alongIn(parsed.data, file.name), { kind: 'file', name: file.name });
-      return begin(parsed.data.assignment);
+      return beginWith(parsed.data.assignment);
     }
     const [issue] = parsed.error.issues;
     setProblem(
       `This file cannot be read: ${issue?.path.join('.') || 'it'} ${fieldSentence(issue?.message ?? 'is no assignment').replace(/\.$/, '')}. Nothing was taken from it.`,
     );
   };
+  const entered = useRef<DefinitionView | null>(null);
   const save = async (definition: AssignmentDefinition) => {
     const made = await enterNew(course.id, ids.of('assignment'), definition);
     const brought = await comes.wanted();
     if (brought) await bringAlong(brought, made, ids.of, (names) => keepNotBrought(made.id, names));
     comes.end();
     ids.forget();
-    navigate(`/assignments/${made.id}/edit`, { replace: true });
+    entered.current = made;
     return made.definition;
+  };
+  const goOn = (typedOn: Form | null) => {
+    if (!entered.current) return;
+    const { id, version } = entered.current;
+    forgetForm(draft);
+    if (typedOn) keepForm(id, { version, form: typedOn });
+    navigate(`/assignments/${id}/edit`, { replace: true });
   };
   return (
     <main className="mx-auto w-full max-w-6xl flex-1 p-4 sm:p-6">
@@ -126,6 +158,7 @@ function New({ course }: { course: CourseView }): ReactNode {
         restored={start.restored}
         course={course}
         onSave={save}
+        onSaved={goOn}
         // They belong to one that is saved.
         files={[]}
         waitsFor={waitsFor}
@@ -162,6 +195,12 @@ function New({ course }: { course: CourseView }): ReactNode {
                 }}
               />
             </Field>
+            {(start.restored || along) && (
+              <Button small look="quiet" onClick={beginEmpty}>
+                Begin with an empty one
+              </Button>
+            )}
+            <OtherDrafts others={others} goOnWith={goOnWith} />
             {along && <ComesAlong along={along} weeks={start.weeks} />}
             {before && (
               <p className="text-sm">
@@ -186,25 +225,6 @@ function New({ course }: { course: CourseView }): ReactNode {
         }
       />
     </main>
-  );
-}
-
-function ComesAlong({
-  along: { from, files, references },
-  weeks,
-}: {
-  along: Along;
-  weeks: number;
-}): ReactNode {
-  const some = [
-    files.length > 0 && several(files.length, 'file'),
-    references.length > 0 && several(references.length, 'reference picture'),
-  ].filter(Boolean);
-  return (
-    <p role="status" className="written text-sm text-faded">
-      Begun with {from}.{some.length > 0 && ` Once this is saved, ${some.join(' and ')} of it come along.`}
-      {weeks > 0 && ` Its due time has passed, so all its times are ${several(weeks, 'week')} later here.`}
-    </p>
   );
 }
 

@@ -41,12 +41,13 @@ export function useAlong(draft: string, restored: boolean) {
   return {
     along,
     lost,
-    begin(next: Along, origin: Origin) {
+    /** null: it is begun with nothing */
+    begin(next: Along | null, origin: Origin | null) {
       before.current = { along, wanted: wanted.current, origin: readNote<Origin>(keyOf(draft)) };
       wanted.current = Promise.resolve(next);
       setAlong(next);
       setLost(null);
-      if (next.files.length + next.references.length === 0) return forget(draft);
+      if (!next || next.files.length + next.references.length === 0) return forget(draft);
       // Without room a reload takes it; this page has it.
       keepNote(keyOf(draft), origin);
     },

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { keepNote, readNote } from '../store/notes.ts';
 import type { BuilderForm } from './form.ts';
@@ -24,30 +24,35 @@ export const forgetForm = (id: string): void => void keepNote(keyOf(id), null);
 interface BuilderDraft {
   /** whether the browser takes it */
   isTaken: boolean;
+  /** what was typed a moment ago is kept without a pause: one goes elsewhere */
+  keepNow: () => void;
   /** it is saved: nothing of it is kept, also not what was typed a moment ago */
   onSaved: () => void;
 }
 
 /** Keeps what is written in this browser until it is saved, so that a reload or a crash takes nothing. */
 export function useBuilderDraft(id: string, version: number, form: UseFormReturn<BuilderForm>): BuilderDraft {
-  const { watch, formState } = form;
+  const { watch, formState, getValues } = form;
   // Read here, so that the library keeps it.
   const { isDirty } = formState;
   const [isTaken, setTaken] = useState(true);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const keepNow = useCallback(() => {
+    if (timer.current === undefined) return;
+    forgetTimer(timer);
+    // Without room it is in this page only, which says so and warns before it is left.
+    setTaken(keepForm(id, { version, form: getValues() }));
+  }, [id, version, getValues]);
   useEffect(() => {
-    const { unsubscribe } = watch((value) => {
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => {
-        // Without room it is in this page only, which says so and warns before it is left.
-        setTaken(keepForm(id, { version, form: value as BuilderForm }));
-      }, PAUSE_MS);
+    const { unsubscribe } = watch(() => {
+      forgetTimer(timer);
+      timer.current = setTimeout(keepNow, PAUSE_MS);
     });
     return () => {
-      clearTimeout(timer.current);
+      forgetTimer(timer);
       unsubscribe();
     };
-  }, [id, version, watch]);
+  }, [watch, keepNow]);
   useEffect(() => {
     if (!isDirty) return;
     const warn = (event: BeforeUnloadEvent) => event.preventDefault();
@@ -55,8 +60,13 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
     return () => removeEventListener('beforeunload', warn);
   }, [isDirty]);
   const onSaved = () => {
-    clearTimeout(timer.current);
+    forgetTimer(timer);
     forgetForm(id);
   };
-  return { isTaken, onSaved };
+  return { isTaken, keepNow, onSaved };
+}
+
+function forgetTimer(timer: RefObject<ReturnType<typeof setTimeout> | undefined>): void {
+  clearTimeout(timer.current);
+  timer.current = undefined;
 }
