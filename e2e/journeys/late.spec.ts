@@ -1,3 +1,4 @@
+import { submissionWindow } from '@nachweis/core';
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
@@ -78,4 +79,45 @@ test('whether it is in time is said by the server’s clock, though this compute
   await page.goto(`/assignments/${school.single.id}/hand-in`);
   await expect(page.getByRole('button', { name: /^Hand in/ })).toBeVisible();
   await expect(page.getByText(/late/)).toHaveCount(0);
+});
+
+test('a sheet that stands open since before it opens says by itself that it is open, late and closed', async ({
+  page,
+  school,
+}) => {
+  const began = Date.now();
+  const at = (minutes: number) => new Date(began + minutes * 60_000).toISOString();
+  const terms = { opensAt: at(10), dueAt: at(20), lateUntil: at(30) };
+  // The server's clock goes on with the page's.
+  let ahead = 0;
+  await page.route('**/api/**', async (route) => {
+    const now = Date.now() + ahead;
+    // An answer of its own each time, as its time is another.
+    const { 'if-none-match': _, ...asked } = route.request().headers();
+    const response = await route.fetch({ headers: asked });
+    const headers = { ...response.headers(), date: new Date(now).toUTCString() };
+    if (!route.request().url().endsWith(`/assignments/${school.single.id}`))
+      return route.fulfill({ response, headers });
+    const sheet = await response.json();
+    const window = submissionWindow(terms, new Date(now).toISOString());
+    await route.fulfill({
+      response,
+      headers,
+      json: { ...sheet, window, terms: { ...sheet.terms, ...terms } },
+    });
+  });
+  const tenMinutesPass = async () => {
+    ahead += 600_000;
+    await page.clock.fastForward(600_000);
+  };
+  await page.clock.install();
+  await signIn(page, school, school.student);
+  await page.goto(`/assignments/${school.single.id}`);
+  await expect(page.getByText('This assignment is not open yet.')).toBeVisible();
+  await tenMinutesPass();
+  await expect(page.getByRole('button', { name: 'Choose files' })).toBeVisible();
+  await tenMinutesPass();
+  await expect(page.getByText(/^was due .*, taken late until /)).toBeVisible();
+  await tenMinutesPass();
+  await expect(page.getByText('This assignment is closed.')).toBeVisible();
 });

@@ -6,6 +6,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { CardDue } from '../ui/DueTime.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
@@ -28,6 +29,7 @@ const STATE_WORDS: Readonly<Record<StudentCard['state'], string>> = {
 
 export default function AssignmentsScreen(): ReactNode {
   const { data: cards, error, mutate } = useApi('listAssignments', {});
+  useOnceTimesPass(cards ?? [], mutate);
   useTitle('Assignments');
   const now = useNow();
   if (!cards)

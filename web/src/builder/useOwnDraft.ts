@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { heldOf, hold } from '../store/locks.ts';
+import { heldOf, hold } from '../store/holding.ts';
 import { keptForm } from './useBuilderDraft.ts';
 
 /** So many new assignments of one course are kept apart. */

@@ -2,6 +2,7 @@ import type { DraftDocument, ProofSheet } from '@nachweis/contract';
 import { useEffect, useRef } from 'react';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
+import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { isToBeTakenOut } from '../store/pictureDocument.ts';
 import { useShownBytes, useStore, useStoreOpen } from '../store/pictureStore.ts';
 import { type KeptStatement, statementKey } from '../store/statement.ts';
@@ -55,6 +56,7 @@ export function useProofSheet(assignmentId: string) {
   useShownBytes();
   const isOpen = useStoreOpen(me.id);
   const { data: sheet, error, mutate, isValidating } = useApi('proofSheet', { params: { assignmentId } });
+  useOnceTimesPass(sheet ? [sheet.terms] : [], mutate);
   useWhatFollows(sheet !== undefined && waitsForMore(sheet), () => mutate());
   // Handing in forgets the sheet; what was on its way then is thrown away when it comes, and nothing would come after it.
   const lacks = sheet === undefined && !error && !isValidating;

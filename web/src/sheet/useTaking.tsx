@@ -11,7 +11,6 @@ import type { Incoming } from '../waysIn/incoming.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
 import { framingFromSettings, takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare } from '../waysIn/shareState.ts';
-import { takeShared } from '../waysIn/takeShared.ts';
 import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
@@ -169,10 +168,12 @@ export function useTaking(
       else if (source === 'camera') setOpen('camera');
       else if (source === 'plate') setOpen('plate');
       else if (source === 'screen-share' && currentShare())
-        takeShared().then(
-          (again) => void takeIn([again]),
-          (error: Error) => toast.error(error.message),
-        );
+        import('../waysIn/takeShared.ts')
+          .then(({ takeShared }) => takeShared())
+          .then(
+            (again) => void takeIn([again]),
+            (error: Error) => toast.error(error.message),
+          );
       else if (source === 'file' || source === 'document') chooser.current?.click();
       else toast.info('Copy or share it again, then paste or take it here. It goes to the same place.');
     },

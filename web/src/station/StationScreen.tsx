@@ -2,6 +2,7 @@ import type { PresetSettings } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
 import { Mount } from '../pictures/Mount.tsx';
 import { RefusedPictures } from '../sheet/RefusedPictures.tsx';
@@ -34,6 +35,7 @@ export default function StationScreen(): ReactNode {
 /** Pictures always have a place to go: the open assignment, chosen here where there are several. */
 function ChooseAssignment(): ReactNode {
   const { data, error, mutate } = useApi('listAssignments', {});
+  useOnceTimesPass(data ?? [], mutate);
   const { here, elsewhere } = useWaiting();
   const { pictures } = useStore();
   const waiting = here.length + elsewhere;

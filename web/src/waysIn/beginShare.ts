@@ -5,7 +5,6 @@ import { showPageSign } from './pageSign.ts';
 import { takeSettings } from './settings.ts';
 import { startShare } from './share.ts';
 import { changeShare, ShareError } from './shareState.ts';
-import { takeShared } from './takeShared.ts';
 
 /**
  * Starts a share as the settings wish, and takes the first picture of it; not of a display on which this page is seen
@@ -14,6 +13,8 @@ import { takeShared } from './takeShared.ts';
 export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | null): Promise<void> {
   // Where nothing is taken by itself, nothing is looked for.
   const takeAway = onPictures ? showPageSign() : () => {};
+  // It comes while one chooses what is shared.
+  const taking = import('./takeShared.ts').catch(() => null);
   try {
     if (!(await startShare(takeSettings()))) {
       toast.info(
@@ -22,7 +23,11 @@ export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | 
       return;
     }
     if (!onPictures) return;
-    const taken = await takeShared();
+    const taken = await (await taking)?.takeShared();
+    if (!taken)
+      throw new ShareError(
+        'Not taken: a part of this page could not be loaded. Press Take once there is a connection.',
+      );
     if (await isOfThisPage(taken)) changeShare({ pageInSight: true });
     else onPictures([taken]);
   } catch (error) {
