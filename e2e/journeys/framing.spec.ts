@@ -1,5 +1,6 @@
 import { dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
+import { sendingIsOver, writesTo } from '../fixtures/sent.ts';
 
 const WIDTH = 1000;
 const HEIGHT = 500;
@@ -141,4 +142,31 @@ test('the picture is there again after looking at the pins', async ({ page }) =>
       .getByTestId('frame-pixels')
       .evaluate((canvas: HTMLCanvasElement) => canvas.getContext('2d')?.getImageData(9, 9, 1, 1).data[3]);
   await expect.poll(opacity).toBe(255);
+});
+
+test('a picture that was sent while one looked at it, and is taken as it is, is not sent a second time', async ({
+  page,
+  context,
+  school,
+}) => {
+  // The last of the page before; what comes next is counted.
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSheet(page, school.curve);
+  const sent = writesTo(context, '/api/evidence/');
+  await dropFiles(page, [{ name: 'b.png', bytes: await testPicture(300, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await expect.poll(() => sent.length).toBe(1);
+  await expect.poll(() => sendingIsOver(page)).toBe(true);
+  await page.keyboard.press('Enter');
+  // Its proof point asks for pins.
+  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  // What waits is sent oldest first: once the next one is there, nothing of the first waits.
+  await dropFiles(page, [{ name: 'c.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(2);
+  expect(sent.filter((address) => address === sent[0])).toHaveLength(1);
 });

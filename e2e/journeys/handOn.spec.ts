@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { inflateSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { drag, openBench, tool } from '../fixtures/bench.ts';
 import { pixelsOf } from '../fixtures/pictures.ts';
@@ -106,4 +107,39 @@ test('as a PDF it has its own pixels, and name, course and time in the margin as
   await page.evaluate(() => dispatchEvent(new Event('afterprint')));
   await expect(printed).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Bench', exact: true })).toBeVisible();
+});
+
+test('as an SVG it is the same picture with its marks as vectors; what is hidden is not in it, and its marks come in again', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  await tool(page, 'Solid');
+  await drag(page, [0.5, 0.1], [0.9, 0.4]);
+  await page.keyboard.press('Escape');
+  await marked(page);
+  const picture = await pixelsOf(await saved(page, 'Save the picture'));
+  const svg = await saved(page, 'Save as SVG');
+  // Drawn by another program: librsvg, through sharp.
+  const drawn = await pixelsOf(await sharp(svg).png().toBuffer());
+  const apart = drawn.reduce((sum, value, i) => sum + Math.abs(value - (picture[i] as number)), 0);
+  expect(apart / drawn.length).toBeLessThan(0.5);
+
+  const [, ground = ''] = /href="data:image\/png;base64,([^"]*)"/.exec(svg.toString()) ?? [];
+  const hidden = { left: 310, top: 50, width: 220, height: 100 };
+  const inside = await pixelsOf(Buffer.from(ground, 'base64'), hidden);
+  expect(inside.every((value, i) => value === inside[i % 3])).toBe(true);
+  // The arrow is over it, and not in it.
+  expect(svg.toString()).toMatch(/<path /);
+  expect((await pixelsOf(Buffer.from(ground, 'base64'))).equals(picture)).toBe(false);
+
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await page.getByRole('toolbar', { name: 'Tools' }).waitFor();
+  const marks = page.getByRole('region', { name: 'Marks', exact: true }).getByRole('listitem');
+  await expect(marks).toHaveCount(2);
+  await page.getByText('Marks as a file').click();
+  await page
+    .getByLabel('A file of marks')
+    .setInputFiles({ name: 'brought.svg', mimeType: 'image/svg+xml', buffer: svg });
+  await expect(marks).toHaveCount(3);
 });

@@ -185,6 +185,10 @@ test('a class is released at a set time: the students see nothing before', async
   await expectClean(page, 'releasing at a set time');
   await dialog.getByRole('button', { name: 'Release 1' }).click();
   await expect(page.getByText(/^to be released .*2099, 09:00/)).toBeVisible();
+  // Asked again, it says that a time is set.
+  await page.getByRole('button', { name: 'Release 1 …' }).click();
+  await expect(dialog.getByText(/^Set to be released already; .* takes the place of that: /)).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.goto(`/hand-ins/${handInId}/review`);
   await expect(page.getByText(/^To be released .*2099, 09:00/)).toBeVisible();
   await signIn(page, school, school.student);

@@ -73,6 +73,22 @@ describe('marks as SVG', () => {
     expect(ink).toBeGreaterThan(0.1);
     expect(await apart(drawn, onCanvas)).toBeLessThan(ink * 0.1);
   });
+  it('over its picture, an arrow and a highlighter that multiplies are drawn by librsvg as on the canvas', async () => {
+    const ground = createCanvas(picture.width, picture.height);
+    const below = ground.getContext('2d');
+    for (let x = 0; x < picture.width; x += 50) {
+      below.fillStyle = `hsl(${x}, 60%, 60%)`;
+      below.fillRect(x, 0, 50, picture.height);
+    }
+    const before = ground.toBuffer('image/png');
+    const both = [MARKS.highlight, MARKS.arrow] as Mark[];
+    const svg = marksAsSvg(both, picture, fonts, measure, '{}', ground.toDataURL('image/png'));
+    drawMarks(below as unknown as MarkCanvas, both, picture, fonts, measure, () => null);
+    const drawn = await sharp(Buffer.from(svg)).png().toBuffer();
+    const ink = await apart(ground.toBuffer('image/png'), before);
+    expect(ink).toBeGreaterThan(1);
+    expect(await apart(drawn, ground.toBuffer('image/png'))).toBeLessThan(ink * 0.1);
+  });
   it('has text as text, and nothing of it breaks out', async () => {
     const text: Mark = { kind: 'text', ...base, x: 40, y: 40, text: '<script>alert("x")</script> & ]]>' };
     const svg = marksAsSvg([text], picture, fonts, measure, JSON.stringify({ marks: [text] }));

@@ -6,8 +6,9 @@ import { SvgCanvas } from './svgCanvas.ts';
 export const MARKS_ID = 'nachweis-marks';
 
 /**
- * Marks as an SVG of their picture's size, without the picture: an overlay that other programs draw and change. The marks
- * themselves lie in its metadata as `data` says.
+ * Marks as an SVG of their picture's size that other programs draw and change. The marks themselves lie in its metadata as
+ * `data` says.
+ * @param ground address that holds the pixels of the picture beneath them; without one it is an overlay
  */
 export function marksAsSvg(
   marks: readonly Mark[],
@@ -15,10 +16,12 @@ export function marksAsSvg(
   fonts: MarkFonts,
   measure: MarkSetting['measure'],
   data: string,
+  ground?: string,
 ): string {
-  const canvas = new SvgCanvas();
-  drawMarks(canvas, marks, picture, fonts, measure, (pixels) => pixels);
   const { width, height } = picture;
+  const canvas = new SvgCanvas();
+  if (ground) canvas.drawImage(ground, 0, 0, width, height);
+  drawMarks(canvas, marks, picture, fonts, measure, (pixels) => pixels);
   // Within a character section nothing but its end has to be watched for.
   const kept = data.replaceAll(']]>', ']]]]><![CDATA[>');
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">

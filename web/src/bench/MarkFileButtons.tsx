@@ -1,12 +1,13 @@
 import { ClipboardPaste } from 'lucide-react';
 import { type ReactNode, useRef } from 'react';
+import { marksAsJson } from '../pictures/marksAsJson.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import type { Bench } from './bench.ts';
 import { copiedMarks } from './copiedMarks.ts';
-import { type MarkFileFault, marksAsJson, marksToSvg, readMarkFile } from './markFiles.ts';
+import { type MarkFileFault, marksToSvg, readMarkFile } from './markFiles.ts';
 import { onPicture } from './useBench.ts';
 
 const faultWords = (fault: MarkFileFault): string =>

@@ -1,4 +1,5 @@
 import { MAX_INSET_LETTERS } from '@nachweis/contract';
+import { dataAddressOf } from '../pictures/dataAddress.ts';
 
 /** Longest side of a picture in a picture; what is larger is scaled down, for it is shown as a part. */
 const LONGEST = 1400;
@@ -29,7 +30,7 @@ export async function insetOf(bitmap: ImageBitmap): Promise<InsetPixels> {
       ['image/png', undefined],
       ['image/webp', 0.92],
     ] as const) {
-      const pixels = await addressOf(
+      const pixels = await dataAddressOf(
         await context.canvas.convertToBlob({ type, ...(quality && { quality }) }),
       );
       if (pixels.length <= MAX_INSET_LETTERS) return { pixels, width, height };
@@ -37,11 +38,3 @@ export async function insetOf(bitmap: ImageBitmap): Promise<InsetPixels> {
     if (Math.max(width, height) < LEAST) throw new Error('The picture cannot be made small enough.');
   }
 }
-
-const addressOf = (blob: Blob): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result));
-    reader.onerror = () => reject(reader.error);
-    reader.readAsDataURL(blob);
-  });

@@ -1,18 +1,8 @@
 import { MarkFile } from '@nachweis/contract';
-import { MARKS_ID, type Mark, type MarkSetting, marksAsSvg, type Size } from '@nachweis/core';
+import { MARKS_ID, type Mark, type MarkSetting, marksAsSvg } from '@nachweis/core';
 import { measureText, PAGE_FONTS } from '../pictures/markFonts.ts';
+import { marksAsJson } from '../pictures/marksAsJson.ts';
 import { type DrawnMark, isDrawn } from './bench.ts';
-
-/** Marks as a JSON file. @param marks in pixels of the picture that is seen */
-export function marksAsJson(marks: readonly Mark[], { width, height }: Size): string {
-  const file: MarkFile = {
-    type: 'nachweis-marks',
-    version: 1,
-    picture: { width, height },
-    marks: [...marks],
-  };
-  return JSON.stringify(file, null, 2);
-}
 
 /** Marks as an SVG, which carries them as JSON too. */
 export const marksToSvg = (marks: readonly Mark[], picture: MarkSetting['picture']): string =>

@@ -1,5 +1,6 @@
 import type { AssignmentDefinition, AssignmentFile, DefinitionView } from '@nachweis/contract';
 import { callApi } from '../api/callApi.ts';
+import { dataAddressOf } from '../pictures/dataAddress.ts';
 
 /** What hangs on an assignment beside what is written in it: files to work with, and pictures of how it should look. */
 export interface Along {
@@ -147,16 +148,8 @@ async function blobAt(href: string): Promise<Blob> {
   return answer.blob();
 }
 
-/** The letters of RFC 4648, section 4. */
-async function base64Of(blob: Blob): Promise<string> {
-  const reader = new FileReader();
-  return new Promise((resolve, reject) => {
-    // Of a file without content the browser writes no comma.
-    reader.onload = () => resolve(String(reader.result).split(',')[1] ?? '');
-    reader.onerror = () => reject(reader.error);
-    reader.readAsDataURL(blob);
-  });
-}
+/** The letters of RFC 4648, section 4; of a file without content the browser writes no comma. */
+const base64Of = async (blob: Blob): Promise<string> => (await dataAddressOf(blob)).split(',')[1] ?? '';
 
 const blobOf = (base64: string): Blob =>
   new Blob([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))]);

@@ -46,6 +46,13 @@ export function HandOn({ picture, assignment, point, onBegin }: HandOnProps): Re
       },
     ],
     [
+      'Save as SVG',
+      async () => {
+        const { pictureAsSvg } = await import('./pictureAsSvg.ts');
+        saveAs(await pictureAsSvg(picture), `${name}.svg`);
+      },
+    ],
+    [
       'Print it',
       async () => {
         const [{ printPicture }, png] = await Promise.all([onPage(), made()]);

@@ -3,6 +3,7 @@ import { carryTrims, type Framing, isPinOf } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { warmUpFinder } from '../finding/finder.ts';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
+import { sentAs } from '../store/pictureDocument.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
@@ -96,7 +97,9 @@ export default function PrepareDialog({
   }, [held]);
   const takeFrame = (framing: Framing) => {
     const trims = carryTrims(picture.trims, picture.framing, framing, picture);
-    void happen(picture, { kind: 'prepared', changes: { framing, trims } });
+    // Taken as it is there is nothing new to send; one that the server did not take is tried again.
+    if (picture.problem || sentAs({ ...picture, framing, trims }) !== sentAs(picture))
+      void happen(picture, { kind: 'prepared', changes: { framing, trims } });
     const pinned = point.mustShows.every((m) => picture.marks.some(isPinOf(m.letter)));
     if (point.requirements.needsPins && !pinned) setStep('pin');
     else onClose();

@@ -8,6 +8,7 @@ import { usePreload } from '../judging/usePreloaded.ts';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign } from '../ui/signs.tsx';
 import { dateAndTime } from '../ui/when.ts';
+import { several } from '../words/counted.ts';
 
 const STATE_WORDS: Readonly<Record<ReviewRow['state'], string>> = {
   waiting: 'waiting',
@@ -71,6 +72,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
       </td>
       <td className="pr-3">
         <span className="flex flex-wrap gap-1">
+          <span className="sr-only">{several(row.itemIds.length, 'picture')}</span>
           {row.itemIds.map((id) => (
             <img
               key={id}

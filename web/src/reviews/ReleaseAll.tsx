@@ -130,6 +130,9 @@ function whatReleasingDoes({ rows, without }: ReviewList): string[] {
   if (waiting.length > 0) lines.push(`Not released, since verdicts are missing: ${named(waiting)}.`);
   const problems = marked.filter((row) => row.problems > 0);
   if (problems.length > 0) lines.push(`Released although a picture has a problem: ${named(problems)}.`);
+  const set = marked.filter((row) => row.releasesAt !== null);
+  if (set.length > 0)
+    lines.push(`Set to be released already; what is chosen here takes the place of that: ${named(set)}.`);
   const newest = new Map<string, number>();
   for (const { student, attempt } of rows)
     newest.set(student.id, Math.max(attempt, newest.get(student.id) ?? 0));

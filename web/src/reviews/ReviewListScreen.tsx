@@ -1,3 +1,4 @@
+import { submissionWindow } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
@@ -31,16 +32,7 @@ export default function ReviewListScreen(): ReactNode {
   const isShared = rows.some((row) => row.marker !== null);
   const shown = onlyMine && isShared ? rows.filter((row) => row.marker?.id === me.id) : rows;
   const waiting = shown.filter((row) => row.state === 'waiting');
-  const { dueAt, lateUntil } = assignment;
-  const nowIso = new Date(now).toISOString();
-  const state =
-    nowIso < assignment.opensAt
-      ? 'not-open'
-      : nowIso <= dueAt
-        ? 'open'
-        : lateUntil && nowIso <= lateUntil
-          ? 'late'
-          : 'closed';
+  const state = submissionWindow(assignment, new Date(now).toISOString());
   return (
     <main className="mx-auto w-full max-w-6xl p-4 sm:px-6">
       <div className="flex flex-wrap items-start gap-x-8 gap-y-2">
