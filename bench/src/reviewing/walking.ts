@@ -31,14 +31,15 @@ async function walk(width: number, height: number): Promise<void> {
     await page.getByRole('link', { name: 'Review the next one' }).click();
     const painted = page.locator('img[data-painted]');
     await painted.first().waitFor();
+    const first = page.url();
     const times: number[] = [];
     for (let i = 0; i < ROUNDS * (STUDENTS - 1) * 2; i++) {
       await page.waitForTimeout(LOOKED);
       const forth = Math.floor(i / (STUDENTS - 1)) % 2 === 0;
       times.push(await goOn(page, forth ? 'PageDown' : 'PageUp'));
     }
-    const hand = await jumps(page, byHand);
-    const { jump, bare, painted: shown } = await jumps(page, byScript);
+    const hand = await jumps(page, first, byHand);
+    const { jump, bare, painted: shown } = await jumps(page, first, byScript);
     const swaps = await bareSwaps(page, times.length);
     const middle = (list: readonly number[]) => percentile(list, 0.5).toFixed(0);
     const ratio = (of: { jump: readonly number[]; bare: readonly number[] }) =>
@@ -88,6 +89,9 @@ async function goOn(page: Page, key: string): Promise<number> {
 /** So long a hand rests on what it is about to press, and so long it presses, in milliseconds (common practice, no source). */
 const [HAND_RESTS, HAND_PRESSES] = [120, 80];
 
+/** So many steps one has walked before a jump, to one of so many at the end of the strip that are far from there. */
+const [WALKED, FAR] = [2, 6];
+
 type Click = (page: Page, target: Locator) => Promise<void>;
 
 /** As a hand clicks: it comes, rests, presses and lets go. */
@@ -106,18 +110,24 @@ const byScript: Click = (_, target) => target.evaluate((link: HTMLAnchorElement)
 /** To a hand-in far from here, of which nothing was fetched; and the same picture fetched and decoded by itself. */
 async function jumps(
   page: Page,
+  first: string,
   click: Click,
 ): Promise<{ jump: number[]; bare: number[]; painted: number[] }> {
   const [jump, bare, painted]: [number[], number[], number[]] = [[], [], []];
   for (let i = 0; i < 8; i++) {
-    // A page without memory: what lies in its cache would be no jump.
-    await page.reload();
+    // A page without memory: what lies in its cache would be no jump. It has walked on, as whoever judges has.
+    await page.goto(first);
     await page.locator('img[data-painted]').first().waitFor();
+    for (let step = 0; step < WALKED; step++) {
+      await page.waitForTimeout(LOOKED);
+      await goOn(page, step % 2 === 0 ? 'PageDown' : 'PageUp');
+    }
     await page.waitForTimeout(LOOKED);
     const links = page.getByRole('navigation', { name: /of the class$/ }).getByRole('link');
     const there = await links.count();
-    const target = links.nth((i * 5 + 4) % there);
+    const target = links.nth(there - 1 - (i % FAR));
     await target.evaluate((link: HTMLAnchorElement) => {
+      const had = performance.getEntriesByType('resource').map(({ name }) => name);
       const clicked = new Promise<number>((done) =>
         link.addEventListener('click', () => done(performance.now()), { once: true, capture: true }),
       );
@@ -131,12 +141,19 @@ async function jumps(
           if (large) done({ at: large.renderTime, src: large.element.src });
         }).observe({ type: 'element', buffered: false }),
       );
-      Object.assign(globalThis, { going: Promise.all([clicked, painted]) });
+      Object.assign(globalThis, { had, going: Promise.all([clicked, painted]) });
     });
     await click(page, target);
     const [clicked, { at, src }] = await page.evaluate(
       () => (globalThis as unknown as { going: Promise<[number, { at: number; src: string }]> }).going,
     );
+    if (
+      await page.evaluate(
+        (address) => (globalThis as unknown as { had: string[] }).had.includes(address),
+        src,
+      )
+    )
+      throw new Error('It was fetched before it was jumped to.');
     jump.push(at - clicked);
     // What is fetched ahead once the picture is there is none of it.
     await page.waitForTimeout(LOOKED);

@@ -1,13 +1,14 @@
 import type { ReactNode } from 'react';
 import useSWR from 'swr';
 import { dateAndTime } from '../ui/when.ts';
+import { whenIdle } from '../ui/whenIdle.ts';
 import { doneSentence } from '../words/done.ts';
-import { readRecord } from './readRecord.ts';
+import { type ReadRecord, readRecord } from './readRecord.ts';
 import { SOURCE_WORDS } from './sourceWords.ts';
 
 /** What the signed record of a capture says, in one line, for those who judge it; times are the course's. */
 export function RecordLine({ jws, timeZone }: { jws: string; timeZone: string }): ReactNode {
-  const { data } = useSWR(jws ? `record ${jws}` : null, () => readRecord(jws), {
+  const { data } = useSWR(jws ? `record ${jws}` : null, () => readLater(jws), {
     revalidateOnFocus: false,
     shouldRetryOnError: false,
   });
@@ -26,4 +27,10 @@ export function RecordLine({ jws, timeZone }: { jws: string; timeZone: string })
       {genuine && ' · record signed'}
     </span>
   );
+}
+
+/** The picture comes first: asking for the keys would hold up the frame that it is drawn in. */
+async function readLater(jws: string): Promise<ReadRecord | null> {
+  await new Promise<void>((resolve) => void whenIdle(resolve));
+  return readRecord(jws);
 }

@@ -2,6 +2,8 @@ import { useEffect, useSyncExternalStore } from 'react';
 
 /** A longer one says no more in a tab. */
 const LONGEST = 120;
+/** The browser takes two milliseconds for it, which a picture that is gone to would wait for. */
+const AFTER_MS = 100;
 
 let heard = '';
 const listeners = new Set<() => void>();
@@ -10,9 +12,12 @@ const listeners = new Set<() => void>();
 export function useTitle(title: string): void {
   useEffect(() => {
     const short = title.slice(0, LONGEST);
-    document.title = short ? `${short} – Nachweis` : 'Nachweis';
-    heard = short;
-    for (const listener of listeners) listener();
+    const timer = setTimeout(() => {
+      document.title = short ? `${short} – Nachweis` : 'Nachweis';
+      heard = short;
+      for (const listener of listeners) listener();
+    }, AFTER_MS);
+    return () => clearTimeout(timer);
   }, [title]);
 }
 

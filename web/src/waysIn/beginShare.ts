@@ -24,10 +24,7 @@ export async function beginShare(onPictures: ((incoming: Incoming[]) => void) | 
     }
     if (!onPictures) return;
     const taken = await (await taking)?.takeShared();
-    if (!taken)
-      throw new ShareError(
-        'Not taken: a part of this page could not be loaded. Press Take once there is a connection.',
-      );
+    if (!taken) throw new ShareError('Not taken. Press Take once there is a connection.');
     if (await isOfThisPage(taken)) changeShare({ pageInSight: true });
     else onPictures([taken]);
   } catch (error) {
