@@ -177,5 +177,13 @@ test('a name is tried by the rule before the assignment is saved: what it says, 
   // Enter does not save what is not changed.
   await field.press('Enter');
   await expect(page.getByText('Saved.')).toBeHidden();
+  // What a rule says that no name has, or has twice; and the field that was meant.
+  const rule = page.getByLabel('How pictures are named');
+  await rule.fill('{surname}: {point}.png');
+  await expect(page.getByText('“-” stands in their place.')).toBeVisible();
+  await expect(page.getByText('What the name ends with by its format is added by itself.')).toBeVisible();
   await expectClean(page, 'trying a name');
+  await rule.fill('{surnam}_{point}');
+  await expect(page.getByText('{surnam} is not known. Is {surname} meant?')).toBeVisible();
+  await expect(page.getByText('“-” stands in their place.')).toBeHidden();
 });

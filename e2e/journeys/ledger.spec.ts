@@ -149,6 +149,12 @@ test('points come in as a table: what would change is seen, what is wrong is nam
   await page.getByRole('button', { name: 'Bring in points' }).press('Enter');
   const dialog = page.getByRole('dialog', { name: 'Bring in points' });
   const paste = dialog.getByLabel('The table, pasted');
+  await dialog.getByLabel('The file').setInputFiles({
+    name: 'points.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('504b030414000600', 'hex'),
+  });
+  await expect(dialog.getByRole('alert')).toContainText('Save it as CSV there, or copy the cells');
   await paste.fill(`Name,Seat\nnobody,3`);
   await expect(dialog.getByRole('alert')).toContainText('No column is called like an assignment');
   await paste.fill(`E-mail;One picture\n${school.student.email};0,5\nwho@school.example;1`);

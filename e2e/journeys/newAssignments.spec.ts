@@ -40,7 +40,7 @@ async function twoTabs(page: Page, school: School): Promise<Page> {
   const other = await anotherTab(page);
   await expect(title(other)).toHaveValue('');
   await expect(other.getByRole('list', { name: 'Others that are not saved' })).toHaveText(
-    '“Curve of Monday” is not saved either; it is open in another tab.',
+    '“Curve of Monday” is not saved; it is open in another tab.',
   );
   await writeNew(other, 'Curve of Tuesday');
   return other;

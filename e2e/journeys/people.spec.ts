@@ -86,3 +86,26 @@ test('one person is added, gets a link, and is taken out only after a question; 
   const answer = await page.request.get('/api/session');
   expect(answer.ok()).toBe(true);
 });
+
+test('somebody whom a colleague removes while one writes is not brought back by it', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Course:/ }).click();
+  await page.getByRole('button', { name: /^Change Ödegård/ }).click();
+  const change = page.getByRole('dialog', { name: /^Change Ödegård/ });
+  await change.getByLabel('Given name').fill('Elin Maria');
+  const address = `/api/courses/${page.url().split('/').at(-1)}`;
+  const { people } = await (await page.request.get(address)).json();
+  const { id } = people.find(({ email }: { email: string }) => email === school.student.email);
+  const headers = { Origin: school.address };
+  expect((await page.request.delete(`${address}/people/${id}`, { headers })).ok()).toBe(true);
+  await page.keyboard.press('Enter');
+  await expect(change.getByRole('alert')).toHaveText(
+    'They are not in the course any more. Nothing was changed.',
+  );
+  const after = await (await page.request.get(address)).json();
+  expect(after.people.map((one: { id: string }) => one.id)).not.toContain(id);
+});

@@ -11,6 +11,8 @@ export default function Notices(): ReactNode {
       <PageHeard />
       <sonner.Toaster
         position="top-center"
+        // Asked of the page each time, it would make it lay itself out.
+        dir="ltr"
         style={{ fontFamily: 'inherit' }}
         offset={{ top: 56, bottom: 5, left: 16 }}
         mobileOffset={{ top: 56, bottom: 130 }}

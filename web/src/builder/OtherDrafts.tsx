@@ -13,7 +13,7 @@ export function OtherDrafts({ others, goOnWith }: OtherDraftsProps): ReactNode {
     <ul aria-label="Others that are not saved" className="written flex flex-col gap-2 text-sm">
       {others.map(({ draft, title, isOpen }) => (
         <li key={draft}>
-          {title ? `“${title}”` : 'Another one, without a title,'} is not saved either
+          {title ? `“${title}”` : 'Another one, without a title,'} is not saved
           {isOpen ? '; it is open in another tab.' : '. '}
           {!isOpen && (
             <Button small look="quiet" onClick={() => goOnWith(draft)}>

@@ -1,5 +1,5 @@
 import type { Review } from '@nachweis/contract';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { judgementEntries } from '../store/browserStore.ts';
 import { type Judged, judgementKey } from '../store/judgement.ts';
 import { useStore } from '../store/pictureStore.ts';
@@ -8,6 +8,8 @@ import { type Stand, standOf } from './standOf.ts';
 /** How a hand-in is judged as it stands here. @param review none until it is there */
 export function useStand(review: Review | undefined, judged: Judged): Stand | null {
   const { judgements } = useStore();
+  // What sends it is fetched with the page: a connection that is lost meanwhile must not keep it from being sent later.
+  useEffect(() => void import('../store/sendJudgement.ts').catch(() => undefined), []);
   const key = judgementKey(judged);
   const kept = judgements.find((one) => one.key === key);
   // While it is being written the browser has what was there before.

@@ -103,8 +103,11 @@ export const UNPREPARED: Preparation = { framing: { kind: 'whole' }, trims: [], 
 /** As often something is tried that fails for reasons that may pass, before it is said and left to its person. */
 export const MOST_TRIES = 6;
 
-/** So many writes without an answer are remembered; more of them in a row are no lost answers. */
-const MOST_ASKED = 4;
+/**
+ * So many writes without an answer are remembered, of pictures, texts and judgements; more of them in a row are no lost
+ * answers. The contract's `StatementWrite` takes as many.
+ */
+export const MOST_ASKED = 4;
 
 /** What becomes of a picture. @returns null when nothing is left to keep: the server has it all */
 export function nextPicture(picture: PictureDocument, event: PictureEvent): PictureDocument | null {
