@@ -25,7 +25,7 @@ export interface Finding {
 export const MOST_FILES = 5000;
 const EXTENSIONS = new Set(Object.values(FORMAT_FACTS).flatMap(({ extensions }) => extensions));
 /** What systems put beside files, and what nobody has made. */
-const OF_SYSTEMS = /(^|\/)(\.[^/]*|__MACOSX|Thumbs\.db|desktop\.ini)(\/|$)/i;
+const OF_SYSTEMS = /(^|\/)(\.[^./][^/]*|__MACOSX|Thumbs\.db|desktop\.ini)(\/|$)/i;
 
 /**
  * Finds the pictures among files, in ZIP packages too. Nothing of a picture is read yet.
@@ -43,37 +43,38 @@ export async function findFiles(
     damaged: [...before.damaged],
     tooMany: false,
   };
+  const taken = new Set(before.files.map((found) => found.path));
   for (const [index, file] of files.entries()) {
     const path = paths[index] || file.webkitRelativePath || file.name;
-    if (extensionOf(file.name) === 'zip') await findInZip(file, finding);
-    else take({ path, bytes: file.size, read: () => Promise.resolve(file) }, finding);
+    if (extensionOf(file.name) === 'zip') await findInZip(file, finding, taken);
+    else take({ path, bytes: file.size, read: () => Promise.resolve(file) }, finding, taken);
     if (finding.tooMany) break;
   }
   return finding;
 }
 
 /** @returns whether there is room for more */
-function take(found: Found, finding: Finding, why?: LeftOut): boolean {
+function take(found: Found, finding: Finding, taken: Set<string>, why?: LeftOut): boolean {
   if (OF_SYSTEMS.test(found.path)) return true;
   if (finding.files.length + finding.leftOut.length >= MOST_FILES) finding.tooMany = true;
   else if (why) finding.leftOut.push({ path: found.path, why });
   else if (!EXTENSIONS.has(extensionOf(found.path)))
     finding.leftOut.push({ path: found.path, why: 'no-picture' });
   else if (found.bytes > MAX_PICTURE_BYTES) finding.leftOut.push({ path: found.path, why: 'too-large' });
-  else finding.files.push({ ...found, path: ownPath(found.path, finding.files) });
+  else finding.files.push({ ...found, path: ownPath(found.path, taken) });
   return !finding.tooMany;
 }
 
 /** Two files of one path, as out of two packages, are told apart by a folder more: what is said of one is not of the other. */
-function ownPath(path: string, there: readonly Found[]): string {
-  const taken = new Set(there.map((found) => found.path));
+function ownPath(path: string, taken: Set<string>): string {
   let own = path;
   for (let n = 2; taken.has(own); n++) own = `${n}/${path}`;
+  taken.add(own);
   return own;
 }
 
 /** Reads a package's list entry by entry, so that one of 100,000 is given up early and one of 2 GB is not read at once. */
-async function findInZip(file: File, finding: Finding): Promise<void> {
+async function findInZip(file: File, finding: Finding, taken: Set<string>): Promise<void> {
   const { BlobReader, ZipReader, configure } = await import('@zip.js/zip.js/index-native.js');
   // The platform unpacks; workers made from strings are not allowed here.
   configure({ useWebWorkers: false });
@@ -81,7 +82,7 @@ async function findInZip(file: File, finding: Finding): Promise<void> {
     for await (const entry of new ZipReader(new BlobReader(file)).getEntriesGenerator()) {
       if (entry.directory) continue;
       const found = { path: entry.filename, bytes: entry.uncompressedSize, read: () => unpack(entry) };
-      if (!take(found, finding, entry.encrypted ? 'locked' : undefined)) return;
+      if (!take(found, finding, taken, entry.encrypted ? 'locked' : undefined)) return;
     }
   } catch {
     finding.damaged.push(file.name);
