@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test('what is no good picture is refused by name with a remedy, and the good ones beside it are kept', async ({
@@ -124,4 +124,35 @@ test('hostile words are shown as words and break no layout', async ({ page, scho
   expect(await review.title()).toMatch(/ – Nachweis$/);
   expect((await review.title()).length).toBeLessThan(140);
   await staff.close();
+});
+
+test('who is moved to another course with a draft is told so, and keeps the pictures, sent and not sent', async ({
+  page,
+  school,
+  browser,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.curve);
+  await addByDrop(page, 300, 200, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+
+  const staff = await (await browser.newContext({ baseURL: school.address })).newPage();
+  await signIn(staff, school, school.instructor);
+  const { courses } = await (await staff.request.get('/api/session')).json();
+  const course = `/api/courses/${courses[0].id}`;
+  const { people } = await (await staff.request.get(course)).json();
+  const { id } = people.find(({ email }: { email: string }) => email === school.student.email);
+  const headers = { Origin: school.address };
+  expect((await staff.request.delete(`${course}/people/${id}`, { headers })).ok()).toBe(true);
+
+  // The page stood open; what comes in now has no place there, and waits for another one.
+  await addByDrop(page, 320, 200, 'Escape');
+  await page.reload();
+  await expect(page.getByText('The assignment was not found, or it is not yours to see.')).toBeVisible();
+  await page.goto('/capture');
+  const keep = page.getByRole('button', { name: 'Keep it among the captures' });
+  await keep.click();
+  await expect(keep).toHaveCount(0);
+  await page.goto('/captures');
+  await expect(page.getByRole('main').locator('img')).toHaveCount(2);
 });

@@ -94,6 +94,8 @@ export type PictureEvent =
   | { kind: 'stays-there'; problem: KeptProblem }
   /** it could not be sent for a reason that may pass */
   | { kind: 'failed'; problem: KeptProblem }
+  /** its assignment or its proof point is not there for its person any more */
+  | { kind: 'displaced' }
   /** to be sent once more, from the server's version where one was chosen over the other */
   | { kind: 'again'; baseVersion?: number; replaces?: readonly string[] };
 
@@ -156,6 +158,17 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       return picture.state === 'taken-out'
         ? picture
         : { ...picture, state: event.as, problem: event.problem };
+    case 'displaced':
+      return {
+        ...changed,
+        assignmentId: null,
+        proofPointId: null,
+        replaces: [],
+        state: 'arrived',
+        problem: null,
+        tries: 0,
+        asked: [],
+      };
     case 'stays-there':
       return picture.state === 'taken-out'
         ? { ...picture, state: 'refused', problem: event.problem }

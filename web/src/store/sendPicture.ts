@@ -35,6 +35,12 @@ export async function sendPicture(picture: PictureDocument, hooks: SendHooks): P
     return current && isToBeTakenOut(current) ? takeOutThere(current, hooks) : current === undefined;
   } catch (error) {
     const fate = fateOf(error);
+    // No page shows that place any more, and a picture that is only here would be seen by nobody: it waits for another.
+    if (error instanceof ApiProblem && error.code === 'not-found' && baseVersion === 0) {
+      const bytes = await bytesOf(captureId).catch(() => null);
+      await happen(picture, bytes ? { kind: 'displaced' } : fate);
+      return true;
+    }
     const own = fate.kind === 'not-taken' && fate.as === 'stale' ? await ownVersion(picture) : null;
     await happen(picture, own === null ? fate : { kind: 'again', baseVersion: own });
     if (own === null && fate.kind === 'not-taken' && fate.as === 'stale')

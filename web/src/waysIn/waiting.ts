@@ -1,3 +1,4 @@
+import { pictureEntries } from '../store/browserStore.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { arrive, bytesOf, useStore } from '../store/pictureStore.ts';
 import type { Incoming } from './incoming.ts';
@@ -75,6 +76,9 @@ export async function inHandOf(
     await work();
   } finally {
     for (const id of ids) inHand.delete(id);
+    // What has a place has been taken; should it lose that, somebody has to say where it goes.
+    for (const id of ids) if (pictureEntries.get(id)?.state !== 'arrived') own.delete(id);
+    noteOwn([]);
   }
 }
 
