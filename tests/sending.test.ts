@@ -22,7 +22,7 @@ import {
 } from '../web/src/store/browserStore.ts';
 import { forgetJudgement, keepAdjustment, keepVerdicts } from '../web/src/store/judgementStore.ts';
 import type { PictureDocument } from '../web/src/store/pictureDocument.ts';
-import { arrive, happen, letGo, showKeptBytes } from '../web/src/store/pictureStore.ts';
+import { arrive, bytesOf, happen, letGo, showKeptBytes } from '../web/src/store/pictureStore.ts';
 import type { SendHooks } from '../web/src/store/sendHooks.ts';
 import { sendAll } from '../web/src/store/sending.ts';
 import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
@@ -78,6 +78,7 @@ const told: string[] = [];
 const hooks: SendHooks = {
   onDraft: async () => undefined,
   onElsewhere: async () => undefined,
+  onDisplaced: () => void told.push('displaced'),
   onTakenOut: (id, out) => {
     rememberTakenOut(id, out);
     told.push(`${id} put out ${out.join()}`);
@@ -349,6 +350,35 @@ describe('sending what the browser kept', () => {
     const before = requests.length;
     await sendAll(hooks);
     expect(requests).toHaveLength(before);
+  });
+
+  it('a picture whose place is not its person’s any more waits for another one; without its bytes it says why', async () => {
+    const one = await kept(room, 1000);
+    const address = `/api/courses/${room.courseId}/people/${room.studentPerson.id}`;
+    await room.instructor.delete(address).expect(200);
+    told.length = 0;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({
+      state: 'arrived',
+      assignmentId: null,
+      proofPointId: null,
+      problem: null,
+    });
+    expect(told).toEqual(['displaced']);
+    expect(await bytesOf(one.captureId)).not.toBeNull();
+    // Nobody has said where it goes: nothing is sent.
+    const before = requests.length;
+    await sendAll(hooks);
+    expect(requests).toHaveLength(before);
+    await happen(
+      { ...one, evidenceId: 'no bytes', captureId: crypto.randomUUID() },
+      { kind: 'prepared', changes: {} },
+    );
+    await sendAll(hooks);
+    expect(pictureEntries.get('no bytes')).toMatchObject({
+      state: 'refused',
+      problem: { code: 'not-found' },
+    });
   });
 
   it('what was changed elsewhere too is put to its person', async () => {

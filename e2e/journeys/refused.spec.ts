@@ -147,9 +147,11 @@ test('who is moved to another course with a draft is told so, and keeps the pict
 
   // The page stood open; what comes in now has no place there, and waits for another one.
   await addByDrop(page, 320, 200, 'Escape');
+  await expect(page.getByText('It waits at the capture station.')).toBeVisible();
   await page.reload();
   await expect(page.getByText('The assignment was not found, or it is not yours to see.')).toBeVisible();
-  await page.goto('/capture');
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Say where it goes' }).click();
   const keep = page.getByRole('button', { name: 'Keep it among the captures' });
   await keep.click();
   await expect(keep).toHaveCount(0);

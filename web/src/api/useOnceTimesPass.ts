@@ -3,7 +3,7 @@ import { serverNow } from './serverClock.ts';
 
 /** The server's clock is known to three seconds; and a class that waits for one instant does not ask in the same one. */
 const [AFTER_MS, WITHIN_MS] = [3000, 3000];
-/** What a timer of a browser can wait. */
+/** What a timer of a browser can wait: no page stands open for longer. */
 const MOST_MS = 2 ** 31 - 1;
 
 interface Times {
@@ -21,9 +21,9 @@ export function useOnceTimesPass(of: readonly Times[], again: () => unknown): vo
   const times = of.flatMap(({ opensAt, dueAt, lateUntil }) => [opensAt, dueAt, lateUntil ?? '']);
   const next = Math.min(...times.map(Date.parse).filter((at) => at > serverNow()));
   useEffect(() => {
-    if (next === Infinity) return;
     const wait = next - serverNow() + AFTER_MS + Math.random() * WITHIN_MS;
-    const timer = setTimeout(again, Math.min(wait, MOST_MS));
+    if (wait > MOST_MS) return;
+    const timer = setTimeout(again, wait);
     return () => clearTimeout(timer);
   }, [next, again]);
 }

@@ -56,6 +56,28 @@ describe('the way of a picture', () => {
       ),
     ).toMatchObject({ proofPointId: 'q', marks: pin, state: 'waiting', problem: null });
   });
+  it('that has lost its place waits for another one as it came in, and is sent from there', () => {
+    const displaced = after(
+      placed,
+      { kind: 'prepared', changes: { marks: pin } },
+      { kind: 'on-its-way', as: 'so' },
+      { kind: 'failed', problem: refused },
+      { kind: 'displaced' },
+    );
+    expect(displaced).toMatchObject({
+      ...arrived,
+      marks: pin,
+      width: 20,
+      height: 10,
+      revision: displaced?.revision,
+      replaces: [],
+      asked: [],
+    });
+    expect(displaced && nextPicture(displaced, { ...placed, assignmentId: 'b' })).toMatchObject({
+      assignmentId: 'b',
+      state: 'waiting',
+    });
+  });
   it('goes from its arrival to its place to the server, and leaves nothing', () => {
     const there = after(placed);
     expect(there).toMatchObject({ state: 'waiting', assignmentId: 'a', width: 20 });

@@ -8,6 +8,8 @@ export interface SendHooks {
   onDraft: (assignmentId: string, draft: DraftDocument) => Promise<unknown>;
   /** something else is there by now than the page knows of */
   onElsewhere: (assignmentId: string) => Promise<unknown>;
+  /** a picture has no place any more where it was put, and waits for another one */
+  onDisplaced: () => void;
   /** evidence that had to make room for new one */
   onTakenOut: (evidenceId: string, takenOut: string[]) => void;
   /** verdicts and points after they were sent */

@@ -39,6 +39,8 @@ export async function sendPicture(picture: PictureDocument, hooks: SendHooks): P
     if (error instanceof ApiProblem && error.code === 'not-found' && baseVersion === 0) {
       const bytes = await bytesOf(captureId).catch(() => null);
       await happen(picture, bytes ? { kind: 'displaced' } : fate);
+      if (bytes) hooks.onDisplaced();
+      await hooks.onElsewhere(assignmentId);
       return true;
     }
     const own = fate.kind === 'not-taken' && fate.as === 'stale' ? await ownVersion(picture) : null;

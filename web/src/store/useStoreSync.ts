@@ -59,6 +59,11 @@ export function useStoreSync(personId: string): void {
     const hooks: SendHooks = {
       onDraft: showDraft,
       onElsewhere: (assignmentId) => mutate(addressOf('proofSheet', { params: { assignmentId } })),
+      onDisplaced: () =>
+        toast.warning(
+          'What a picture was put on is not there for you any more. It waits at the capture station.',
+          { duration: 15_000 },
+        ),
       onTakenOut: rememberTakenOut,
       onJudged: showJudged,
       onNotJudged: (of, problem) => {
