@@ -1,8 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { loseNext } from '../fixtures/lost.ts';
 import { beginNew, keptHere, titlesOf } from '../fixtures/newAssignment.ts';
 import { testPicture } from '../fixtures/pictures.ts';
-import { expect, type School, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 
 const CSV = 'time;stage\n07:00;0.43\n';
 
@@ -220,16 +221,11 @@ test('a new assignment whose answer was lost is written on and saved again: it i
   await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
   const title = page.getByLabel('Title').first();
   await title.fill('Rating curve, first');
-  // It reaches the server; what the server says of it does not come back.
-  await page.route('**/api/courses/*/assignments', async (route) => {
-    await route.fetch();
-    await route.abort();
-  });
+  await loseNext(page, '**/api/courses/*/assignments');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('alert')).toHaveText(
     'The server cannot be reached. Try again once there is a connection.',
   );
-  await page.unroute('**/api/courses/*/assignments');
   await title.fill('Rating curve, second');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page).toHaveURL(/\/edit$/);
@@ -260,8 +256,7 @@ test('a page that goes while files are brought along: what is not there is said,
   await page.close();
 
   const again = await context.newPage();
-  await again.goto('/');
-  await again.getByRole('link', { name: /^Course: / }).click();
+  await openCourse(again);
   await again.getByRole('link', { name: /^Rating curve, again/ }).click();
   const said = again.getByText('The assignment is saved, without a reference picture of P2.');
   await expect(said).toBeVisible();

@@ -1,6 +1,6 @@
 import { expectInOrder } from '../fixtures/layout.ts';
 import { dropFiles, testPicture } from '../fixtures/pictures.ts';
-import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, openSheet, signIn, test } from '../fixtures/school.ts';
 import { pictureSeen } from '../fixtures/seen.ts';
 
 const NAME = `${'Messreihe'.repeat(28)}.png`;
@@ -118,8 +118,7 @@ test('no text of any length or script moves, covers or widens anything: a studen
   await page.getByRole('heading', { name: 'Proof points' }).waitFor();
   await expectInOrder(page, 'the builder');
   await page.goBack();
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByRole('heading', { name: 'People' }).waitFor();
   await expectInOrder(page, 'a course');
   await page.getByRole('link', { name: 'Ledger' }).click();

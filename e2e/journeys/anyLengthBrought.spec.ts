@@ -1,6 +1,6 @@
 import { expectInOrder } from '../fixtures/layout.ts';
 import { testPicture } from '../fixtures/pictures.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 
 const NAME = `${'Messreihe'.repeat(28)}.png`;
 
@@ -33,8 +33,7 @@ test('no text of any length moves, covers or widens anything: named files, a cop
   await page.getByText('Other forms').click();
   await expectInOrder(page, 'other forms');
 
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByRole('button', { name: 'Copy for another term …' }).click();
   await page.getByRole('dialog').waitFor();
   await expectInOrder(page, 'copying a course');

@@ -1,12 +1,11 @@
 import type { Locator, Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { expect, type School, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 
 /** The dialog in which an instructor brings in a class list. */
 async function openList(page: Page, school: School): Promise<Locator> {
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByRole('button', { name: 'Bring in a class list' }).click();
   return page.getByRole('dialog');
 }

@@ -5,7 +5,7 @@ import { demoAssignments, gaugeFile, ratingReferences } from '@nachweis/demo';
 import type { Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 
 const ZONE = 'Europe/Berlin';
 /** A time of the day so many days from now, as the demo counts them. */
@@ -139,8 +139,7 @@ for (const [name, definition] of Object.entries(demoAssignments(day)))
     school,
   }) => {
     await signIn(page, school, school.instructor);
-    await page.goto('/');
-    await page.getByRole('link', { name: /^Course:/ }).click();
+    await openCourse(page);
     await page.getByRole('link', { name: 'New assignment' }).click();
     await write(page, definition);
     await page.getByRole('button', { name: 'Save', exact: true }).click();

@@ -2,7 +2,7 @@ import type { Locator } from '@playwright/test';
 import { focusIn, throughAndBack } from '../fixtures/dialogs.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { addByDrop, dropFiles, testPicture } from '../fixtures/pictures.ts';
-import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, openSheet, signIn, test } from '../fixtures/school.ts';
 import { judgedAndBack, pictureSeen } from '../fixtures/seen.ts';
 
 test('every dialog has the focus while it is open, and gives it back', async ({ page, school }) => {
@@ -72,8 +72,7 @@ test('the dialogs of a course and of its book begin at their work, and give the 
   );
 
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course: / }).click();
+  await openCourse(page);
   await page.getByRole('heading', { name: 'People' }).waitFor();
   const course = page.url();
   await throughAndBack(page, button(/^Copy for another term/), 'Copy for another term', textbox);
@@ -226,7 +225,8 @@ test('the browser’s Back closes what is open, the topmost first, and leaves th
   await expect(bench).toBeVisible();
   await page.goBack();
   await expect(bench).toHaveCount(0);
-  expect(page.url()).toBe(sheet);
+  // The way back to it takes the browser a moment.
+  await expect(page).toHaveURL(sheet);
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   // Nothing is left over: the next step back leaves, the next step forward comes back.
   await page.goBack();

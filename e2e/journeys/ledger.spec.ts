@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('the ledger shows how everybody stands, goes to a hand-in, and is saved as a table', async ({
@@ -11,8 +11,7 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
 }) => {
   await handInCurve(page, school);
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByRole('link', { name: 'Ledger' }).click();
   await expect(page.getByRole('row', { name: /Ödegård, Elin/ })).toContainText('waiting');
   await expect(page.getByRole('row', { name: /Szalai, Imre/ })).toContainText('nothing');

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
-import { expect, type School, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 
 const strip = (page: Page) => page.getByRole('region', { name: 'Long work' });
 const order = (page: Page, school: School, assignmentId: string, form: string) =>
@@ -82,8 +82,7 @@ test('links by mail go out one by one, are told of, and can be stopped', async (
     await school.stop();
     await school.start(undefined, { NACHWEIS_SMTP: mail.smtp });
     await signIn(page, school, school.instructor);
-    await page.goto('/');
-    await page.getByRole('link', { name: /^Course:/ }).click();
+    await openCourse(page);
     await page.getByText('Add one person').click();
     for (const name of ['Nováková', 'Okonkwo']) {
       await page.getByLabel('Surname').fill(name);

@@ -1,20 +1,8 @@
-import type { Page } from '@playwright/test';
 import { handInOne } from '../fixtures/handIns.ts';
 import { hold } from '../fixtures/held.ts';
+import { loseNext } from '../fixtures/lost.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 import { openReview } from '../fixtures/seen.ts';
-
-/** The next request to an address arrives, and its answer is lost on the way. */
-const loseNext = async (page: Page, address: string): Promise<void> => {
-  await page.route(
-    address,
-    async (route) => {
-      await route.fetch();
-      await route.abort();
-    },
-    { times: 1 },
-  );
-};
 
 test('a remark that arrived though its answer was lost is there once, and is written on as one’s own', async ({
   page,

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { loseNext } from '../fixtures/lost.ts';
 import { beginNew, keptHere, titlesOf } from '../fixtures/newAssignment.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -21,16 +22,10 @@ async function writeNew(page: Page, called: string): Promise<void> {
   await keptHere(page, called);
 }
 
-/** It reaches the server; what the server says of it does not come back. */
 async function saveWithoutAnswer(page: Page): Promise<void> {
-  const path = '**/api/courses/*/assignments';
-  await page.route(path, async (route) => {
-    await route.fetch();
-    await route.abort();
-  });
+  await loseNext(page, '**/api/courses/*/assignments');
   await save(page).click();
   await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
-  await page.unroute(path);
 }
 
 async function twoTabs(page: Page, school: School): Promise<Page> {

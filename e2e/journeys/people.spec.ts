@@ -1,13 +1,12 @@
 import { expectClean } from '../fixtures/axe.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 
 test('one person is added, gets a link, and is taken out only after a question; an own password is changed', async ({
   page,
   school,
 }) => {
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByText('Add one person').click();
   await page.getByLabel('Surname').fill('Nováková');
   await page.getByLabel('E-mail').fill('no mail');
@@ -92,8 +91,7 @@ test('somebody whom a colleague removes while one writes is not brought back by 
   school,
 }) => {
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByRole('button', { name: /^Change Ödegård/ }).click();
   const change = page.getByRole('dialog', { name: /^Change Ödegård/ });
   await change.getByLabel('Given name').fill('Elin Maria');

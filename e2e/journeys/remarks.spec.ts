@@ -4,6 +4,7 @@ import { expectBegun } from '../fixtures/dialogs.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { hold } from '../fixtures/held.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
+import { loseNext } from '../fixtures/lost.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
@@ -192,15 +193,7 @@ test('words that are kept are found by typing; a remark is given to others after
   await expectClean(page, 'giving a remark to others');
   await dialog.getByRole('checkbox').check();
   // The first answer is lost on the way: given once more, it is there once.
-  const given = '**/api/assignments/*/remarks';
-  await page.route(
-    given,
-    async (route) => {
-      await route.fetch();
-      await route.abort();
-    },
-    { times: 1 },
-  );
+  await loseNext(page, '**/api/assignments/*/remarks');
   await dialog.getByRole('button', { name: 'Give it to 1' }).click();
   await dialog.getByRole('alert').waitFor();
   await dialog.getByRole('button', { name: 'Give it to 1' }).click();

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { handInCurve } from '../fixtures/handIns.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
-import { expect, openSheet, type School, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, openSheet, type School, signIn, test } from '../fixtures/school.ts';
 
 /** What can be pressed, chosen or filled on a page, as assistive technology is told of it (WAI-ARIA 1.2 roles). */
 const ACTS =
@@ -138,8 +138,7 @@ const ofInstructor = (school: School, handInId: string): Place[] => {
     {
       name: 'the course',
       async go(page) {
-        await page.goto('/');
-        await page.getByRole('link', { name: /^Course: / }).click();
+        await openCourse(page);
         await page.getByRole('table').waitFor();
       },
     },

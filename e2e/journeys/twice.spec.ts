@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 
 /** Presses Enter twice in a field, the second time while what the first one sent is on its way. */
 async function enterTwice(page: Page, label: string, address: RegExp): Promise<number> {
@@ -26,8 +26,7 @@ async function enterTwice(page: Page, label: string, address: RegExp): Promise<n
 
 test('Enter pressed twice adds a person once', async ({ page, school }) => {
   await signIn(page, school, school.instructor);
-  await page.goto('/');
-  await page.getByRole('link', { name: /^Course:/ }).click();
+  await openCourse(page);
   await page.getByText('Add one person').click();
   await page.getByLabel('Given name', { exact: true }).fill('Ngozi');
   await page.getByLabel('Surname', { exact: true }).fill('Okafor');
