@@ -73,18 +73,22 @@ test('new assignments that two closed tabs left unsaved are both gone on with; a
   // The first is open; the other is free.
   const third = await anotherTab(page);
   await expect(title(third)).toHaveValue('Curve of Tuesday');
-  await third.getByRole('button', { name: 'Begin with an empty one' }).click();
+  const heading = (tab: Page) => tab.getByRole('heading', { name: 'New assignment' });
+  await third.getByRole('button', { name: 'Begin with an empty one' }).press('Enter');
+  await expect(heading(third)).toBeFocused();
   await expect(title(third)).toHaveValue('');
   await expect(saidBack(third)).toBeHidden();
-  await third.getByRole('button', { name: 'Bring that back' }).click();
+  await third.getByRole('button', { name: 'Bring that back' }).press('Enter');
+  await expect(heading(third)).toBeFocused();
   await expect(title(third)).toHaveValue('Curve of Tuesday');
   await third.close();
   // Within the page it is left and come back to.
   await page.getByRole('link', { name: 'Field Data Skills 2' }).click();
   await page.getByRole('link', { name: 'New assignment' }).click();
   await expect(title(page)).toHaveValue('Curve of Monday');
-  await page.getByRole('button', { name: 'Go on with it' }).click();
+  await page.getByRole('button', { name: 'Go on with it' }).press('Enter');
   await expect(title(page)).toHaveValue('Curve of Tuesday');
+  await expect(heading(page)).toBeFocused();
   await page.getByRole('button', { name: 'Go on with it' }).click();
   await expect(title(page)).toHaveValue('Curve of Monday');
 });

@@ -4,7 +4,7 @@ import {
   type CourseView,
   type DefinitionView,
 } from '@nachweis/contract';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
@@ -58,7 +58,7 @@ interface NewProps {
   goOnWith: (draft: string) => void;
 }
 
-function New({ course, own: { draft, others }, goOnWith }: NewProps): ReactNode {
+function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): ReactNode {
   const navigate = useNavigate();
   const [start, setStart] = useState<Start>(() => {
     const kept = keptForm(draft);
@@ -73,6 +73,11 @@ function New({ course, own: { draft, others }, goOnWith }: NewProps): ReactNode 
   const [waitsFor, setWaitsFor] = useState('');
   /** how often something to begin with was chosen: what was chosen last is meant, whichever comes first */
   const choice = useRef(0);
+  const heading = useRef<HTMLHeadingElement>(null);
+  // What was pressed to begin with something else has gone with the form before.
+  useEffect(() => {
+    if (start.times > 0 || isChosen) heading.current?.focus();
+  }, [start.times, isChosen]);
   /** what was written here before something else was begun with */
   const [before, setBefore] = useState<Form | null>(null);
   const begin = (form: Form, weeks: number) => {
@@ -149,7 +154,9 @@ function New({ course, own: { draft, others }, goOnWith }: NewProps): ReactNode 
       <Link to={`/courses/${course.id}`} className="text-sm text-verdigris-deep underline">
         {course.title}
       </Link>
-      <h1 className="mb-4 text-2xl">New assignment</h1>
+      <h1 ref={heading} tabIndex={-1} className="mb-4 text-2xl">
+        New assignment
+      </h1>
       <BuilderForm
         key={start.times}
         id={draft}

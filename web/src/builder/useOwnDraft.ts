@@ -22,6 +22,8 @@ export interface OwnDraft {
   /** under which what is written in this tab is kept */
   draft: string;
   others: OtherDraft[];
+  /** it was gone on with by a press, and not because one came to the page */
+  isChosen: boolean;
 }
 
 /**
@@ -55,10 +57,10 @@ export function useOwnDraft(courseId: string): [OwnDraft | null, goOnWith: (draf
             title: keptForm(other)?.form.title.trim() || null,
             isOpen: open.includes(lockOf(other)),
           }));
-        return ended || setOwn({ draft, others });
+        return ended || setOwn({ draft, others, isChosen: draft === wanted });
       }
       // More tabs than are kept apart: the last ones share one.
-      setOwn({ draft: names.at(-1) ?? '', others: [] });
+      setOwn({ draft: names.at(-1) ?? '', others: [], isChosen: false });
     })();
     return () => {
       ended = true;
