@@ -381,6 +381,17 @@ describe('sending what the browser kept', () => {
     });
   });
 
+  it('a picture whose proof point is there no more waits for another one, and its bytes are among the captures', async () => {
+    const one = await kept(room, 1000);
+    await happen(one, { kind: 'moved', proofPointId: crypto.randomUUID() });
+    told.length = 0;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject({ state: 'arrived', proofPointId: null });
+    expect(told).toEqual(['displaced']);
+    const { body } = await room.student.get('/api/captures').expect(200);
+    expect(body.items.map((item: { id: string }) => item.id)).toEqual([one.captureId]);
+  });
+
   it('what was changed elsewhere too is put to its person', async () => {
     const one = await kept(room, 1000);
     await sendAll(hooks);
