@@ -259,7 +259,7 @@ export { type Homography, homographyBetween, mapPoint, type Quad } from './strai
 export { straighten, straightSize } from './straighten/straighten.ts';
 export { type SubmissionTimes, submissionWindow, type WindowState } from './time/submissionWindow.ts';
 export { grantedTerms, type Terms, type TermsGrant } from './time/terms.ts';
-export { daysLater, instantOf, wallTimeOf, weeksToCome } from './time/zonedTime.ts';
+export { daysLater, instantOf, timesShown, wallTimeOf, weeksToCome } from './time/zonedTime.ts';
 export {
   LEVELS,
   type Level,

@@ -2,7 +2,7 @@
 // 02:00 (Directive 2000/84/EC); in America/New_York: 8 March and 1 November.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { daysLater, instantOf, wallTimeOf, weeksToCome } from './zonedTime.ts';
+import { daysLater, instantOf, timesShown, wallTimeOf, weeksToCome } from './zonedTime.ts';
 
 describe('wall times of a course', () => {
   it.each([
@@ -23,6 +23,25 @@ describe('wall times of a course', () => {
   it('are none where nothing was entered', () => {
     for (const text of ['', '2026-02-31', '2026-13-01T10:00', 'soon'])
       expect(instantOf(text, 'Europe/Berlin')).toBeNull();
+  });
+  it.each([
+    ['2026-03-29T01:59', 'Europe/Berlin', 1],
+    ['2026-03-29T02:00', 'Europe/Berlin', 0],
+    ['2026-03-29T02:59', 'Europe/Berlin', 0],
+    ['2026-03-29T03:00', 'Europe/Berlin', 1],
+    ['2026-10-25T01:59', 'Europe/Berlin', 1],
+    ['2026-10-25T02:00', 'Europe/Berlin', 2],
+    ['2026-10-25T02:59', 'Europe/Berlin', 2],
+    ['2026-10-25T03:00', 'Europe/Berlin', 1],
+    ['2026-11-01T01:30', 'America/New_York', 2],
+    // Clocks there change by half an hour, at two in the morning (IANA data: 5 April and 4 October 2026).
+    ['2026-10-04T02:15', 'Australia/Lord_Howe', 0],
+    ['2026-10-04T02:45', 'Australia/Lord_Howe', 1],
+    ['2026-04-05T01:45', 'Australia/Lord_Howe', 2],
+    ['2026-10-25T02:30', 'UTC', 1],
+    ['', 'Europe/Berlin', 1],
+  ])('%s is shown in %s %i times', (wallTime, zone, times) => {
+    expect(timesShown(wallTime, zone)).toBe(times);
   });
   it('lead back to the same instant, but for the second of an hour that is there twice', () => {
     const zone = fc.constantFrom(

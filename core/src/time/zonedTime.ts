@@ -7,14 +7,38 @@
  * @returns ISO 8601 in UTC; null for what is no date and time
  */
 export function instantOf(wallTime: string, timeZone: string): string | null {
+  const asUtc = utcOf(wallTime);
+  if (asUtc === null) return null;
+  const [first] = instantsOf(asUtc, timeZone);
+  return new Date(first ?? asUtc - offsetAt(asUtc - DAY_MS, timeZone)).toISOString();
+}
+
+/**
+ * How often the clocks of a time zone show a wall time: not at all in the hour that daylight saving skips, twice in the
+ * one that it repeats.
+ *
+ * @param wallTime `yyyy-MM-ddTHH:mm`
+ * @param timeZone an IANA name
+ * @returns 0, 1 or 2; 1 for what is no date and time
+ */
+export function timesShown(wallTime: string, timeZone: string): number {
+  const asUtc = utcOf(wallTime);
+  return asUtc === null ? 1 : instantsOf(asUtc, timeZone).length;
+}
+
+/** A wall time as if it were in UTC, in milliseconds; null for what is none. */
+function utcOf(wallTime: string): number | null {
   const asUtc = Date.parse(`${wallTime}Z`);
-  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(wallTime) || Number.isNaN(asUtc)) return null;
-  const [before, after] = [offsetAt(asUtc - DAY_MS, timeZone), offsetAt(asUtc + DAY_MS, timeZone)];
-  const found = [before, after]
-    .map((offset) => ({ offset, at: asUtc - offset }))
-    .filter(({ offset, at }) => offsetAt(at, timeZone) === offset)
-    .sort((a, b) => a.at - b.at)[0];
-  return new Date(found?.at ?? asUtc - before).toISOString();
+  return /^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(wallTime) && !Number.isNaN(asUtc) ? asUtc : null;
+}
+
+/** The instants at which the clocks of a zone show a wall time, the first first. */
+function instantsOf(asUtc: number, timeZone: string): number[] {
+  const offsets = [offsetAt(asUtc - DAY_MS, timeZone), offsetAt(asUtc + DAY_MS, timeZone)];
+  return [...new Set(offsets)]
+    .filter((offset) => offsetAt(asUtc - offset, timeZone) === offset)
+    .map((offset) => asUtc - offset)
+    .sort((a, b) => a - b);
 }
 
 /** The wall time of an instant in a time zone, `yyyy-MM-ddTHH:mm`. */

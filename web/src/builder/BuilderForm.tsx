@@ -12,6 +12,7 @@ import type { BuilderForm as Form } from './form.ts';
 import { fromForm } from './fromForm.ts';
 import { NameRuleField } from './NameRuleField.tsx';
 import { PointList } from './PointList.tsx';
+import { faultsOn } from './pageFaults.ts';
 import { TermsFields } from './TermsFields.tsx';
 import { useBuilderDraft } from './useBuilderDraft.ts';
 
@@ -64,11 +65,12 @@ export function BuilderForm({
   const [isBack, setIsBack] = useState(restored);
   const [problem, setProblem] = useState('');
   const draft = useBuilderDraft(id, version, form);
-  const save = handleSubmit(async (written) => {
+  const save = handleSubmit(async (written, event) => {
     setProblem('');
     setSaid('');
     clearErrors();
-    const { definition, faults } = fromForm(written, course.timeZone);
+    const { definition, faults: found } = fromForm(written, course.timeZone);
+    const faults = faultsOn(event?.target as HTMLFormElement, found);
     if (faults.length > 0) {
       for (const [i, { path, code }] of faults.entries())
         setError(path as FieldPath<Form>, { message: code }, { shouldFocus: i === 0 });

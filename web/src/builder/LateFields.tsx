@@ -39,7 +39,7 @@ export function LateFields({ form }: { form: UseFormReturn<BuilderForm> }): Reac
                 <option value="calendar-day">day of the calendar</option>
               </select>
             </Field>
-            <Field label="Minutes that are free">
+            <Field label="Minutes that are free" fault={formState.errors.lateGrace?.message}>
               <input
                 type="number"
                 min={0}
@@ -48,7 +48,11 @@ export function LateFields({ form }: { form: UseFormReturn<BuilderForm> }): Reac
                 className={control}
               />
             </Field>
-            <Field label="Percent that stay" hint="of what was earned">
+            <Field
+              label="Percent that stay"
+              hint="of what was earned"
+              fault={formState.errors.lateFloor?.message}
+            >
               <input
                 type="number"
                 min={0}

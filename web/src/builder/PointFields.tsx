@@ -104,7 +104,11 @@ export function PointFields(props: PointFieldsProps): ReactNode {
             What a picture of it has to be
           </summary>
           <div className="mt-2 grid gap-3 sm:grid-cols-2">
-            <Field label="At least this many pictures" hint="0: not required">
+            <Field
+              label="At least this many pictures"
+              hint="0: not required"
+              fault={errors?.minPictures?.message}
+            >
               <input
                 type="number"
                 min={0}

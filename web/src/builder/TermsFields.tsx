@@ -1,11 +1,12 @@
 import type { CourseView } from '@nachweis/contract';
-import { instantOf } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import { useNow } from '../ui/useNow.ts';
+import { clockHint } from '../words/clock.ts';
 import type { BuilderForm } from './form.ts';
 import { LateFields } from './LateFields.tsx';
+import { instantIn, MOST_COUNT } from './readFields.ts';
 import { StatementFields } from './StatementFields.tsx';
 
 /** When one may hand in, how often, and what else is asked for. */
@@ -19,12 +20,15 @@ export function TermsFields({
   const { register, control: fields, formState } = form;
   const { errors } = formState;
   const { timeZone } = course;
-  const [attempts, due, late, group] = useWatch({
+  const [attempts, opens, due, late, exact, group] = useWatch({
     control: fields,
-    name: ['attempts', 'due', 'late', 'groupColumn'],
+    name: ['attempts', 'opens', 'due', 'late', 'exact', 'groupColumn'],
   });
+  const times = { opens, due, late, exact };
   const now = useNow();
-  const dueAt = instantOf(due, timeZone);
+  const dueAt = instantIn(times, 'due', timeZone);
+  const clock = (field: 'opens' | 'due' | 'late') =>
+    clockHint(times[field], timeZone, instantIn(times, field, timeZone));
   const columns = new Set(course.people.flatMap((person) => Object.keys(person.fields)));
   // One that the class list does not have any more stays to be seen.
   if (group) columns.add(group);
@@ -35,24 +39,28 @@ export function TermsFields({
       </h2>
       <p className="text-sm text-faded">Times are those of {timeZone}.</p>
       <div className="grid gap-3 sm:grid-cols-3">
-        <Field label="Opens" fault={errors.opens?.message}>
+        <Field label="Opens" hint={clock('opens')} fault={errors.opens?.message}>
           <input type="datetime-local" {...register('opens')} className={control} />
         </Field>
         <Field
           label="Due"
           fault={errors.due?.message}
-          hint={dueAt && Date.parse(dueAt) <= now ? 'This has passed already' : ''}
+          hint={dueAt && Date.parse(dueAt) <= now ? 'This has passed already' : clock('due')}
         >
           <input type="datetime-local" {...register('due')} className={control} />
         </Field>
-        <Field label="Taken late until" hint="Empty: nothing is taken late" fault={errors.late?.message}>
+        <Field
+          label="Taken late until"
+          hint={clock('late') || 'Empty: nothing is taken late'}
+          fault={errors.late?.message}
+        >
           <input type="datetime-local" {...register('late')} className={control} />
         </Field>
-        <Field label="Hand-ins allowed">
+        <Field label="Hand-ins allowed" fault={errors.attempts?.message}>
           <input
             type="number"
             min={1}
-            max={100}
+            max={MOST_COUNT}
             {...register('attempts', { valueAsNumber: true })}
             className={control}
           />

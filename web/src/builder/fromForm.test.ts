@@ -58,6 +58,11 @@ const WHOLE: AssignmentDefinition = {
   ],
 };
 
+/** Fields with a list to choose from. */
+const CHOSEN = [
+  ...['id', 'lateCosts', 'latePer', 'counts', 'statementKind', 'nameAlphabet'],
+  ...['surface', 'marks', 'finishes', 'groupColumn'],
+];
 const codesOf = (form: BuilderForm) =>
   fromForm(form, ZONE).faults.map(({ path, code }) => `${path}: ${code}`);
 
@@ -109,11 +114,20 @@ describe('what the builder holds', () => {
       [{ opens: '2026-12-01T08:00' }, 'due: due-before-open'],
       [{ late: '2026-11-01T08:00' }, 'late: late-before-due'],
       [{ due: 'soon' }, 'due: time-unreadable'],
-      [{ lateAmount: 'much' }, 'lateAmount: late-rule-unreadable'],
+      [{ attempts: Number.NaN }, 'attempts: whole-number'],
+      [{ attempts: 0 }, 'attempts: whole-number'],
+      [{ lateCosts: 'percent', lateAmount: 'much' }, 'lateAmount: percent-unreadable'],
+      [{ lateCosts: 'percent', lateAmount: '' }, 'lateAmount: percent-unreadable'],
+      [{ lateCosts: 'points', lateAmount: '1.234' }, 'lateAmount: points-unreadable'],
+      [{ lateGrace: Number.NaN }, 'lateGrace: minutes-unreadable'],
+      [{ lateFloor: 101 }, 'lateFloor: percent-unreadable'],
       [{ questions: '' }, 'questions: statement-form-missing'],
+      [{ questions: 'x'.repeat(301) }, 'questions: statement-form-missing'],
       [{ points: [] }, 'points: points-missing'],
       [{ points: [{ ...point, title: '' }] }, 'points.0.title: point-title-missing'],
-      [{ points: [{ ...point, maxPictures: 0 }] }, 'points.0.maxPictures: most-below-least'],
+      [{ points: [{ ...point, minPictures: Number.NaN }] }, 'points.0.minPictures: whole-or-none'],
+      [{ points: [{ ...point, maxPictures: 0 }] }, 'points.0.maxPictures: whole-number'],
+      [{ points: [{ ...point, minPictures: 2, maxPictures: 1 }] }, 'points.0.maxPictures: most-below-least'],
       [{ points: [{ ...point, minWidth: '' }] }, 'points.0.minWidth: size-half'],
       [{ points: [{ ...point, ratio: 'wide' }] }, 'points.0.ratio: ratio-unreadable'],
       [{ points: [{ ...point, mostKilobytes: '-1' }] }, 'points.0.mostKilobytes: largest-unreadable'],
@@ -132,6 +146,45 @@ describe('what the builder holds', () => {
       ],
     ];
     for (const [change, told] of wrong) expect(codesOf({ ...form, ...change }), told).toContain(told);
+  });
+
+  it('lets nothing out that the contract does not take, whatever stands in a field', () => {
+    const first = toForm(WHOLE, ZONE);
+    const text = fc.oneof(
+      fc.string({ maxLength: 400 }),
+      fc.constantFrom('', ' ', '0', '-1', '1.5', '1e3', '99999999999'),
+    );
+    const number = fc.oneof(fc.integer(), fc.double(), fc.constantFrom(0, -1, 1.5, Number.NaN));
+    // Each field by itself: what is wrong with one would hide what another lets through.
+    const oneOf = (form: object): fc.Arbitrary<object> => {
+      const keys = Object.entries(form).filter(([, value]) => /string|number/.test(typeof value));
+      return fc
+        .constantFrom(...keys.filter(([key]) => !CHOSEN.includes(key)))
+        .chain(([key, value]) =>
+          (typeof value === 'number' ? number : text).map((junk) => ({ ...form, [key]: junk })),
+        );
+    };
+    const [point] = first.points as [BuilderForm['points'][number]];
+    const [criterion] = first.criteria as [BuilderForm['criteria'][number]];
+    const form = fc.oneof(
+      oneOf(first),
+      oneOf({ ...first, statementKind: 'scale', scaleLeast: 'not', scaleMost: 'fully' }),
+      oneOf({ ...first, lateCosts: 'points' }),
+      oneOf(point).map((one) => ({ ...first, points: [one] })),
+      oneOf({ text: 'x', points: '1' }).map((one) => ({
+        ...first,
+        points: [{ ...point, mustShows: [one] }],
+        criteria: [{ ...criterion, levels: [one, one] }],
+      })),
+    ) as fc.Arbitrary<BuilderForm>;
+    fc.assert(
+      fc.property(form, (written) => {
+        const { definition, faults } = fromForm(written, ZONE);
+        fc.pre(faults.length === 0);
+        expect(AssignmentDefinition.safeParse(definition).error?.issues ?? []).toEqual([]);
+      }),
+      { numRuns: 2000 },
+    );
   });
 
   it('begins as an assignment that only lacks its words', () => {

@@ -1,8 +1,13 @@
 import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
-import { FINISHES, instantOf, parseNameRule, parsePoints, wallTimeOf } from '@nachweis/core';
+import { FINISHES, parseNameRule, parsePoints } from '@nachweis/core';
 import type { BuilderForm, CriterionForm, PointForm } from './form.ts';
 import {
+  countFaults,
+  instantIn,
+  isWhole,
+  lateFault,
   lateRuleOf,
+  MOST_COUNT,
   mostBytesOf,
   nameTargetOf,
   ratioOf,
@@ -25,9 +30,7 @@ export function fromForm(
   const faults: FormFault[] = [];
   const fault: Fault = (path, code) => void faults.push({ path, code });
   const instant = (path: 'opens' | 'due' | 'late') => {
-    const exact = form.exact?.[path];
-    if (exact && wallTimeOf(exact, timeZone) === form[path]) return exact;
-    const found = instantOf(form[path], timeZone);
+    const found = instantIn(form, path, timeZone);
     if (found === null) fault(path, 'time-unreadable');
     return found ?? '1970-01-01T00:00:00.000Z';
   };
@@ -46,7 +49,9 @@ export function fromForm(
   if (opensAt > dueAt) fault('due', 'due-before-open');
   if (lateUntil !== null && lateUntil < dueAt) fault('late', 'late-before-due');
   const lateRule = lateRuleOf(form);
-  if (lateRule === undefined) fault('lateAmount', 'late-rule-unreadable');
+  const unreadable = lateFault(form);
+  if (unreadable) fault(...unreadable);
+  if (!isWhole(form.attempts, 1, MOST_COUNT)) fault('attempts', 'whole-number');
   if (form.points.length === 0) fault('points', 'points-missing');
   const points = form.points.map((point, i) => pointFrom(point, `points.${i}`, fault));
   // Of a form that was kept before there were criteria.
@@ -77,7 +82,7 @@ type Fault = (path: string, code: string) => void;
 /** @param at the place of the proof point in the form */
 function pointFrom(point: PointForm, at: string, fault: Fault): PointDefinition {
   if (point.title.trim() === '') fault(`${at}.title`, 'point-title-missing');
-  if (point.maxPictures < Math.max(1, point.minPictures)) fault(`${at}.maxPictures`, 'most-below-least');
+  for (const [field, code] of countFaults(point)) fault(`${at}.${field}`, code);
   const minSize = sizeOf(point);
   if (minSize === null) fault(`${at}.minWidth`, 'size-half');
   const ratio = ratioOf(point);

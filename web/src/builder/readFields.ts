@@ -1,6 +1,32 @@
 import type { AssignmentDefinition, StatementForm } from '@nachweis/contract';
-import { formatPoints, parsePoints } from '@nachweis/core';
+import { formatPoints, instantOf, parsePoints, wallTimeOf } from '@nachweis/core';
 import type { BuilderForm, PointForm } from './form.ts';
+
+/** The instant that one of the times is; null where it cannot be read. What is not changed is as exact as it was. */
+export function instantIn(
+  form: Pick<BuilderForm, 'opens' | 'due' | 'late' | 'exact'>,
+  field: 'opens' | 'due' | 'late',
+  timeZone: string,
+): string | null {
+  const exact = form.exact?.[field];
+  return exact && wallTimeOf(exact, timeZone) === form[field] ? exact : instantOf(form[field], timeZone);
+}
+
+/** Hand-ins and pictures that can be asked for. */
+export const MOST_COUNT = 1000;
+
+/** Whether it is a whole number within bounds. */
+export const isWhole = (value: number, least: number, most: number) =>
+  Number.isInteger(value) && value >= least && value <= most;
+
+/** Which counts of pictures of a proof point cannot be read. */
+export function countFaults({ minPictures, maxPictures }: PointForm): Array<[keyof PointForm, string]> {
+  const faults: Array<[keyof PointForm, string]> = [];
+  if (!isWhole(minPictures, 0, MOST_COUNT)) faults.push(['minPictures', 'whole-or-none']);
+  if (!isWhole(maxPictures, 1, MOST_COUNT)) faults.push(['maxPictures', 'whole-number']);
+  else if (maxPictures < minPictures) faults.push(['maxPictures', 'most-below-least']);
+  return faults;
+}
 
 /** The fields that say what lateness costs. */
 export type LateForm = Pick<
@@ -29,13 +55,22 @@ export function lateForm(rule: AssignmentDefinition['lateRule']) {
   };
 }
 
+/** The first of the fields that cannot be read, with what is wrong with it. */
+export function lateFault(form: LateForm): [keyof LateForm, string] | null {
+  if (form.late === '' || form.lateCosts === undefined || form.lateCosts === 'nothing') return null;
+  if (form.lateCosts === 'percent' && !isWhole(Number(form.lateAmount || Number.NaN), 0, 100))
+    return ['lateAmount', 'percent-unreadable'];
+  if (form.lateCosts === 'points' && !isWhole(parsePoints(form.lateAmount) ?? Number.NaN, 0, 100_000))
+    return ['lateAmount', 'points-unreadable'];
+  if (!isWhole(form.lateGrace, 0, 10_000)) return ['lateGrace', 'minutes-unreadable'];
+  return isWhole(form.lateFloor, 0, 100) ? null : ['lateFloor', 'percent-unreadable'];
+}
+
 /** Null where lateness costs nothing, undefined where the fields cannot be read. */
 export function lateRuleOf(form: LateForm): AssignmentDefinition['lateRule'] | undefined {
   if (form.late === '' || form.lateCosts === undefined || form.lateCosts === 'nothing') return null;
   const amount = form.lateCosts === 'percent' ? Number(form.lateAmount) : parsePoints(form.lateAmount);
-  const isWhole = (value: number, most: number) => Number.isInteger(value) && value >= 0 && value <= most;
-  if (amount === null || !isWhole(amount, form.lateCosts === 'percent' ? 100 : 100_000)) return undefined;
-  if (!isWhole(form.lateGrace, 10_000) || !isWhole(form.lateFloor, 100)) return undefined;
+  if (amount === null || lateFault(form)) return undefined;
   return {
     graceMinutes: form.lateGrace,
     per: form.latePer,
@@ -78,11 +113,12 @@ export function statementFormOf(form: BuilderForm): StatementForm | null {
       .split('\n')
       .map((line) => line.trim())
       .filter((line) => line !== '');
-    return questions.length > 0 ? { kind, questions } : null;
+    const isSound = isWhole(questions.length, 1, 20) && questions.every((one) => one.length <= 300);
+    return isSound ? { kind, questions } : null;
   }
   const [least, most] = [form.scaleLeast.trim(), form.scaleMost.trim()];
   const steps = Number(form.scaleSteps);
-  const isSound = least !== '' && most !== '' && Number.isInteger(steps) && steps >= 2 && steps <= 10;
+  const isSound = [least, most].every((end) => isWhole(end.length, 1, 60)) && isWhole(steps, 2, 10);
   return isSound ? { kind, steps, least, most } : null;
 }
 

@@ -5,6 +5,7 @@ import { serverNow } from '../api/serverClock.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { clockHint } from '../words/clock.ts';
 import type { HandInOrder } from './handInOrders.ts';
 import { isDone, useHandingIn } from './useHandingIn.ts';
 
@@ -42,7 +43,7 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
       className="flex flex-col gap-3 border border-edge bg-card p-3"
     >
       <div className="grid gap-3 sm:grid-cols-[14rem_1fr]">
-        <Field label={`Came, in ${timeZone}`}>
+        <Field label={`Came, in ${timeZone}`} hint={clockHint(came, timeZone)}>
           <input
             type="datetime-local"
             value={came}

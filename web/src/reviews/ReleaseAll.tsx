@@ -6,8 +6,10 @@ import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { clockHint } from '../words/clock.ts';
 
 /**
  * Releasing shows students their points; it asks once, with the number. What is asked about is the list as it was then:
@@ -81,15 +83,17 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
               onChoose={setWhen}
             />
             {when === 'later' && (
-              <label className="flex flex-col gap-1 text-sm font-semibold">
-                From when on ({asked.assignment.timeZone})
+              <Field
+                label={`From when on (${asked.assignment.timeZone})`}
+                hint={clockHint(later, asked.assignment.timeZone)}
+              >
                 <input
                   type="datetime-local"
                   value={later}
                   onChange={(event) => setLater(event.target.value)}
-                  className="min-h-10 border border-edge bg-card px-2 font-normal"
+                  className={control}
                 />
-              </label>
+              </Field>
             )}
             {problem && (
               <p role="alert" className="text-madder">

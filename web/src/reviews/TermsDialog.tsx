@@ -5,8 +5,10 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { clockHint } from '../words/clock.ts';
 import { ReasonAndLook, WhatItChanges } from './Proposal.tsx';
 
 interface TermsDialogProps {
@@ -161,16 +163,18 @@ interface TimeFieldProps {
 }
 
 function TimeField({ name, label, at, timeZone }: TimeFieldProps): ReactNode {
+  const first = at ? wallTimeOf(at, timeZone) : '';
+  const [written, setWritten] = useState(first);
   return (
-    <label className="flex flex-col text-sm font-semibold">
-      {label}
+    <Field label={label} hint={clockHint(written, timeZone, written === first ? at : null)}>
       <input
         name={name}
         type="datetime-local"
-        defaultValue={at ? wallTimeOf(at, timeZone) : ''}
-        className="min-h-9 border border-edge bg-card px-2 font-normal"
+        defaultValue={first}
+        onChange={({ target }) => setWritten(target.value)}
+        className={control}
       />
-    </label>
+    </Field>
   );
 }
 

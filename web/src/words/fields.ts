@@ -10,8 +10,11 @@ const FIELDS: Readonly<Record<string, string>> = {
   'title-missing': 'An assignment needs a title.',
   'due-before-open': 'The due time lies before the opening.',
   'late-before-due': 'The late time ends before the due time.',
-  'late-rule-unreadable':
-    'Write whole percent up to 100, or points such as 0.5; minutes and percent as whole numbers.',
+  'number-unreadable': 'This is no number.',
+  'whole-number': 'Give a whole number from 1 to 1000.',
+  'whole-or-none': 'Give a whole number up to 1000, or 0.',
+  'percent-unreadable': 'Give whole percent up to 100.',
+  'minutes-unreadable': 'Give whole minutes up to 10000.',
   'preset-key': 'A key is one letter a to z or one digit.',
   'preset-name': 'A preset needs a name.',
   'mark-set-name': 'A look needs a name.',
@@ -26,7 +29,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   'largest-unreadable': 'Give whole kilobytes from 1 to 25000, or nothing.',
   'size-half': 'Give both sides in whole pixels, or none.',
   'statement-form-missing':
-    'Give at least one question, or say what both ends of the scale mean, with 2 to 10 places.',
+    'Give 1 to 20 questions of at most 300 letters, or say what both ends of the scale mean, with 2 to 10 places.',
   'ratio-unreadable': 'Give both sides of the shape, such as 16:9, or nothing.',
   'points-unreadable': 'Points are a number with at most two decimals, such as 1.5.',
   'must-show-empty': 'Write what must be seen, or remove it.',
