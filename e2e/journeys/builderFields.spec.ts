@@ -72,3 +72,29 @@ test('a time that the clocks skip or show twice is said, with the one that count
     lateUntil: '2027-10-31T00:30:00.000Z',
   });
 });
+
+test('rows are moved by their buttons as far as they go, and the button that is pressed keeps the focus', async ({
+  page,
+  school,
+}) => {
+  await openBuilder(page, school);
+  const texts = page.getByLabel(/^P1 [a-z], what must be seen$/);
+  const before = await texts.evaluateAll((fields) =>
+    fields.map((field) => (field as HTMLInputElement).value),
+  );
+  expect(before.length).toBeGreaterThan(1);
+  const pressOften = async (name: string, becomes: string) => {
+    await page.getByRole('button', { name, exact: true }).focus();
+    for (let i = 0; i <= before.length; i++) await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: becomes, exact: true })).toBeFocused();
+  };
+  const last = String.fromCharCode(96 + before.length);
+  await pressOften('Move P1 a down', `Move P1 ${last} down`);
+  await expect(texts.last()).toHaveValue(before[0] ?? '');
+  await pressOften(`Move P1 ${last} up`, 'Move P1 a up');
+  await expect(texts.first()).toHaveValue(before[0] ?? '');
+  const titles = page.getByRole('group', { name: /^Proof point P\d$/ }).getByLabel('Title');
+  const title = await titles.first().inputValue();
+  await pressOften('Move P1 down', `Move P${await titles.count()} down`);
+  await expect(titles.last()).toHaveValue(title);
+});

@@ -1,8 +1,9 @@
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Control, type FieldErrors, type UseFormRegister, useFieldArray } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
+import { MoveButtons } from '../ui/MoveButtons.tsx';
 import { Letter } from '../ui/signs.tsx';
 import { fieldSentence } from '../words/fields.ts';
 import type { BuilderForm, PointForm } from './form.ts';
@@ -30,6 +31,7 @@ export function MustShowFields({ index, control: form, register, errors }: MustS
       <legend className="mb-1 text-sm font-semibold">What must be seen, and its points</legend>
       {fields.map((field, j) => {
         const letter = String.fromCharCode(97 + j);
+        const name = `P${index + 1} ${letter}`;
         const at = `points.${index}.mustShows.${j}` as const;
         const fault = errors?.mustShows?.[j];
         return (
@@ -37,7 +39,7 @@ export function MustShowFields({ index, control: form, register, errors }: MustS
             <div className="flex flex-wrap items-center gap-1.5">
               <Letter filled={false}>{letter}</Letter>
               <input
-                aria-label={`P${index + 1} ${letter}, what must be seen`}
+                aria-label={`${name}, what must be seen`}
                 {...register(`${at}.text`)}
                 onKeyDown={(event) => {
                   if (event.key !== 'Enter') return;
@@ -47,36 +49,24 @@ export function MustShowFields({ index, control: form, register, errors }: MustS
                 className={`${control} max-w-[calc(100%-2.5rem)] min-w-52 flex-1`}
               />
               <input
-                aria-label={`P${index + 1} ${letter}, points`}
+                aria-label={`${name}, points`}
                 inputMode="decimal"
                 {...register(`${at}.points`)}
                 className={`${control} max-w-18 font-mono`}
+              />
+              <MoveButtons
+                name={name}
+                index={j}
+                count={fields.length}
+                look="quiet"
+                className="px-1"
+                onMove={(by) => move(j, j + by)}
               />
               <Button
                 small
                 look="quiet"
                 className="px-1"
-                aria-label={`Move ${letter} up`}
-                disabled={j === 0}
-                onClick={() => move(j, j - 1)}
-              >
-                <ArrowUp size={16} aria-hidden />
-              </Button>
-              <Button
-                small
-                look="quiet"
-                className="px-1"
-                aria-label={`Move ${letter} down`}
-                disabled={j === fields.length - 1}
-                onClick={() => move(j, j + 1)}
-              >
-                <ArrowDown size={16} aria-hidden />
-              </Button>
-              <Button
-                small
-                look="quiet"
-                className="px-1"
-                aria-label={`Remove ${letter}`}
+                aria-label={`Remove ${name}`}
                 onClick={() => remove(j)}
               >
                 <Trash2 size={16} aria-hidden />

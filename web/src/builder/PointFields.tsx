@@ -1,11 +1,12 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { type Finish, FORMAT_FACTS, WRITTEN_FORMATS } from '@nachweis/core';
-import { ArrowDown, ArrowUp, GripVertical, Trash2 } from 'lucide-react';
+import { GripVertical, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Control, type FieldErrors, type UseFormRegister, useController } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
+import { MoveButtons } from '../ui/MoveButtons.tsx';
 import type { BuilderForm, PointForm } from './form.ts';
 import { MustShowFields } from './MustShowFields.tsx';
 import type { HandleKeys } from './useOrderByKeys.ts';
@@ -69,29 +70,12 @@ export function PointFields(props: PointFieldsProps): ReactNode {
           <GripVertical size={18} aria-hidden />
         </button>
         <h3 className="flex-1 font-mono text-lg">{code}</h3>
-        <Button
-          small
-          look="quiet"
-          aria-label={`Move ${code} up`}
-          disabled={index === 0}
-          onClick={() => onMove(-1)}
-        >
-          <ArrowUp size={16} aria-hidden />
-        </Button>
-        <Button
-          small
-          look="quiet"
-          aria-label={`Move ${code} down`}
-          disabled={index === count - 1}
-          onClick={() => onMove(1)}
-        >
-          <ArrowDown size={16} aria-hidden />
-        </Button>
+        <MoveButtons name={code} index={index} count={count} look="quiet" onMove={onMove} />
         <Button small look="quiet" aria-label={`Remove ${code}`} onClick={onRemove}>
           <Trash2 size={16} aria-hidden />
         </Button>
       </div>
-      <div className="flex flex-col gap-3">
+      <fieldset aria-label={`Proof point ${code}`} className="flex min-w-0 flex-col gap-3">
         <Field label="Title" fault={errors?.title?.message}>
           <input {...register(`${at}.title`)} className={control} />
         </Field>
@@ -183,7 +167,7 @@ export function PointFields(props: PointFieldsProps): ReactNode {
             </label>
           </div>
         </details>
-      </div>
+      </fieldset>
     </li>
   );
 }

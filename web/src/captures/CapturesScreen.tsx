@@ -107,7 +107,7 @@ export default function CapturesScreen(): ReactNode {
       <FilterBar filter={filter} onChange={change} />
       {!data &&
         (error ? (
-          <Failed error={error} onRetry={() => void mutate()} />
+          <Failed inPage error={error} onRetry={() => void mutate()} />
         ) : (
           <Loading what="the captures" inPage />
         ))}

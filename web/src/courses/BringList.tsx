@@ -91,7 +91,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
             aria-label="What becomes of each line"
             className="min-h-0 flex-1 overflow-auto border border-rule"
           >
-            <table className="w-full border-collapse text-sm">
+            <table aria-label="Lines of the list" className="w-full border-collapse text-sm">
               <thead className="sticky top-0 bg-card text-faded">
                 <tr>
                   {['Line', 'Name', 'E-mail', 'What becomes of it'].map((title) => (

@@ -85,7 +85,7 @@ export function CopyCourse({ course, onClose }: { course: CourseView; onClose: (
           />
         </Field>
         {isDay && assignments.length > 0 && (
-          <table className="w-full text-left text-sm">
+          <table aria-label="Times of the copy" className="w-full text-left text-sm">
             <thead className="text-faded">
               <tr>
                 <th scope="col">Assignment</th>

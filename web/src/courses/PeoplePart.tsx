@@ -99,7 +99,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
       <Problem>{problem}</Problem>
       <AddPerson course={course} onAdded={onChanged} />
       <div className="overflow-x-auto">
-        <table className="w-full border-collapse text-sm">
+        <table aria-label="People" className="w-full border-collapse text-sm">
           <thead className="text-faded">
             <tr>
               {['Name', 'E-mail', 'Role', ...columns, 'Signs in', 'To do'].map((title) => (

@@ -44,7 +44,7 @@ export function RemovePerson({ person, onClose, onRemoved }: RemovePersonProps):
         {known ? (
           <KnownTable known={known} />
         ) : error ? (
-          <Failed error={error} onRetry={() => void mutate()} />
+          <Failed inPage error={error} onRetry={() => void mutate()} />
         ) : (
           <Loading what="what is known" />
         )}

@@ -19,7 +19,7 @@ const cell = 'border-b border-rule px-2 py-1.5 text-left align-middle';
 export function FormatTable({ desk, point, chosen, busy, best, onChoose }: FormatTableProps): ReactNode {
   const { formats } = point.requirements;
   return (
-    <table aria-busy={busy} className="w-full min-w-150 border-collapse text-sm">
+    <table aria-label="Formats" aria-busy={busy} className="w-full min-w-150 border-collapse text-sm">
       <thead className="text-faded">
         <tr>
           {['Format', 'Size', 'Likeness', 'Smallest text, at actual pixels', 'Transparency'].map((title) => (

@@ -69,7 +69,7 @@ export function CellDesk(props: CellDeskProps): ReactNode {
   });
   if (!review || !stand)
     return error ? (
-      <Failed error={error} onRetry={() => void mutate()} />
+      <Failed inPage error={error} onRetry={() => void mutate()} />
     ) : (
       <p role="status" className="p-4 text-faded">
         Fetching the hand-in …

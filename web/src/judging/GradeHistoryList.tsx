@@ -10,7 +10,7 @@ export function GradeHistoryList({ handInId, timeZone }: { handInId: string; tim
   const { data, error, mutate } = useApi('gradeHistory', { params: { handInId } });
   if (!data)
     return error ? (
-      <Failed error={error} onRetry={() => void mutate()} />
+      <Failed inPage error={error} onRetry={() => void mutate()} />
     ) : (
       <Loading what="how the points came about" />
     );

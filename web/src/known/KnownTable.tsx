@@ -11,7 +11,7 @@ export function KnownTable({ known }: { known: Known }): ReactNode {
       tabIndex={0}
       className="shrink-0 overflow-x-auto"
     >
-      <table className="w-full border-collapse text-sm">
+      <table aria-label="What is known" className="w-full border-collapse text-sm">
         <thead className="text-faded">
           <tr>
             {['What', 'Number', 'Who sees it', 'When the person is removed'].map((title) => (

@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useId, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign } from '../ui/signs.tsx';
@@ -28,6 +28,7 @@ export default function LabScreen(): ReactNode {
 }
 
 function CheckLine({ check }: { check: LabCheck }): ReactNode {
+  const name = useId();
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const [busy, setBusy] = useState(false);
   const tryIt = async () => {
@@ -44,7 +45,9 @@ function CheckLine({ check }: { check: LabCheck }): ReactNode {
   }, []);
   return (
     <li className="grid gap-x-4 gap-y-1 border-b border-rule py-3 sm:grid-cols-[11rem_1fr_auto]">
-      <h2 className="text-base">{check.name}</h2>
+      <h2 id={name} className="text-base">
+        {check.name}
+      </h2>
       <div role="status">
         {outcome ? (
           <p className="flex gap-2">
@@ -58,7 +61,13 @@ function CheckLine({ check }: { check: LabCheck }): ReactNode {
         )}
         {outcome && outcome.level !== 'fine' && <p className="mt-1">{check.instead}</p>}
       </div>
-      <Button small className="self-start justify-self-start" disabled={busy} onClick={() => void tryIt()}>
+      <Button
+        small
+        className="self-start justify-self-start"
+        aria-describedby={name}
+        disabled={busy}
+        onClick={() => void tryIt()}
+      >
         {busy ? 'Trying …' : outcome ? 'Try again' : 'Try it'}
       </Button>
     </li>

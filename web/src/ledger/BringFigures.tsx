@@ -95,7 +95,7 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
             {changes.length === 0 ? (
               <p>Nothing would change.</p>
             ) : (
-              <table className="w-full">
+              <table aria-label="What would change" className="w-full">
                 <thead className="text-faded">
                   <tr>
                     {['Student', 'Assignment', 'Points', 'Will be'].map((head) => (

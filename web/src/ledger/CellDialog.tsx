@@ -69,7 +69,11 @@ function HandInPart({ handInId, onChanged }: { handInId: string; onChanged: () =
   // What one has begun to write stays; until then the form shows what is there now.
   const [begun, setBegun] = useState<string | null>(null);
   if (!review)
-    return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the points" />;
+    return error ? (
+      <Failed inPage error={error} onRetry={() => void mutate()} />
+    ) : (
+      <Loading what="the points" />
+    );
   const key = begun ?? `${saved} ${review.adjustmentVersion} ${review.judgement.grade.total}`;
   const again = async () => {
     onChanged();

@@ -40,6 +40,7 @@ export function ChartFigure({
         <Button
           small
           look="quiet"
+          aria-label={`Save the chart: ${label}`}
           onClick={() =>
             chart.current &&
             saveAs(
@@ -65,7 +66,7 @@ export function ChartFigure({
       </svg>
       <details className="text-sm">
         <summary className="cursor-pointer text-verdigris-deep">As a table</summary>
-        <table className="mt-1 w-full">
+        <table aria-label={label} className="mt-1 w-full">
           <thead>
             <tr>
               {heads.map((head) => (

@@ -113,7 +113,7 @@ export function LedgerTable<L extends LedgerLine>(props: LedgerTableProps<L>): R
       tabIndex={0}
       className="max-h-[70dvh] lg:max-h-[78dvh] scroll-pt-14 overflow-auto border border-rule sm:scroll-pl-52 print:max-h-none"
     >
-      <table className="w-full border-collapse text-sm">
+      <table aria-label={label} className="w-full border-collapse text-sm">
         <thead className="sticky top-0 z-10 bg-card">
           <tr>
             <th scope="col" aria-sort={sortOf('student')} className={CORNER}>

@@ -22,7 +22,7 @@ export function MatchTable({ matches, students, onChange }: MatchTableProps): Re
   const listed = new Map(students.map((student) => [student.id, student.listed]));
   return (
     <>
-      <table className="w-full border-collapse text-left">
+      <table aria-label="Files, and whose pictures they are" className="w-full border-collapse text-left">
         <thead className="text-sm text-faded">
           <tr className="border-b border-edge">
             {['File', 'Student', 'Proof point', 'Why'].map((head) => (

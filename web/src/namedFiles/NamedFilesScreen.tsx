@@ -50,7 +50,11 @@ function OfCourse({ assignment }: { assignment: Assignment }): ReactNode {
     { revalidateOnFocus: false },
   );
   if (data) return <NamedFiles assignment={assignment} course={data} />;
-  return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the class" inPage />;
+  return error ? (
+    <Failed inPage error={error} onRetry={() => void mutate()} />
+  ) : (
+    <Loading what="the class" inPage />
+  );
 }
 
 const NOTHING: Finding = { files: [], leftOut: [], tooMany: false, damaged: [] };

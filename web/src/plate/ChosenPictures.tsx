@@ -1,7 +1,8 @@
-import { ArrowDown, ArrowUp, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { type ReactNode, useRef } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { control } from '../ui/Field.tsx';
+import { MoveButtons } from '../ui/MoveButtons.tsx';
 import type { OnPlate } from './plateDraft.ts';
 import type { PlateSource } from './usePlateSources.ts';
 
@@ -60,22 +61,12 @@ export function ChosenPictures({ chosen, missing, onChange }: ChosenPicturesProp
               )}
             </div>
             <div className="flex items-start gap-1">
-              <Button
-                small
-                aria-label={`Move ${one.source.name} up`}
-                disabled={index === 0}
-                onClick={() => move(index, index - 1)}
-              >
-                <ArrowUp size={16} aria-hidden />
-              </Button>
-              <Button
-                small
-                aria-label={`Move ${one.source.name} down`}
-                disabled={index === chosen.length - 1}
-                onClick={() => move(index, index + 1)}
-              >
-                <ArrowDown size={16} aria-hidden />
-              </Button>
+              <MoveButtons
+                name={one.source.name}
+                index={index}
+                count={chosen.length}
+                onMove={(by) => move(index, index + by)}
+              />
               <Button
                 small
                 aria-label={`Take ${one.source.name} off the plate`}

@@ -96,7 +96,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
     >
       {!list || !pictures ? (
         error ? (
-          <Failed error={error} onRetry={() => void mutate()} />
+          <Failed inPage error={error} onRetry={() => void mutate()} />
         ) : (
           <Loading what="the pictures of the others" />
         )

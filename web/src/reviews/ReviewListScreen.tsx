@@ -70,7 +70,7 @@ export default function ReviewListScreen(): ReactNode {
       {rows.length === 0 ? (
         <Empty>Nothing has been handed in yet.</Empty>
       ) : (
-        <table className="mt-4 w-full border-collapse text-left">
+        <table aria-label="Hand-ins" className="mt-4 w-full border-collapse text-left">
           <thead className="text-sm text-faded">
             <tr className="border-b border-edge">
               <th className="py-1 pr-3 font-semibold">Student</th>

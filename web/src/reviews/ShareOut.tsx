@@ -23,7 +23,7 @@ export function ShareOut({ assignmentId, onClose, onShared }: ShareOutProps): Re
       {data ? (
         <ShareForm sharing={data} assignmentId={assignmentId} onClose={onClose} onShared={onShared} />
       ) : error ? (
-        <Failed error={error} onRetry={() => void mutate()} />
+        <Failed inPage error={error} onRetry={() => void mutate()} />
       ) : (
         <p role="status" className="p-4 text-faded">
           Fetching the class …

@@ -69,7 +69,7 @@ function Overview({ marking, onNow, onAgain }: OverviewProps): ReactNode {
           Hand-ins
         </h2>
         <div className="overflow-x-auto">
-          <table className="w-full text-sm">
+          <table aria-labelledby="hand-ins-title" className="w-full text-sm">
             <thead>
               <tr className="border-b border-rule text-left">
                 <th scope="col">Chosen</th>
@@ -111,7 +111,12 @@ function Overview({ marking, onNow, onAgain }: OverviewProps): ReactNode {
                   </td>
                   <td className="text-right">
                     {marker && !doneAt && (
-                      <Button small look="quiet" onClick={() => void takeBack(handInId)}>
+                      <Button
+                        small
+                        look="quiet"
+                        aria-label={`Take back ${number}`}
+                        onClick={() => void takeBack(handInId)}
+                      >
                         Take back
                       </Button>
                     )}
@@ -140,7 +145,7 @@ function Agreed({ marking: { agreement, overall } }: { marking: SecondMarking })
         than by chance. Weighted, one step apart counts less than two. Of few hand-ins it says little.
       </p>
       <div className="overflow-x-auto">
-        <table className="w-full text-sm">
+        <table aria-labelledby="agreement-title" className="w-full text-sm">
           <thead>
             <tr className="border-b border-rule text-left">
               <th scope="col">Question</th>

@@ -2,6 +2,7 @@ import type { WorkFile } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import Markdown, { defaultUrlTransform } from 'react-markdown';
 import remarkGfm from 'remark-gfm';
+import { BELOW_TITLE } from './belowTitle.ts';
 
 const FILES = 'files/';
 
@@ -14,7 +15,7 @@ export default function Brief({ text, files }: { text: string; files: readonly W
   };
   return (
     <div className="guide written" dir="auto">
-      <Markdown remarkPlugins={[remarkGfm]} urlTransform={addressOf}>
+      <Markdown remarkPlugins={[remarkGfm]} components={BELOW_TITLE} urlTransform={addressOf}>
         {text}
       </Markdown>
     </div>

@@ -16,11 +16,19 @@ export function Loading({ what, inPage = false }: { what: string; inPage?: boole
 const isFinal = (error: unknown): boolean =>
   /^(forbidden|not-found)$/.test(String((error as Partial<ApiProblem>).code));
 
+interface FailedProps {
+  error: unknown;
+  onRetry?: () => void;
+  /** below the heading that the screen has already */
+  inPage?: boolean;
+}
+
 /** What a screen shows instead of its data when that cannot be had. */
-export function Failed({ error, onRetry }: { error: unknown; onRetry?: () => void }): ReactNode {
+export function Failed({ error, onRetry, inPage = false }: FailedProps): ReactNode {
+  const Words = inPage ? 'p' : 'h1';
   return (
     <div role="alert" className="m-auto max-w-lg p-8 text-center">
-      <p className="mb-4">{sentenceOf(error)}</p>
+      <Words className="mb-4 text-base font-normal">{sentenceOf(error)}</Words>
       {onRetry && !isFinal(error) && <Button onClick={onRetry}>Try again</Button>}
     </div>
   );
