@@ -16,6 +16,8 @@ async function withMore(page: Page, school: School): Promise<void> {
     { name: 'gaugings.csv', mimeType: 'text/csv', buffer: Buffer.from(CSV) },
     { name: 'to be filled.csv', mimeType: 'text/csv', buffer: Buffer.alloc(0) },
   ]);
+  // Files that come make the panel above longer, under the pointer too.
+  await expect(files.getByRole('listitem')).toHaveCount(2);
   await page.getByRole('button', { name: 'Add a picture to P2' }).click();
   const dialog = page.getByRole('dialog', { name: 'Reference picture for P2' });
   await dialog
@@ -25,7 +27,6 @@ async function withMore(page: Page, school: School): Promise<void> {
   await dialog.getByLabel('Students see it on their sheet').uncheck();
   await dialog.getByRole('button', { name: 'Add it' }).click();
   await expect(dialog).toBeHidden();
-  await expect(files.getByRole('listitem')).toHaveCount(2);
 }
 
 /** Something is written and, a moment after its last letter, kept; then the page is loaded again. */

@@ -24,7 +24,7 @@ test('what lateness costs is written in the builder, said before handing in, and
   await page.getByLabel('It costs').selectOption('percent');
   await page.getByLabel('Percent each').fill('ten');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('Write whole percent up to 100')).toBeVisible();
+  await expect(page.getByText('Give whole percent up to 100.')).toBeVisible();
   await page.getByLabel('Percent each').fill('10');
   await page.getByLabel('For each').selectOption('day');
   await expectClean(page, 'the rule for lateness');

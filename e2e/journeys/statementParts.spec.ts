@@ -19,7 +19,7 @@ test('a statement is asked by questions and by a scale, kept as it is typed, and
   await page.getByRole('checkbox', { name: 'An own statement is asked for' }).check();
   await page.getByLabel('It is written').selectOption('questions');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('Give at least one question')).toBeVisible();
+  await expect(page.getByText('Give 1 to 20 questions')).toBeVisible();
   await page.getByLabel('Questions, one in a line').fill('What did you see?\nWhy is that so?');
   await expectClean(page, 'a statement by questions in the builder');
   await save();

@@ -49,7 +49,7 @@ test('after a reload without a connection the student goes on: sheet, framing, b
     ['/', 'Assignments'],
     ['/capture', 'Capture station'],
     ['/captures', /^Captures$/],
-    ['/guide', 'Catching what must be seen'],
+    ['/guide', 'Guide'],
     ['/settings', /settings/i],
     ['/ready', 'Ready for the lab'],
     [`/assignments/${school.curve.id}/hand-in`, /^Hand in/],

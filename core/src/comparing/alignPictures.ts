@@ -5,7 +5,16 @@ import type { Alignment, Lie } from './alignment.ts';
 import { fitted } from './fit.ts';
 import { PhaseCorrelation, type Shift } from './phaseCorrelation.ts';
 import { type PyramidStep, pyramid, pyramidStep } from './pyramid.ts';
-import { around, asMeant, MEANT_ROOM, pivotOf, refine, rescaled, scalesAround } from './refine.ts';
+import {
+  amongScales,
+  around,
+  asMeant,
+  MEANT_ROOM,
+  pivotOf,
+  refine,
+  rescaled,
+  scalesAround,
+} from './refine.ts';
 import { askRegions, type OfRegions } from './regions.ts';
 import { samePixels } from './samePixels.ts';
 
@@ -56,10 +65,15 @@ export function alignPictures(reference: Raster, other: Raster): Alignment {
   // Where most regions lie elsewhere together, it is there; asked once more, they have to lie as one.
   const moved = first.lie === whole ? whole : asMeant(full, refine(full, first.lie), meant);
   const held = isHeld(first.lie === whole ? first : askRegions(full, moved));
+  const isUsual = meant.includes(moved.scale);
+  // A usual scale has no other beside it; what was found of any other may be of one that is near.
+  const last = held && !isUsual ? amongScales(full, moved) : { ...moved, rival: 0 };
+  if (last.rival > MOST_RIVAL) return { ...UNSURE, agreement: last.agreement };
+  const stays = last.scale === moved.scale || isHeld(askRegions(full, last));
   // Whole pixels at a scale of 1 are what is meant; anything else is as close as the levels say.
   const isPlain = moved.scale === 1 && Number.isInteger(moved.dx) && Number.isInteger(moved.dy);
-  const { scale, dx, dy, agreement } = isPlain ? moved : fitted(full, moved, meant.includes(moved.scale));
-  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && held };
+  const { scale, dx, dy, agreement } = isPlain ? moved : fitted(full, last, isUsual);
+  return { scale, dx, dy, agreement, sure: agreement >= LEAST_AGREEMENT && held && stays };
 }
 
 /** Most comparisons are of the same program on the same display: nothing else is looked for where that is so. */

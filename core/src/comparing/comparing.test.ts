@@ -113,6 +113,31 @@ describe('alignPictures', () => {
       Math.hypot(box.width * scale + dx - 50 - box.width, box.height * scale + dy - 4 - box.height),
     ).toBeLessThanOrEqual(0.5);
   });
+  it('is never sure of a wrong scale where bars across are most of what can be seen', async () => {
+    const context = createCanvas(1500, 840).getContext('2d');
+    context.fillStyle = '#16221e';
+    context.fillRect(0, 0, 1500, 840);
+    context.fillStyle = '#d8c9a8';
+    context.fillRect(0, 22, 1500, 26);
+    context.font = '14px monospace';
+    context.fillText('Type help for the commands.', 12, 66);
+    const { data } = context.getImageData(0, 0, 1500, 840);
+    const whole: Raster = { width: 1500, height: 840, data: new Uint8ClampedArray(data.buffer) };
+    for (const width of [1697, 1787, 1923, 2048]) {
+      const box = { left: 28, top: 4, width: 1400, height: 760 };
+      const other = await rasterOf(
+        sharp(await fileOf(whole).extract(box).png().toBuffer()).resize(
+          width,
+          Math.round((width * 760) / 1400),
+          {
+            fit: 'fill',
+          },
+        ),
+      );
+      const { scale, dx, sure } = alignPictures(whole, other);
+      if (sure) expect(Math.hypot(other.width * scale + dx - 28 - 1400), String(width)).toBeLessThan(2);
+    }
+  });
   it('says that it is not sure of pictures that have nothing in common', () => {
     expect(alignPictures(page(900, 600, 3), page(800, 700, 4)).sure).toBe(false);
     const plain = { width: 300, height: 200, data: new Uint8ClampedArray(300 * 200 * 4).fill(255) };

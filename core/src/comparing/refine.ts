@@ -1,4 +1,4 @@
-import { agreementOf } from './agreement.ts';
+import { agreementOf, type Places } from './agreement.ts';
 import type { Alignment, Lie } from './alignment.ts';
 import type { PyramidStep } from './pyramid.ts';
 
@@ -75,6 +75,47 @@ export function refine(at: PyramidStep, start: Lie): Lie & Pick<Alignment, 'agre
     }
   }
   return best;
+}
+
+/** Scales beside one that are looked at closely, as shares of it; and from which distance on one is another. */
+const BESIDE = [0.005, 0.0125, 0.02, 0.03].flatMap((by) => [by, -by]);
+const OTHER_SCALE = 0.003;
+const MOST_LOOKS = 3;
+/** So many places tell one scale from another; more would only take longer. */
+const ENOUGH_PLACES = 1000;
+
+/**
+ * Looks closely at the scales beside one that was found: on the way up from a small size a place may have been followed
+ * that suits edges in one direction, or letters of their neighbours.
+ *
+ * @returns the best, and how well the best of another scale goes together, as a share of it
+ */
+export function amongScales(
+  at: PyramidStep,
+  found: Lie & Pick<Alignment, 'agreement'>,
+): Lie & Pick<Alignment, 'agreement'> & { rival: number } {
+  const few = { ...at, places: thinned(at.places) };
+  let best = found;
+  let others = [found];
+  for (let look = 0; look < MOST_LOOKS; look++) {
+    const middle = best;
+    const pivot = pivotOf(at, middle);
+    others = BESIDE.map((by) => rescaled(pivot, middle, middle.scale * (1 + by)))
+      .map((guess) => refine(few, around(few, guess, [guess.scale], 1)))
+      .map((one) => ({ ...one, agreement: agreementOf(at, one) }))
+      .concat(middle)
+      .sort((x, y) => y.agreement - x.agreement);
+    best = others[0] ?? middle;
+    if (best === middle) break;
+  }
+  const other = others.find(({ scale }) => Math.abs(scale / best.scale - 1) > OTHER_SCALE);
+  return { ...best, rival: other ? other.agreement / best.agreement : 0 };
+}
+
+/** Some of the places, spread over all of them. */
+function thinned(places: Places): Places {
+  const every = Math.ceil(places.length / 2 / ENOUGH_PLACES);
+  return places.filter((_, i) => (i >> 1) % Math.max(1, every) === 0);
 }
 
 /** How much less well a usual scale may go together: what a picture shows in one corner only fits many scales. */
