@@ -113,6 +113,7 @@ export const CourseView = CourseFacts.extend({
       window: WindowState,
       opensAt: Instant,
       dueAt: Instant,
+      lateUntil: Instant.nullable(),
       handIns: z.int(),
     }),
   ),

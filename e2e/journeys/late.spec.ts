@@ -1,4 +1,6 @@
-import { submissionWindow } from '@nachweis/core';
+import type { CourseView, ProofSheet } from '@nachweis/contract';
+import { submissionWindow, type WindowState } from '@nachweis/core';
+import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
@@ -81,14 +83,23 @@ test('whether it is in time is said by the server’s clock, though this compute
   await expect(page.getByText(/late/)).toHaveCount(0);
 });
 
-test('a sheet that stands open since before it opens says by itself that it is open, late and closed', async ({
-  page,
-  school,
-}) => {
+/** Times of an assignment ten minutes apart, the first in ten minutes. */
+function tenMinutesApart() {
   const began = Date.now();
   const at = (minutes: number) => new Date(began + minutes * 60_000).toISOString();
-  const terms = { opensAt: at(10), dueAt: at(20), lateUntil: at(30) };
-  // The server's clock goes on with the page's.
+  return { opensAt: at(10), dueAt: at(20), lateUntil: at(30) };
+}
+
+/**
+ * The server's clock goes on with the page's, and one of its answers is of an assignment with these times.
+ * @returns lets ten minutes pass for both
+ */
+async function withClock<T>(
+  page: Page,
+  times: ReturnType<typeof tenMinutesApart>,
+  path: string,
+  changed: (answer: T, window: WindowState) => T,
+): Promise<() => Promise<void>> {
   let ahead = 0;
   await page.route('**/api/**', async (route) => {
     const now = Date.now() + ahead;
@@ -96,23 +107,30 @@ test('a sheet that stands open since before it opens says by itself that it is o
     const { 'if-none-match': _, ...asked } = route.request().headers();
     const response = await route.fetch({ headers: asked });
     const headers = { ...response.headers(), date: new Date(now).toUTCString() };
-    if (!route.request().url().endsWith(`/assignments/${school.single.id}`))
-      return route.fulfill({ response, headers });
-    const sheet = await response.json();
-    const window = submissionWindow(terms, new Date(now).toISOString());
-    await route.fulfill({
-      response,
-      headers,
-      json: { ...sheet, window, terms: { ...sheet.terms, ...terms } },
-    });
+    if (!route.request().url().endsWith(path)) return route.fulfill({ response, headers });
+    const window = submissionWindow(times, new Date(now).toISOString());
+    await route.fulfill({ response, headers, json: changed(await response.json(), window) });
   });
-  const tenMinutesPass = async () => {
+  await page.clock.install();
+  return async () => {
     ahead += 600_000;
     await page.clock.fastForward(600_000);
   };
-  await page.clock.install();
+}
+
+test('a sheet that stands open since before it opens says by itself that it is open, late and closed', async ({
+  page,
+  school,
+}) => {
+  const times = tenMinutesApart();
+  const path = `/assignments/${school.single.id}`;
+  const tenMinutesPass = await withClock<ProofSheet>(page, times, path, (sheet, window) => ({
+    ...sheet,
+    window,
+    terms: { ...sheet.terms, ...times },
+  }));
   await signIn(page, school, school.student);
-  await page.goto(`/assignments/${school.single.id}`);
+  await page.goto(path);
   await expect(page.getByText('This assignment is not open yet.')).toBeVisible();
   await tenMinutesPass();
   await expect(page.getByRole('button', { name: 'Choose files' })).toBeVisible();
@@ -120,4 +138,27 @@ test('a sheet that stands open since before it opens says by itself that it is o
   await expect(page.getByText(/^was due .*, taken late until /)).toBeVisible();
   await tenMinutesPass();
   await expect(page.getByText('This assignment is closed.')).toBeVisible();
+});
+
+test('the page of a course that stands open says by itself what is open, late and closed', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  const { courses } = await (await page.request.get('/api/session')).json();
+  const path = `/courses/${courses[0].id}`;
+  const times = tenMinutesApart();
+  const tenMinutesPass = await withClock<CourseView>(page, times, path, (course, window) => ({
+    ...course,
+    assignments: course.assignments.map((one) =>
+      one.id === school.single.id ? { ...one, ...times, window } : one,
+    ),
+  }));
+  await page.goto(path);
+  const line = page.getByRole('listitem').filter({ hasText: 'One picture' });
+  await expect(line).toContainText('given, opens later');
+  for (const stand of ['open', 'open, late', 'closed']) {
+    await tenMinutesPass();
+    await expect(line.getByText(stand, { exact: true })).toBeVisible();
+  }
 });

@@ -64,6 +64,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
         window: windowOf(one, one, at),
         opensAt: one.opensAt,
         dueAt: one.dueAt,
+        lateUntil: one.lateUntil,
         handIns: handIns.get(one.id) ?? 0,
       }))
       .sort((a, b) => a.dueAt.localeCompare(b.dueAt)),

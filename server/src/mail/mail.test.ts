@@ -156,6 +156,38 @@ describe('letters', () => {
     ]);
   });
 
+  it('that waited for the mail server are not sent when they are not so any more', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    const room = await handedIn(server());
+    const { agent } = await joinCourse(server(), room.courseId, 'student', 'Hurried', 'Lee');
+    await giveVerdicts(room.instructor, room.handInId, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    await mailRound(context);
+    expect(subjects()).toEqual(['Handed in: Rating curve, H-00001']);
+    // Due on the 10th at 16:00: one is to be reminded, the other to be told of a return.
+    server().setNow('2026-11-09T16:30:00.000Z');
+    const release = `/api/hand-ins/${room.handInId}/release`;
+    await room.instructor.post(release).send({}).expect(200);
+    mail().refuses = () => 451;
+    await mailRound(context);
+    server().setNow('2026-11-09T16:31:00.000Z');
+    expect(await mailRound(context)).toBe(0);
+    const waiting = await context.db
+      .selectFrom('mails')
+      .select('kind')
+      .where('sent_at', 'is', null)
+      .execute();
+    expect(waiting.map(({ kind }) => kind).sort()).toEqual(['reminder', 'returned']);
+    await room.instructor.post(`${release}/taken-back`).send({ reason: 'Once more.' }).expect(200);
+    const { draft } = await addEvidence(agent, room.assignment);
+    await handInSealed(server(), agent, room.assignment.id, draft.version);
+    mail().refuses = () => null;
+    server().setNow('2026-11-09T20:00:00.000Z');
+    await mailRound(context);
+    await mailRound(context);
+    expect(subjects()).toEqual(['Handed in: Rating curve, H-00001', 'Handed in: Rating curve, H-00002']);
+  });
+
   it('wait while the mail server does not know this one, for its password can be put right', async () => {
     const context = mail().sending(server(), 'nachweis:wrong@');
     await mailRound(context);

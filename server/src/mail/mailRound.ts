@@ -5,7 +5,7 @@ import { handInNumber, readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
-import { readDueLetters } from './dueLetters.ts';
+import { type DueLetter, readDueLetters } from './dueLetters.ts';
 import { receiptLetter, reminderLetter, returnedLetter } from './letters.ts';
 import { isRefused } from './post.ts';
 
@@ -29,7 +29,7 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   const known = await db.selectFrom('mail_start').select('at').executeTakeFirst();
   const start = known?.at ?? at;
   if (!known) await db.insertInto('mail_start').values({ at }).execute();
-  await makeLetters(context, at, start);
+  const due = new Set((await makeLetters(context, at, start)).map(keyOf));
   const waiting = await db
     .selectFrom('mails')
     .selectAll()
@@ -40,7 +40,7 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   let sent = 0;
   for (const mail of waiting) {
     if (signal?.aborted) break;
-    const letter = await letterOf(context, mail);
+    const letter = holds(mail, due) ? await letterOf(context, mail) : null;
     const mine = db.updateTable('mails').where('seq', '=', mail.seq);
     if (!letter) {
       await mine.set({ next_try_at: null }).execute();
@@ -69,13 +69,25 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   return sent;
 }
 
-async function makeLetters({ db }: Context, at: string, start: string): Promise<void> {
+const keyOf = ({ kind, subjectId, personId }: DueLetter): string => `${kind} ${subjectId} ${personId}`;
+
+/**
+ * Whether a letter that waited still says what is so: while no mail server was there somebody may have handed in, or been
+ * given more time, and a release may have been taken back. A receipt stays true.
+ */
+const holds = (mail: Mail, due: ReadonlySet<string>): boolean =>
+  mail.kind === 'receipt' ||
+  due.has(keyOf({ kind: mail.kind, subjectId: mail.subject_id, personId: mail.person_id }));
+
+/** Makes those that are due and not made yet. @returns all that are due */
+async function makeLetters({ db }: Context, at: string, start: string): Promise<DueLetter[]> {
   const unwanted = new Set(
     (await db.selectFrom('mail_choices').selectAll().where('wanted', '=', 0).execute()).map(
       (row) => `${row.person_id} ${row.kind}`,
     ),
   );
-  for (const { kind, subjectId, personId } of await readDueLetters(db, at, start)) {
+  const due = await readDueLetters(db, at, start);
+  for (const { kind, subjectId, personId } of due) {
     await db
       .insertInto('mails')
       .values({
@@ -89,13 +101,17 @@ async function makeLetters({ db }: Context, at: string, start: string): Promise<
       .onConflict((c) => c.columns(['kind', 'subject_id', 'person_id']).doNothing())
       .execute();
   }
+  return due;
 }
 
-/** Null where there is nothing to say any more. */
-async function letterOf(
-  { db, settings, signing }: Context,
-  { kind, subject_id, person_id }: { kind: MailKind; subject_id: string; person_id: string },
-) {
+interface Mail {
+  kind: MailKind;
+  subject_id: string;
+  person_id: string;
+}
+
+/** Null where nobody is there to read it any more. */
+async function letterOf({ db, settings, signing }: Context, { kind, subject_id, person_id }: Mail) {
   const person = await db
     .selectFrom('people')
     .select(['email', 'given_name', 'surname'])

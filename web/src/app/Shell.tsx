@@ -171,7 +171,7 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
         <img src="/mark.svg" alt="" width={22} height={22} />
         <span className="sr-only sm:not-sr-only">Nachweis</span>
       </Link>
-      <nav className="flex min-w-0 flex-1 flex-wrap whitespace-nowrap">
+      <nav aria-label="Main" className="flex min-w-0 flex-1 flex-wrap whitespace-nowrap">
         {NAVIGATION.map(({ to, label }) => (
           <Link
             key={to}

@@ -154,8 +154,9 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
         aside={
           <>
             <StagePanel view={view} onChanged={onChanged} />
-            <WorkFilePanel assignmentId={id} />
             <ReferencePanel view={view} />
+            {/* Last, since it grows while files come, and moves nothing under the pointer so. */}
+            <WorkFilePanel assignmentId={id} />
           </>
         }
       />

@@ -2,6 +2,7 @@ import type { CourseView } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
+import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -25,6 +26,7 @@ const standOf = ({ stage, window }: CourseAssignment) =>
 export default function CourseScreen(): ReactNode {
   const { courseId = '' } = useParams();
   const { data: course, error, mutate } = useApi('readCourse', { params: { courseId } });
+  useOnceTimesPass(course?.assignments ?? [], mutate);
   const [copying, setCopying] = useState(false);
   useTitle(course?.title ?? 'Course');
   if (!course)
