@@ -9,6 +9,7 @@ import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evide
 import { notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
 import { wantWords } from '../pictures/readJob.ts';
+import { dropSetReleases } from './dropSetReleases.ts';
 import { settleRendering } from './settle.ts';
 
 /** What becomes a hand-in. */
@@ -84,6 +85,7 @@ export async function freeze(
         fields: fieldsColumn.write(await readFields(trx, assignment.courseId, personId)),
       })
       .execute();
+  if (attempt > 1) await dropSetReleases(trx, assignment, { personIds, at: context.now().toISOString() });
   const keys = await enterItems(context, trx, id, assignment, frozen);
   for (const key of keys) await settleRendering(context, trx, key);
   for (const personId of brought ? personIds : [madeBy]) await touchDraft(trx, assignment.id, personId);

@@ -1,6 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { giveVerdicts, handedIn, serverPerTest } from '../testServer.testing.ts';
+import {
+  giveVerdicts,
+  handedIn,
+  handInSealed,
+  replaceEvidence,
+  serverPerTest,
+} from '../testServer.testing.ts';
 import { afterRelease, NOT_RELEASED } from './releases.ts';
 
 const server = serverPerTest();
@@ -32,6 +38,15 @@ describe('how a hand-in stands with its student', () => {
     expect(after([set], '2026-11-04')).toEqual({ releasedAt: null, releasesAt: '2026-11-05' });
     expect(after([set], '2026-11-05')).toEqual({ releasedAt: '2026-11-05', releasesAt: null });
     expect(after([set, event('2026-11-06')], '2026-11-07').releasedAt).toBe('2026-11-05');
+  });
+  it('is released from the last time that was set before one came, whenever it is looked at', () => {
+    const moved = [event('2026-11-01', '2026-11-05'), event('2026-11-03', '2026-11-08')];
+    expect(after(moved, '2026-11-04')).toEqual({ releasedAt: null, releasesAt: '2026-11-08' });
+    expect(after(moved, '2026-11-06')).toEqual({ releasedAt: null, releasesAt: '2026-11-08' });
+    expect(after(moved, '2026-11-09')).toEqual({ releasedAt: '2026-11-08', releasesAt: null });
+    const atOnce = [event('2026-11-01', '2026-11-09'), event('2026-11-02')];
+    for (const at of ['2026-11-02', '2026-11-08', '2026-11-10'])
+      expect(after(atOnce, at), at).toEqual({ releasedAt: '2026-11-02', releasesAt: null });
   });
   it('is released at once where that is said after a later time was set, and at neither once taken back', () => {
     const set = event('2026-11-01', '2026-11-09');
@@ -95,6 +110,16 @@ describe('a release', () => {
       .send({ id: randomUUID(), verdicts: { [room.axes]: { verdict: null, on } } })
       .expect(200);
     expect(await state(room)).toMatchObject({ state: 'waiting', releasesAt: null });
+    server().setNow(at);
+    expect(await feedback(room)).toBeNull();
+  });
+  it('that was set does not come where a newer attempt counts in its place before', async () => {
+    const room = await handedIn(server(), { attempts: 2 });
+    await judged(room);
+    const at = later(2);
+    await release(room, { at }).expect(200);
+    const { draft } = await replaceEvidence(room.student, room.assignment);
+    await handInSealed(server(), room.student, room.assignment.id, draft.version);
     server().setNow(at);
     expect(await feedback(room)).toBeNull();
   });

@@ -23,7 +23,8 @@ interface ReleaseEvent {
  */
 export function afterRelease(before: ReleaseState, event: ReleaseEvent, at: string): ReleaseState {
   if (event.kind === 'taken-back') return NOT_RELEASED;
-  if (before.releasedAt) return before;
+  // Whether it was seen already when this was said, and not whether it is by now.
+  if (before.releasedAt && before.releasedAt <= event.given_at) return before;
   const seen = event.seen_at ?? event.given_at;
   return seen <= at ? { releasedAt: seen, releasesAt: null } : { releasedAt: null, releasesAt: seen };
 }

@@ -26,7 +26,9 @@ export function historyWords({ change, reason }: HistoryEntry, timeZone: string)
     case 'released':
       return change.seenAt ? `to be released ${dateAndTime(change.seenAt, timeZone)}` : 'released';
     case 'taken-back':
-      // Without words it went by itself: what was to be released was not complete any more.
-      return reason ? 'release taken back' : 'not to be released any more, since a verdict was missing';
+      // Without words it went by itself: it was not complete any more, or judged no more.
+      return reason
+        ? 'release taken back'
+        : 'not to be released any more, since a verdict was missing or a newer attempt came';
   }
 }
