@@ -97,7 +97,7 @@ test('a change of an assignment that runs says what it means before it is made',
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   await signIn(page, school, school.instructor);
   await page.goto(`/assignments/${school.curve.id}/edit`);
-  await page.getByRole('button', { name: 'Remove P1' }).click();
+  await page.getByRole('button', { name: 'Remove P1', exact: true }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Students have work in it already' });
   await expect(dialog).toContainText('One student has pictures there');

@@ -224,8 +224,12 @@ test('the floating control takes now and later from a window of its own, and sho
   await control.getByRole('button', { name: 'Take now' }).click();
   await expect.poll(taken).toBe(2);
   await expect(control.getByRole('img', { name: 'Taken last' })).toBeVisible();
-  await control.getByRole('button', { name: 'Take in 1 s' }).click();
+  // Long enough for a slow hand: what is not cancelled in time is a picture more.
+  const delay = page.getByRole('slider', { name: 'Delay' });
+  await delay.fill('10');
+  await control.getByRole('button', { name: 'Take in 10 s' }).click();
   await control.getByRole('button', { name: 'Cancel' }).click();
+  await delay.fill('1');
   await control.getByRole('button', { name: 'Take in 1 s' }).click();
   // Both proof points have their picture: the series ends with a question, and nothing is put over another one.
   await page.getByRole('button', { name: 'Keep it among the captures' }).click();

@@ -46,7 +46,6 @@ export function ReturnedPicture({
           item.fileHref && (
             <a
               href={item.fileHref}
-              aria-label={`Open ${item.fileName}`}
               target="_blank"
               rel="noreferrer"
               className="text-sm text-verdigris-deep underline"
