@@ -9,8 +9,8 @@ import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evide
 import { notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
 import { wantWords } from '../pictures/readJob.ts';
-import { dropSetReleases } from './dropSetReleases.ts';
 import { settleRendering } from './settle.ts';
+import { standBack } from './standBack.ts';
 
 /** What becomes a hand-in. */
 export interface Frozen {
@@ -85,7 +85,7 @@ export async function freeze(
         fields: fieldsColumn.write(await readFields(trx, assignment.courseId, personId)),
       })
       .execute();
-  if (attempt > 1) await dropSetReleases(trx, assignment, { personIds, at: context.now().toISOString() });
+  if (attempt > 1) await standBack(trx, assignment, { personIds, at: context.now().toISOString() });
   const keys = await enterItems(context, trx, id, assignment, frozen);
   for (const key of keys) await settleRendering(context, trx, key);
   for (const personId of brought ? personIds : [madeBy]) await touchDraft(trx, assignment.id, personId);

@@ -7,6 +7,7 @@ import {
   handedIn,
   handInSealed,
   joinCourse,
+  replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 
@@ -15,8 +16,8 @@ type Room = Awaited<ReturnType<typeof handedIn>>;
 type Agent = Room['instructor'];
 
 /** A hand-in that its instructor has judged, and a second marker who knows nothing yet. */
-async function judged() {
-  const room = await handedIn(server());
+async function judged(change: Parameters<typeof handedIn>[1] = {}) {
+  const room = await handedIn(server(), change);
   await giveVerdicts(room.instructor, room.handInId, { [room.exponent]: 'shown', [room.axes]: 'partly' });
   const { agent: second, person } = await joinCourse(server(), room.courseId, 'marker', 'Otto', 'Quist');
   return { ...room, second, secondPerson: person };
@@ -155,6 +156,27 @@ describe('a second marking', () => {
     await room.second.get(`/api/hand-ins/${room.handInId}/review`).expect(200);
     await room.second.get(`/api/hand-ins/${room.handInId}/second-review`).expect(403);
     await order(room, room.secondPerson.id).expect(200);
+  });
+
+  it('is not waited for where a newer attempt counts in its place; one that is done stays', async () => {
+    const room = await judged({ attempts: 3 });
+    const handInAgain = async () => {
+      const { draft } = await replaceEvidence(room.student, room.assignment);
+      const { body } = await handInSealed(server(), room.student, room.assignment.id, draft.version);
+      return body.handInId as string;
+    };
+    const ownTasks = async () => (await room.second.get('/api/second-markings').expect(200)).body.assignments;
+    await order(room, room.secondPerson.id).expect(200);
+    expect(await ownTasks()).toMatchObject([{ count: 1, done: 0 }]);
+    const second = await handInAgain();
+    expect(await ownTasks()).toEqual([]);
+    await room.second.get(`/api/hand-ins/${room.handInId}/review`).expect(200);
+    // Of the one that counts now a second marking can be asked for; done, it is not taken back by a third.
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, second, { [room.exponent]: 'shown', [room.axes]: 'shown' }).expect(200);
+    await finish(room.second, second).expect(200);
+    await handInAgain();
+    expect(await ownTasks()).toMatchObject([{ count: 1, done: 1 }]);
   });
 
   it('draws a share by chance; its kappa is the one of the worked example (20, 5, 10, 15 of 50: 0.4)', async () => {
