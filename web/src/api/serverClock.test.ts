@@ -27,6 +27,21 @@ describe('the server’s clock', () => {
       ),
     );
   });
+  it('stays known by an answer that took minutes, or came when the computer woke', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -400_000_000, max: 400_000_000 }),
+        fc.integer({ min: 0, max: 7_200_000 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (difference, took, part) => {
+          vi.useFakeTimers({ now: Date.UTC(2026, 10, 27) });
+          answered(Date.now() + difference, 200);
+          answered(Date.now() + took * part + difference, took);
+          expect(Math.abs(serverNow() - (Date.now() + difference))).toBeLessThan(6000);
+        },
+      ),
+    );
+  });
   it('is this one where they agree, so that nothing flickers by parts of a second', () => {
     vi.useFakeTimers({ now: Date.UTC(2026, 10, 27) });
     answered(Date.now() + 900, 300);

@@ -11,8 +11,11 @@ let ahead = 0;
 export function noteServerTime(response: Response, sentAt: number): void {
   const said = Date.parse(response.headers.get('date') ?? '');
   if (Number.isNaN(said)) return;
-  // It was said somewhere between asking and now, and is cut to a second.
-  const difference = said + 500 - (sentAt + Date.now()) / 2;
+  // It was said somewhere between asking and now, and is cut to a second, as what is known already was: a picture may take
+  // minutes, and a computer may have slept meanwhile. What is known better than that stays.
+  const [least, most] = [said - 1000 - Date.now(), said + 2000 - sentAt];
+  if (least <= ahead && ahead <= most) return;
+  const difference = (least + most) / 2;
   ahead = Math.abs(difference) < AGREE_MS ? 0 : difference;
 }
 

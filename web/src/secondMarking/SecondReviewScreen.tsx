@@ -86,7 +86,9 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
       note={
         review.mayJudge
           ? 'You judge this without seeing what the first marker said, and cannot see it before you are done.'
-          : 'You are done with this one; it changes no more.'
+          : review.withdrawnAt
+            ? 'Its student has withdrawn it: it is not judged any more.'
+            : 'You are done with this one; it changes no more.'
       }
       findings={review.findings}
       onVerdicts={second.setVerdicts}
