@@ -33,7 +33,7 @@ export function ChartFigure({
   const chart = useRef<SVGSVGElement>(null);
   const [heads = [], ...rows] = table;
   return (
-    <figure className="min-w-0 max-w-2xl border border-rule bg-card p-3">
+    <figure aria-label={label} className="min-w-0 max-w-2xl border border-rule bg-card p-3">
       <figcaption className="mb-1 flex flex-wrap items-baseline gap-x-3">
         <strong className="w-full">{label}</strong>
         <span className="min-w-0 flex-1 text-sm text-faded">{words}</span>

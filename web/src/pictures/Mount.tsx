@@ -16,7 +16,10 @@ interface MountProps {
 /** A window cut in card with a label strip under it. */
 export function Mount({ code, name, children, status, actions, folded }: MountProps): ReactNode {
   return (
-    <figure className="relative flex min-h-0 min-w-0 flex-col border border-edge bg-card p-2.5 pb-0">
+    <figure
+      aria-label={`${code} ${name}`}
+      className="relative flex min-h-0 min-w-0 flex-col border border-edge bg-card p-2.5 pb-0"
+    >
       {folded && <FoldedCorner />}
       <div className="grid min-h-0 flex-1 place-items-center border border-edge bg-grey">{children}</div>
       <figcaption className="flex min-h-11 items-center gap-2 py-1.5">
