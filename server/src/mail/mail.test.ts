@@ -119,6 +119,19 @@ describe('letters', () => {
     expect(subjects()).toEqual([]);
   });
 
+  it('that wait for the mail server are not sent to who has chosen otherwise meanwhile', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    const room = await handedIn(server());
+    mail().refuses = () => 451;
+    await mailRound(context);
+    await room.student.put('/api/mail').send({ receipt: false, returned: true, reminder: true }).expect(200);
+    mail().refuses = () => null;
+    server().setNow('2026-11-05T12:00:00.000Z');
+    await mailRound(context);
+    expect(subjects()).toEqual([]);
+  });
+
   it('go to nobody who was removed, and are not noted for them again', async () => {
     const s = server();
     const context = mail().sending(s);

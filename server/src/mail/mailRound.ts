@@ -1,6 +1,7 @@
 import type { MailKind } from '@nachweis/contract';
 import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
+import type { DbOrTrx } from '../db/database.ts';
 import { handInNumber, readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { fullName } from '../people/names.ts';
@@ -29,7 +30,8 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   const known = await db.selectFrom('mail_start').select('at').executeTakeFirst();
   const start = known?.at ?? at;
   if (!known) await db.insertInto('mail_start').values({ at }).execute();
-  const due = new Set((await makeLetters(context, at, start)).map(keyOf));
+  const unwanted = await readUnwanted(db);
+  const due = new Set((await makeLetters(context, at, start, unwanted)).map(keyOf));
   const waiting = await db
     .selectFrom('mails')
     .selectAll()
@@ -40,7 +42,8 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   let sent = 0;
   for (const mail of waiting) {
     if (signal?.aborted) break;
-    const letter = holds(mail, due) ? await letterOf(context, mail) : null;
+    const isWanted = !unwanted.has(choiceOf(mail.person_id, mail.kind));
+    const letter = isWanted && holds(mail, due) ? await letterOf(context, mail) : null;
     const mine = db.updateTable('mails').where('seq', '=', mail.seq);
     if (!letter) {
       await mine.set({ next_try_at: null }).execute();
@@ -80,12 +83,12 @@ const holds = (mail: Mail, due: ReadonlySet<string>): boolean =>
   due.has(keyOf({ kind: mail.kind, subjectId: mail.subject_id, personId: mail.person_id }));
 
 /** Makes those that are due and not made yet. @returns all that are due */
-async function makeLetters({ db }: Context, at: string, start: string): Promise<DueLetter[]> {
-  const unwanted = new Set(
-    (await db.selectFrom('mail_choices').selectAll().where('wanted', '=', 0).execute()).map(
-      (row) => `${row.person_id} ${row.kind}`,
-    ),
-  );
+async function makeLetters(
+  { db }: Context,
+  at: string,
+  start: string,
+  unwanted: ReadonlySet<string>,
+): Promise<DueLetter[]> {
   const due = await readDueLetters(db, at, start);
   for (const { kind, subjectId, personId } of due) {
     await db
@@ -96,12 +99,20 @@ async function makeLetters({ db }: Context, at: string, start: string): Promise<
         person_id: personId,
         made_at: at,
         // What somebody does not want is noted as done, so that choosing otherwise later brings nothing old.
-        next_try_at: unwanted.has(`${personId} ${kind}`) ? null : at,
+        next_try_at: unwanted.has(choiceOf(personId, kind)) ? null : at,
       })
       .onConflict((c) => c.columns(['kind', 'subject_id', 'person_id']).doNothing())
       .execute();
   }
   return due;
+}
+
+const choiceOf = (personId: string, kind: MailKind): string => `${personId} ${kind}`;
+
+/** Which letters people have chosen not to get. */
+async function readUnwanted(db: DbOrTrx): Promise<Set<string>> {
+  const rows = await db.selectFrom('mail_choices').selectAll().where('wanted', '=', 0).execute();
+  return new Set(rows.map((row) => choiceOf(row.person_id, row.kind)));
 }
 
 interface Mail {
