@@ -64,6 +64,24 @@ test('two tabs write a new assignment each: both keep their own, and both whose 
   expect(await titlesOf(page, school)).toEqual(['Curve of Monday', 'Curve of Tuesday']);
 });
 
+test('where there are no locks, as without HTTPS, two tabs keep a new assignment each too', async ({
+  page,
+  school,
+}) => {
+  await page
+    .context()
+    .addInitScript(() => Object.defineProperty(navigator, 'locks', { value: undefined, configurable: true }));
+  const other = await twoTabs(page, school);
+  for (const [tab, called] of [
+    [page, 'Curve of Monday'],
+    [other, 'Curve of Tuesday'],
+  ] as const) {
+    tab.on('dialog', (leaving) => void leaving.accept());
+    await tab.reload();
+    await expect(title(tab)).toHaveValue(called);
+  }
+});
+
 test('new assignments that two closed tabs left unsaved are both gone on with; an empty one is begun beside them', async ({
   page,
   school,
