@@ -116,8 +116,7 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
                 at={mine.lateUntil === undefined ? seen.terms.lateUntil : mine.lateUntil}
                 timeZone={timeZone}
               />
-              <label className="flex flex-col text-sm font-semibold">
-                Attempts
+              <Field label="Attempts">
                 <input
                   name="attempts"
                   type="number"
@@ -125,9 +124,9 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
                   max={1000}
                   required
                   defaultValue={mine.attempts ?? seen.terms.attempts}
-                  className="min-h-9 border border-edge bg-card px-2 font-mono font-normal"
+                  className={control}
                 />
-              </label>
+              </Field>
             </div>
             <ReasonAndLook problem={problem} busy={busy} looked={wanted !== null} />
           </form>
