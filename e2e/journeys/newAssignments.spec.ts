@@ -41,11 +41,8 @@ async function twoTabs(page: Page, school: School): Promise<Page> {
   return other;
 }
 
-test('two tabs write a new assignment each: both keep their own, and both whose answers were lost are there once', async ({
-  page,
-  school,
-}) => {
-  const other = await twoTabs(page, school);
+/** Each of the two with its own, after it was loaded again. */
+async function bothComeBack(page: Page, other: Page): Promise<void> {
   for (const [tab, called] of [
     [page, 'Curve of Monday'],
     [other, 'Curve of Tuesday'],
@@ -55,6 +52,14 @@ test('two tabs write a new assignment each: both keep their own, and both whose 
     await expect(title(tab)).toHaveValue(called);
     await expect(saidBack(tab)).toBeVisible();
   }
+}
+
+test('two tabs write a new assignment each: both keep their own, and both whose answers were lost are there once', async ({
+  page,
+  school,
+}) => {
+  const other = await twoTabs(page, school);
+  await bothComeBack(page, other);
   await saveWithoutAnswer(page);
   await saveWithoutAnswer(other);
   for (const tab of [page, other]) {
@@ -72,14 +77,7 @@ test('where there are no locks, as without HTTPS, two tabs keep a new assignment
     .context()
     .addInitScript(() => Object.defineProperty(navigator, 'locks', { value: undefined, configurable: true }));
   const other = await twoTabs(page, school);
-  for (const [tab, called] of [
-    [page, 'Curve of Monday'],
-    [other, 'Curve of Tuesday'],
-  ] as const) {
-    tab.on('dialog', (leaving) => void leaving.accept());
-    await tab.reload();
-    await expect(title(tab)).toHaveValue(called);
-  }
+  await bothComeBack(page, other);
 });
 
 test('new assignments that two closed tabs left unsaved are both gone on with; an empty one is begun beside them', async ({

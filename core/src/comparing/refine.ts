@@ -115,7 +115,7 @@ export function amongScales(
 /** Some of the places, spread over all of them. */
 function thinned(places: Places): Places {
   const every = Math.ceil(places.length / 2 / ENOUGH_PLACES);
-  return places.filter((_, i) => (i >> 1) % Math.max(1, every) === 0);
+  return places.filter((_, i) => (i >> 1) % every === 0);
 }
 
 /** How much less well a usual scale may go together: what a picture shows in one corner only fits many scales. */
