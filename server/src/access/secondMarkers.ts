@@ -6,19 +6,25 @@ export interface SecondMarker {
   markerId: string;
   /** null while it is under way */
   doneAt: string | null;
+  /** who asked for it, or ended it */
+  by: string;
 }
 
 /** Null where nobody is asked. */
 export async function secondMarkerOf(db: DbOrTrx, handInId: string): Promise<SecondMarker | null> {
   const last = await db
     .selectFrom('second_marking_events')
-    .select(['marker_id', 'kind', 'given_at'])
+    .select(['marker_id', 'kind', 'given_at', 'given_by'])
     .where('hand_in_id', '=', handInId)
     .orderBy('seq', 'desc')
     .limit(1)
     .executeTakeFirst();
   if (!last || last.kind === 'taken-back') return null;
-  return { markerId: last.marker_id, doneAt: last.kind === 'done' ? last.given_at : null };
+  return {
+    markerId: last.marker_id,
+    doneAt: last.kind === 'done' ? last.given_at : null,
+    by: last.given_by,
+  };
 }
 
 /** What somebody has still to mark a second time, of hand-ins that were not withdrawn. */

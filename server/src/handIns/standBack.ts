@@ -1,4 +1,5 @@
 import type { Assignment } from '@nachweis/contract';
+import { secondMarkerOf } from '../access/secondMarkers.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readHandIns, replacementOf } from './handInRows.ts';
 
@@ -38,23 +39,16 @@ async function dropSetRelease(trx: DbOrTrx, hand_in_id: string, at: string): Pro
 }
 
 async function dropSecondMarking(trx: DbOrTrx, hand_in_id: string, at: string): Promise<void> {
-  const last = await trx
-    .selectFrom('second_marking_events')
-    .select(['kind', 'marker_id', 'given_by'])
-    .where('hand_in_id', '=', hand_in_id)
-    .orderBy('seq', 'desc')
-    .limit(1)
-    .executeTakeFirst();
-  if (last?.kind !== 'asked') return;
-  const { marker_id, given_by } = last;
+  const marker = await secondMarkerOf(trx, hand_in_id);
+  if (!marker || marker.doneAt) return;
   await trx
     .insertInto('second_marking_events')
     .values({
       order_id: `taken-back ${at}`,
       hand_in_id,
-      marker_id,
+      marker_id: marker.markerId,
       kind: 'taken-back',
-      given_by,
+      given_by: marker.by,
       given_at: at,
     })
     .execute();

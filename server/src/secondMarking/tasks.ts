@@ -15,14 +15,19 @@ export async function readSecondMarkers(
   const rows = await db
     .selectFrom('second_marking_events as event')
     .innerJoin('hand_ins', 'hand_ins.id', 'event.hand_in_id')
-    .select(['event.hand_in_id', 'event.marker_id', 'event.kind', 'event.given_at'])
+    .select(['event.hand_in_id', 'event.marker_id', 'event.kind', 'event.given_at', 'event.given_by'])
     .where('hand_ins.assignment_id', '=', assignmentId)
     .orderBy('event.seq')
     .execute();
   const markers = new Map<string, SecondMarker>();
-  for (const { hand_in_id, marker_id, kind, given_at } of rows) {
+  for (const { hand_in_id, marker_id, kind, given_at, given_by } of rows) {
     if (kind === 'taken-back') markers.delete(hand_in_id);
-    else markers.set(hand_in_id, { markerId: marker_id, doneAt: kind === 'done' ? given_at : null });
+    else
+      markers.set(hand_in_id, {
+        markerId: marker_id,
+        doneAt: kind === 'done' ? given_at : null,
+        by: given_by,
+      });
   }
   return markers;
 }
