@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
+import { removeStrayFiles } from './blobs/strayFiles.ts';
 import { emptyBin } from './captures/emptyBin.ts';
 import { createContext } from './createContext.ts';
 import { warnOfDisk } from './disk/freeDisk.ts';
@@ -57,6 +58,11 @@ export async function startServer(
   };
   await emptied();
   const binTimer = setInterval(emptied, BIN_ROUND_MS).unref();
+  const strays = repeat(
+    (signal) => removeStrayFiles(context, signal),
+    BIN_ROUND_MS,
+    (error) => log.error({ err: error }, 'files that nothing stands for were not looked for'),
+  );
   const mail = repeat(
     (signal) => mailRound(context, signal),
     MAIL_ROUND_MS,
@@ -79,6 +85,7 @@ export async function startServer(
   } catch (error) {
     await time.stop();
     await mail.stop();
+    await strays.stop();
     await context.close();
     throw error;
   }
@@ -94,6 +101,7 @@ export async function startServer(
       clearInterval(binTimer);
       await time.stop();
       await mail.stop();
+      await strays.stop();
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       context.live.close();
       server.closeIdleConnections();

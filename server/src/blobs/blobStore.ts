@@ -18,6 +18,8 @@ export interface BlobStore {
   stream(sha256: string, range?: ByteRange): Promise<Readable>;
   /** Takes bytes away that nothing refers to any more, and what was derived from them; what is gone stays gone. */
   remove(sha256: string): Promise<void>;
+  /** Names of bytes, and of what was derived from any, that were written before a time; a name may come twice. */
+  writtenBefore(time: Date): AsyncIterable<string>;
   /** Puts what was derived from a blob beside it. */
   putDerived(sha256: string, kind: DerivedKind, bytes: Uint8Array): Promise<void>;
   derivedSize(sha256: string, kind: DerivedKind): Promise<number | null>;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, open, opendir, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -9,9 +9,13 @@ import { sha256Of } from './hash.ts';
 
 /** Where a folder store keeps a blob. For backups; nothing else knows of paths. */
 export const blobPath = (dataFolder: string, sha256: string) =>
-  join(dataFolder, 'blobs', sha256.slice(0, 2), sha256.slice(2, 4), sha256);
+  join(blobsFolder(dataFolder), sha256.slice(0, 2), sha256.slice(2, 4), sha256);
 
-const incomingFolder = (dataFolder: string) => join(dataFolder, 'blobs', 'incoming');
+const blobsFolder = (dataFolder: string) => join(dataFolder, 'blobs');
+const incomingFolder = (dataFolder: string) => join(blobsFolder(dataFolder), 'incoming');
+const thumbnailsFolder = (dataFolder: string) => join(dataFolder, 'thumbnails');
+/** What is still coming in, or was put there by somebody else, has another name. */
+const NAME = /^([0-9a-f]{64})(?:\.webp)?$/;
 
 /**
  * Blobs in a folder: `blobs/ab/cd/<hash>`. Bytes go to a temporary file, are synced, renamed into place, and the
@@ -29,7 +33,7 @@ export function openFolderBlobStore(dataFolder: string): BlobStore {
   const incoming = incomingFolder(dataFolder);
   const pathOf = (sha256: string) => blobPath(dataFolder, sha256);
   const thumbnailPath = (sha256: string) =>
-    join(dataFolder, 'thumbnails', sha256.slice(0, 2), `${sha256}.webp`);
+    join(thumbnailsFolder(dataFolder), sha256.slice(0, 2), `${sha256}.webp`);
 
   return {
     async receive(stream, mostBytes) {
@@ -72,6 +76,10 @@ export function openFolderBlobStore(dataFolder: string): BlobStore {
       await rm(pathOf(sha256), { force: true });
       await rm(thumbnailPath(sha256), { force: true });
     },
+    async *writtenBefore(time) {
+      for (const folder of [blobsFolder(dataFolder), thumbnailsFolder(dataFolder)])
+        yield* namesBefore(folder, time);
+    },
     putDerived: (sha256, _kind, bytes) => writeDurably(incoming, thumbnailPath(sha256), bytes),
     derivedSize: (sha256) => sizeOf(thumbnailPath(sha256)),
     derivedStream: (sha256, _kind, range) => streamOf(thumbnailPath(sha256), sha256, range),
@@ -83,6 +91,23 @@ const sizeOf = (path: string): Promise<number | null> =>
     ({ size }) => size,
     () => null,
   );
+
+async function* namesBefore(folder: string, time: Date): AsyncGenerator<string> {
+  const entries = await opendir(folder, { recursive: true }).catch(unlessMissing);
+  if (!entries) return;
+  for await (const { name, parentPath } of entries) {
+    const sha256 = NAME.exec(name)?.[1];
+    if (!sha256) continue;
+    // It may go while one looks.
+    const file = await stat(join(parentPath, name)).catch(unlessMissing);
+    if (file?.isFile() && file.mtime < time) yield sha256;
+  }
+}
+
+const unlessMissing = (error: NodeJS.ErrnoException): null => {
+  if (error.code === 'ENOENT') return null;
+  throw error;
+};
 
 const missing = (sha256: string) => (error: NodeJS.ErrnoException) => {
   throw error.code === 'ENOENT' ? new BlobMissing(sha256) : error;

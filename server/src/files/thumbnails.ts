@@ -1,5 +1,6 @@
 import type { Actor } from '../access/access.ts';
 import type { ByteRange } from '../blobs/blobStore.ts';
+import { removeUnlessEntered } from '../blobs/strayFiles.ts';
 import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { Unreadable } from '../pictures/pixelProcess.ts';
@@ -23,6 +24,8 @@ export async function readThumbnail(context: Context, actor: Actor, sha256: stri
       if (limit.aborted) throw new HttpProblem('busy');
       throw error;
     }
+    // It may have been let go of while it was made.
+    await removeUnlessEntered(context, sha256);
   }
   const size = await blobs.derivedSize(sha256, 'thumbnail');
   if (size === null) throw notFound('picture');

@@ -1,5 +1,6 @@
 import { FORMAT_FACTS } from '@nachweis/core';
 import { enterBlob } from '../blobs/enterBlob.ts';
+import { removeUnlessEntered } from '../blobs/strayFiles.ts';
 import type { Context } from '../context.ts';
 import { evidenceColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -70,6 +71,8 @@ async function enterRendered(context: Context, { subject: key, owner }: Job, mad
   const at = now().toISOString();
   const enter = () =>
     db.transaction().execute(async (trx) => {
+      // Its draft was changed, or its owner removed, while it was made.
+      if (!(await isKnown(trx, key))) return false;
       for (const { sha256, bytes, format } of [base, file])
         await enterBlob(trx, { sha256, bytes, mediaType: FORMAT_FACTS[format].mediaType, at });
       await trx
@@ -81,19 +84,26 @@ async function enterRendered(context: Context, { subject: key, owner }: Job, mad
       else await jobs.add(trx, 'inspect', base.sha256, owner);
       await settleRendering(context, trx, key);
       await wantWordsOf(context, trx, key, owner);
+      return true;
     });
   // In the order of their names, so that two that need the same pair never wait for one another.
   const [first, second] = [base.sha256, file.sha256].sort() as [string, string];
-  await blobLock.with(first, () =>
+  const isEntered = await blobLock.with(first, () =>
     first === second ? whileThere() : blobLock.with(second, () => whileThere()),
   );
-  jobs.wake();
+  if (isEntered) jobs.wake();
+  else for (const { sha256 } of [base, file]) await removeUnlessEntered(context, sha256);
 
-  async function whileThere(): Promise<void> {
+  async function whileThere(): Promise<boolean> {
     for (const { sha256 } of [base, file])
       if ((await blobs.size(sha256)) === null) throw new Error(`${sha256} went while it was made.`);
-    await enter();
+    return enter();
   }
+}
+
+async function isKnown(db: DbOrTrx, key: string): Promise<boolean> {
+  const row = await db.selectFrom('renderings').select('key').where('key', '=', key).executeTakeFirst();
+  return row !== undefined;
 }
 
 /** The capture's pixels cannot be read: a hand-in of it is complete without the file, and says so. */

@@ -69,7 +69,9 @@ function beside<T>(s: TestServer, ask: (db: SQLite.Database) => T): T {
   }
 }
 
-const settled = (s: TestServer): Buffer => {
+/** Thumbnails and pictures are made after the answer: what lies there is read once that has come to rest. */
+const settled = async (s: TestServer): Promise<Buffer> => {
+  await s.context.jobs.idle();
   beside(s, (db) => db.pragma('wal_checkpoint(TRUNCATE)'));
   return allBytes(s.context.settings.dataFolder);
 };
@@ -102,7 +104,7 @@ describe('removing a person', () => {
     expect(seenByAdmin).toEqual(before);
     const { body: receipt } = await instructor.get(`/api/hand-ins/${handInId}/review`).expect(200);
     const planted = ['PLANTED-NOTE', 'PLANTED-TAG', 'PLANTED-STATEMENT', 'PLANTED-LOOK', studentPerson.email];
-    const there = settled(s);
+    const there = await settled(s);
     for (const words of planted) expect(there.includes(words), words).toBe(true);
     expect(there.includes(unused)).toBe(true);
 
@@ -111,7 +113,7 @@ describe('removing a person', () => {
       .send({ email: studentPerson.email })
       .expect(204);
 
-    const after = settled(s);
+    const after = await settled(s);
     for (const words of planted) expect(after.includes(words), words).toBe(false);
     expect(after.includes(unused)).toBe(false);
     await student.get('/api/session').expect(401);
@@ -156,7 +158,7 @@ describe('removing a person', () => {
       .send({ email: ' QUIRIN@school.example ' })
       .expect(204);
     await admin.get(`/api/people/${found[0].id}/known`).expect(404);
-    const bytes = settled(s);
+    const bytes = await settled(s);
     expect([bytes.includes('Vorübergehend'), bytes.includes('quirin@')]).toEqual([false, false]);
     await enter();
     expect((await admin.get('/api/people?words=quirin')).body).toHaveLength(1);

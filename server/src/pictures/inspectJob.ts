@@ -1,5 +1,6 @@
 import { FACTS_VERSION, type PictureFacts } from '@nachweis/core';
 import { BlobMissing } from '../blobs/blobStore.ts';
+import { isEntered } from '../blobs/isEntered.ts';
 import type { Context } from '../context.ts';
 import { factsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -62,9 +63,4 @@ export async function keepFacts(
     .onConflict((c) => c.columns(['sha256', 'check_name']).doUpdateSet(row))
     .execute();
   return true;
-}
-
-async function isEntered(db: DbOrTrx, sha256: string): Promise<boolean> {
-  const row = await db.selectFrom('blobs').select('sha256').where('sha256', '=', sha256).executeTakeFirst();
-  return row !== undefined;
 }

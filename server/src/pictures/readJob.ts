@@ -1,6 +1,7 @@
 import type { Assignment } from '@nachweis/contract';
 import { readAssignment } from '../assignments/documents.ts';
 import { BlobMissing } from '../blobs/blobStore.ts';
+import { isEntered } from '../blobs/isEntered.ts';
 import type { Context } from '../context.ts';
 import { wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
@@ -47,8 +48,7 @@ async function keepWords(
   text: string,
 ): Promise<void> {
   // The bin may have let go of it meanwhile.
-  const there = await db.selectFrom('blobs').select('sha256').where('sha256', '=', sha256).executeTakeFirst();
-  if (!there) return;
+  if (!(await isEntered(db, sha256))) return;
   const row = { version: WORDS_VERSION, facts: wordsColumn.write({ text }), made_at: now().toISOString() };
   await db
     .insertInto('facts')
