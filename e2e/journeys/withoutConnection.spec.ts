@@ -135,9 +135,11 @@ test('a page that opened without a connection comes back by itself, for the pers
   await page.reload();
   await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
-  // While the server was away somebody else signed in on this computer.
+  // While the page had no connection somebody else signed in on this computer.
+  await page.route('**/api/**', (route) => route.abort());
   await school.start();
   await signIn(page, school, school.classmate);
+  await page.unroute('**/api/**');
   await expect(page.getByRole('link', { name: `Your settings, ${school.classmate.name}` })).toBeVisible({
     timeout: 20_000,
   });

@@ -1,3 +1,4 @@
+import { roleInAssignment } from '../access/access.ts';
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
 import { answerAsked, askAgain } from './askedAgain.ts';
@@ -13,6 +14,7 @@ import { remarkHandlers } from './remarkRoutes.ts';
 import { readReview } from './review.ts';
 import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
+import { createSharedReads } from './sharedReads.ts';
 import { readSharing, shareOut } from './sharing.ts';
 import { writeAdjustment, writeVerdicts } from './writeVerdicts.ts';
 
@@ -41,12 +43,22 @@ type ReviewHandlers = Pick<
 >;
 
 export function reviewHandlers(context: Context): ReviewHandlers & ReturnType<typeof remarkHandlers> {
+  const shared = createSharedReads();
   return {
     ...remarkHandlers(context),
-    readLedger: ({ params }) => readLedger(context, params.courseId),
-    readAssignmentLedger: ({ params }) => readAssignmentLedger(context, params.assignmentId),
-    reviewGrid: ({ params }) => readReviewGrid(context, params.assignmentId),
-    reviewList: ({ params, actor }) => readReviewList(context, actor, params.assignmentId),
+    readLedger: ({ params: { courseId } }) =>
+      shared(`ledger of ${courseId}`, () => readLedger(context, courseId)),
+    readAssignmentLedger: ({ params: { assignmentId } }) =>
+      shared(`ledger of ${assignmentId}`, () => readAssignmentLedger(context, assignmentId)),
+    reviewGrid: ({ params: { assignmentId } }) =>
+      shared(`grid of ${assignmentId}`, () => readReviewGrid(context, assignmentId)),
+    async reviewList({ params: { assignmentId }, actor }) {
+      const list = await shared(`list of ${assignmentId}`, () => readReviewList(context, assignmentId));
+      return {
+        ...list,
+        mayRelease: (await roleInAssignment(context.db, actor, assignmentId)) === 'instructor',
+      };
+    },
     review: ({ params, actor }) => readReview(context, actor, params.handInId),
     askAgain: ({ params: { handInId, askedId }, body, actor }) =>
       askAgain(context, { handInId, id: askedId, personId: actor.personId, text: body.text }),
