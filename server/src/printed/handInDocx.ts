@@ -10,6 +10,7 @@ import {
   TextRun,
   WidthType,
 } from 'docx';
+import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { pictureBytes, UNREADABLE } from './pictureBytes.ts';
 import type { Printed, PrintedPicture } from './printed.ts';
@@ -20,8 +21,15 @@ const [ROOM, TALLEST] = [600, 480];
 const heading = (text: string) => new Paragraph({ text, heading: HeadingLevel.HEADING_2 });
 const plain = (text: string) => text.split('\n').map((line) => new Paragraph({ text: line }));
 
-/** A hand-in as a document to go on writing in: particulars, pictures with captions, statement. */
+/** The pictures of a document by what stands in their place until it is packed. */
+type Pictures = Map<string, Uint8Array>;
+
+/**
+ * A hand-in as a document to go on writing in: particulars, pictures with captions, statement. The library would hash
+ * and pack each picture once more, and nobody else would be answered meanwhile: it is given a word for each instead.
+ */
 export async function handInDocx(printed: Printed, blobs: BlobStore): Promise<Buffer> {
+  const inPlace: Pictures = new Map();
   const children: Array<Paragraph | Table> = [
     new Paragraph({ text: printed.title, heading: HeadingLevel.TITLE }),
     new Table({
@@ -34,7 +42,7 @@ export async function handInDocx(printed: Printed, blobs: BlobStore): Promise<Bu
   ];
   for (const { heading: title, lines, pictures } of printed.sections) {
     children.push(heading(title), ...lines.flatMap(plain));
-    for (const picture of pictures) children.push(...(await captioned(picture, blobs)));
+    for (const picture of pictures) children.push(...(await captioned(picture, blobs, inPlace)));
   }
   if (printed.statement) children.push(heading('Own statement'), ...plain(printed.statement));
   const document = new Document({
@@ -42,16 +50,28 @@ export async function handInDocx(printed: Printed, blobs: BlobStore): Promise<Bu
     creator: 'Nachweis',
     sections: [{ children }],
   });
-  return Packer.toBuffer(document);
+  return withPictures(await Packer.toBuffer(document), inPlace);
 }
 
-async function captioned(picture: PrintedPicture, blobs: BlobStore): Promise<Paragraph[]> {
+/** Puts pictures, which are packed already, in the place of their words. */
+function withPictures(packed: Uint8Array, pictures: Pictures): Buffer {
+  const files: Zippable = {};
+  for (const [name, bytes] of Object.entries(unzipSync(packed))) {
+    const picture = name.startsWith('word/media/') && pictures.get(strFromU8(bytes));
+    files[name] = picture ? [picture, { level: 0 }] : bytes;
+  }
+  return Buffer.from(zipSync(files));
+}
+
+async function captioned(picture: PrintedPicture, blobs: BlobStore, inPlace: Pictures): Promise<Paragraph[]> {
   const read = await pictureBytes(blobs, picture.sha256, 'png');
   if (!read) return plain(`${picture.name}: ${UNREADABLE}`);
+  const word = `picture ${inPlace.size}`;
+  inPlace.set(word, read.bytes);
   const scale = Math.min(ROOM / read.width, TALLEST / read.height, 1);
   const image = new ImageRun({
     type: read.type,
-    data: read.bytes,
+    data: strToU8(word),
     transformation: { width: Math.round(read.width * scale), height: Math.round(read.height * scale) },
     altText: { title: picture.name, description: picture.name, name: picture.name },
   });
