@@ -34,7 +34,7 @@ import { useGridKeys } from './useGridKeys.ts';
 export default function GridScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: grid, error, mutate } = useApi('reviewGrid', { params: { assignmentId } });
-  useLive('assignments', assignmentId, () => void mutate());
+  useLive('assignments', assignmentId, () => mutate());
   useTitle(grid ? `Grid, ${grid.assignment.title}` : '');
   if (!grid)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the grid" />;

@@ -10,13 +10,16 @@ const TOGETHER_MS: Readonly<Record<LiveKind, number>> = {
   courses: 2000,
 };
 
+/** After each reading a page rests so many times as long as it took: the longer a server needs, the less it is asked. */
+const REST = 10;
+
 /**
  * Hears of a hand-in, an assignment or a course while it is on the screen; a page in the background lets go of its
  * connection, of which a browser has few, and reads again when it is back.
- * @param onChanged somebody else changed something, or one's own other tab did
+ * @param onChanged reads again: somebody else changed something, or one's own other tab did
  * @returns who else has it before them, where it is a hand-in
  */
-export function useLive(kind: LiveKind, id: string, onChanged: () => void): string[] {
+export function useLive(kind: LiveKind, id: string, onChanged: () => Promise<unknown>): string[] {
   const { id: me } = useMe();
   const { signedOut } = useConnection();
   const [others, setOthers] = useState<string[]>([]);
@@ -24,13 +27,16 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => void): stri
   latest.current = onChanged;
   useEffect(() => {
     let source: EventSource | null = null;
-    let timer = 0;
+    let [timer, tookMs] = [0, 0];
+    const read = async () => {
+      timer = 0;
+      const from = performance.now();
+      await latest.current();
+      tookMs = performance.now() - from;
+    };
     // What is changed without end is read all the same.
     const changed = () => {
-      timer ||= window.setTimeout(() => {
-        timer = 0;
-        latest.current();
-      }, TOGETHER_MS[kind]);
+      timer ||= window.setTimeout(read, Math.max(TOGETHER_MS[kind], tookMs * REST));
     };
     const open = () => {
       source = new EventSource(liveHref(kind, id));

@@ -22,7 +22,7 @@ export interface ReviewActions {
   /** @param seen the points that are shown: with others by now nothing is released */
   release: (seen: number) => Promise<boolean>;
   /** reads again what the server has */
-  refresh: () => void;
+  refresh: () => Promise<unknown>;
 }
 
 const POLL_MS = 4000;
@@ -77,7 +77,7 @@ export function useReview(handInId: string) {
         ),
       removeRemark: (remarkId) =>
         told(async () => withRemarks(await callApi('removeRemark', { params: { ...params, remarkId } }))),
-      refresh: () => void readAgain(),
+      refresh: readAgain,
       release: (seen) =>
         told(async () => {
           await callApi('release', { params, body: { seen } });

@@ -24,7 +24,7 @@ import { type Stand, standsSo } from './stands.ts';
 export default function AssignmentLedgerScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: book, error, mutate } = useApi('readAssignmentLedger', { params: { assignmentId } });
-  useLive('assignments', assignmentId, () => void mutate());
+  useLive('assignments', assignmentId, () => mutate());
   useTitle(book ? `Ledger, ${book.assignment.title}` : 'Ledger');
   if (!book)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the ledger" />;

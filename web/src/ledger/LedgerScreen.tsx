@@ -20,7 +20,7 @@ import { type Stand, standsSo } from './stands.ts';
 export default function LedgerScreen(): ReactNode {
   const { courseId = '' } = useParams();
   const { data: ledger, error, mutate } = useApi('readLedger', { params: { courseId } });
-  useLive('courses', courseId, () => void mutate());
+  useLive('courses', courseId, () => mutate());
   useTitle(ledger ? `Ledger, ${ledger.courseTitle}` : 'Ledger');
   if (!ledger)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the ledger" />;

@@ -18,7 +18,7 @@ import { TermsDialog } from './TermsDialog.tsx';
 export default function ReviewListScreen(): ReactNode {
   const { assignmentId = '' } = useParams();
   const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId } });
-  useLive('assignments', assignmentId, () => void mutate());
+  useLive('assignments', assignmentId, () => mutate());
   useTitle(list ? `Hand-ins, ${list.assignment.title}` : '');
   const now = useNow();
   const [correcting, setCorrecting] = useState(false);
