@@ -1,6 +1,5 @@
 import type { Logger } from 'pino';
 import { createFolderBlobStore } from './blobs/folderBlobStore.ts';
-import { createKeyedLock } from './blobs/keyedLock.ts';
 import type { Context } from './context.ts';
 import { openDatabase } from './db/database.ts';
 import { lockFolder } from './db/folderLock.ts';
@@ -18,6 +17,7 @@ import { renewWork } from './pictures/renewWork.ts';
 import { openSigning } from './records/signing.ts';
 import type { Settings } from './settings.ts';
 import { explainStart } from './startError.ts';
+import { createKeyedLock } from './turns/keyedLock.ts';
 
 /** What a request began is waited for so long, so that an end always comes. */
 const PATIENCE_MS = 10_000;

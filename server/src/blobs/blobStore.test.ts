@@ -6,7 +6,6 @@ import { describe, expect, it } from 'vitest';
 import { BlobMissing, TooManyBytes } from './blobStore.ts';
 import { blobPath, createFolderBlobStore } from './folderBlobStore.ts';
 import { sha256Of } from './hash.ts';
-import { createKeyedLock } from './keyedLock.ts';
 
 const folder = () => mkdtempSync(join(tmpdir(), 'nachweis-blobs-'));
 const ascii = (text: string) => new TextEncoder().encode(text);
@@ -82,27 +81,5 @@ describe('the blob store', () => {
     await store.remove(sha256);
     expect(await store.size(sha256)).toBeNull();
     expect(await store.derivedSize(sha256, 'thumbnail')).toBeNull();
-  });
-});
-
-describe('the lock by key', () => {
-  it('lets those with the same key take turns, others not wait, and outlives a failure', async () => {
-    const lock = createKeyedLock();
-    const order: string[] = [];
-    let go = () => {};
-    const gate = new Promise<void>((resolve) => {
-      go = resolve;
-    });
-    const first = lock.with('a', async () => {
-      await gate;
-      order.push('a1');
-      throw new Error('no');
-    });
-    const second = lock.with('a', async () => void order.push('a2'));
-    await lock.with('b', async () => void order.push('b1'));
-    go();
-    await expect(first).rejects.toThrow('no');
-    await second;
-    expect(order).toEqual(['b1', 'a1', 'a2']);
   });
 });

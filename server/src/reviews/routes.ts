@@ -1,6 +1,7 @@
 import { roleInAssignment } from '../access/access.ts';
 import type { Context } from '../context.ts';
 import type { Handlers } from '../http/router.ts';
+import { createSharedReads } from '../turns/sharedReads.ts';
 import { answerAsked, askAgain } from './askedAgain.ts';
 import { readAssignmentLedger } from './assignmentLedger.ts';
 import { readComparables } from './comparables.ts';
@@ -14,7 +15,6 @@ import { remarkHandlers } from './remarkRoutes.ts';
 import { readReview } from './review.ts';
 import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
-import { createSharedReads } from './sharedReads.ts';
 import { readSharing, shareOut } from './sharing.ts';
 import { writeAdjustment, writeVerdicts } from './writeVerdicts.ts';
 

@@ -1,5 +1,6 @@
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { HttpProblem } from '../http/problem.ts';
+import { createKeyedLock } from '../turns/keyedLock.ts';
 
 /** Who tries to sign in as whom. */
 export interface SignInTry {
@@ -37,19 +38,7 @@ export function createSignInLimits(): SignInLimits {
   const both = new RateLimiterMemory({ keyPrefix: 'both', ...LIMITS.accountAndAddress });
   const account = new RateLimiterMemory({ keyPrefix: 'account', ...LIMITS.account });
   const address = new RateLimiterMemory({ keyPrefix: 'address', ...LIMITS.address });
-  const turns = new Map<string, Promise<unknown>>();
-
-  async function takeTurn<T>(key: string, work: () => Promise<T>): Promise<T> {
-    const mine = (turns.get(key) ?? Promise.resolve()).then(work, work);
-    const settled = mine.catch(() => undefined);
-    turns.set(key, settled);
-    try {
-      return await mine;
-    } finally {
-      if (turns.get(key) === settled) turns.delete(key);
-    }
-  }
-
+  const turns = createKeyedLock();
   return {
     guard<T>(attempt: SignInTry, check: () => Promise<T | null>) {
       const email = attempt.email.trim().toLowerCase();
@@ -58,7 +47,7 @@ export function createSignInLimits(): SignInLimits {
         [address, attempt.address],
       ];
       if (!attempt.knownBrowser) counters.push([account, email]);
-      return takeTurn(email, async () => {
+      return turns.with(email, async () => {
         for (const [limiter, key] of counters) requireLeft(limiter, await limiter.get(key));
         const found = await check();
         if (found === null) for (const [limiter, key] of counters) await limiter.penalty(key);

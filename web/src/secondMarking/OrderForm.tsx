@@ -71,16 +71,18 @@ export function OrderForm({ marking, chosen, onOrdered }: OrderFormProps): React
       </Field>
       <div className="flex flex-col gap-1">
         <span className="text-sm font-semibold">Which hand-ins</span>
-        <Choices
-          label="Which hand-ins"
-          value={kind}
-          options={[
-            { value: 'all', content: 'all' },
-            { value: 'random', content: 'a share, by chance' },
-            { value: 'chosen', content: 'those chosen below' },
-          ]}
-          onChoose={setKind}
-        />
+        <div className="flex min-h-10 items-center">
+          <Choices
+            label="Which hand-ins"
+            value={kind}
+            options={[
+              { value: 'all', content: 'all' },
+              { value: 'random', content: 'a share, by chance' },
+              { value: 'chosen', content: 'those chosen below' },
+            ]}
+            onChoose={setKind}
+          />
+        </div>
       </div>
       {kind === 'random' && (
         <Field label="Percent">

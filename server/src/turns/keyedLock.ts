@@ -1,7 +1,4 @@
-/**
- * Lets those who work on the same thing take turns. The bin removes bytes, and an upload of the same bytes enters
- * them: each first makes sure of the file and then of the row, and the two must not be mixed.
- */
+/** Lets those who work on the same thing take turns; who works on another does not wait. */
 export interface KeyedLock {
   with<T>(key: string, work: () => Promise<T>): Promise<T>;
 }

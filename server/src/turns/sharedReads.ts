@@ -1,5 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { createKeyedLock } from '../blobs/keyedLock.ts';
+import { createKeyedLock } from './keyedLock.ts';
 
 /** Pages that hear of the same change ask within this time of one another. */
 const GATHERING_MS = 15;
