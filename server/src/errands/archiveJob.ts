@@ -23,7 +23,7 @@ export function archiveHandler(context: Context): JobHandler {
   return errandHandler(
     context,
     () => 'broken',
-    (id, signal) => makeArchive(context, id, signal),
+    ({ id }, signal) => makeArchive(context, id, signal),
   );
 }
 

@@ -30,9 +30,10 @@ const workOn = (
   id: string,
   kind: 'archive' | 'mailing' = 'archive',
   signal = new AbortController().signal,
+  tries = 1,
 ) =>
   (kind === 'archive' ? archiveHandler : mailingHandler)(s.context).work(
-    { ...{ id: 1, kind, subject: id, version: 1, owner: '', tries: 1 } },
+    { ...{ id: 1, kind, subject: id, version: 1, owner: '', tries } },
     signal,
   );
 
@@ -293,6 +294,27 @@ describe('sign-in links by mail', () => {
     await s.context.jobs.idle();
     expect(await list(room.instructor)).toMatchObject([{ state: 'ready', done: 3, refused: ['Kim Lee1'] }]);
     expect(mail().letters).toHaveLength(2);
+  });
+
+  it('reach everybody else where one mailbox puts its letter off, and name whose did so to the end', async () => {
+    const s = server();
+    const { room, make } = await newcomers(s, 4);
+    mail().sending(s);
+    await holdJobs(s);
+    const { mailing } = (await make()) as { mailing: MailingErrand };
+    // RFC 5321, 4.2.3: 450, the mailbox is busy or asks to wait; 452, it is full.
+    const busy = new Map([
+      ['kim0@school.example', 450],
+      ['kim2@school.example', 452],
+    ]);
+    mail().refuses = (address) => busy.get(address) ?? null;
+    const { signal } = new AbortController();
+    await expect(workOn(s, mailing.id, 'mailing', signal, 4)).rejects.toThrow('2 of 4');
+    expect(await list(room.instructor)).toMatchObject([{ state: 'working', done: 2, refused: [] }]);
+    busy.delete('kim0@school.example');
+    await workOn(s, mailing.id, 'mailing', signal, 5);
+    expect(await list(room.instructor)).toMatchObject([{ state: 'ready', done: 4, refused: ['Kim Lee2'] }]);
+    expect(mail().letters).toHaveLength(3);
   });
 
   it('go on with the rest after a stop of the server, and reach nobody twice', async () => {

@@ -1,7 +1,7 @@
 import type { Context } from '../context.ts';
 import type { JobHandler } from '../jobs/jobQueue.ts';
 import { linkLetter } from '../mail/letters.ts';
-import { isAway, isRefused } from '../mail/post.ts';
+import { holdsAllUp, isAway, isRefused } from '../mail/post.ts';
 import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
 import { linkPath, makeLink } from '../sessions/links.ts';
@@ -16,11 +16,14 @@ export function mailingHandler(context: Context): JobHandler {
   return errandHandler(
     context,
     (error) => (isAway(error) ? 'mail-away' : 'broken'),
-    (id, signal) => sendAll(context, id, signal),
+    ({ id, isLastTry }, signal) => sendAll(context, id, isLastTry, signal),
   );
 }
 
-async function sendAll(context: Context, id: string, signal: AbortSignal): Promise<void> {
+/** Some mailboxes are full, or ask to wait: they are tried again once everybody else has their letter. */
+class PutOff extends Error {}
+
+async function sendAll(context: Context, id: string, isLastTry: boolean, signal: AbortSignal): Promise<void> {
   const errand = await beginErrand(context, id);
   if (!errand) return;
   const { db } = context;
@@ -33,7 +36,9 @@ async function sendAll(context: Context, id: string, signal: AbortSignal): Promi
   let done = errand.total - waiting.length;
   for (const { person_id: personId } of waiting) {
     signal.throwIfAborted();
-    const state = await sendLink(context, errand, personId);
+    const met = await sendLink(context, errand, personId);
+    if (met === 'put-off' && !isLastTry) continue;
+    const state = met === 'put-off' ? 'refused' : met;
     await db
       .updateTable('errand_people')
       .set({ state })
@@ -42,6 +47,8 @@ async function sendAll(context: Context, id: string, signal: AbortSignal): Promi
       .execute();
     await noteProgress(context, id, { done: ++done });
   }
+  if (done < errand.total)
+    throw new PutOff(`${errand.total - done} of ${errand.total} mailboxes put it off.`);
   await noteEnd(context, id, { state: 'ready', bytes: null });
 }
 
@@ -50,7 +57,7 @@ async function sendLink(
   { db, post, now, settings }: Context,
   errand: ErrandRow,
   personId: string,
-): Promise<'sent' | 'refused'> {
+): Promise<'sent' | 'refused' | 'put-off'> {
   const person = await db
     .selectFrom('people')
     .select(['given_name', 'surname', 'email', 'password_hash'])
@@ -82,6 +89,7 @@ async function sendLink(
     return 'sent';
   } catch (error) {
     if (isRefused(error)) return 'refused';
+    if (isAway(error) && !holdsAllUp(error)) return 'put-off';
     throw error;
   }
 }

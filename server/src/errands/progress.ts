@@ -1,6 +1,6 @@
 import type { Errand } from '@nachweis/contract';
 import type { Context } from '../context.ts';
-import type { JobHandler } from '../jobs/jobQueue.ts';
+import { JOB_PAUSES_MS, type JobHandler } from '../jobs/jobQueue.ts';
 import type { ErrandRow } from './errandRows.ts';
 
 /** Whoever asked for it wants it no longer. */
@@ -51,14 +51,15 @@ export async function noteEnd(
 export function errandHandler(
   context: Pick<Context, 'db' | 'now'>,
   whyOf: (error: unknown) => NonNullable<Errand['why']>,
-  work: (id: string, signal: AbortSignal) => Promise<void>,
+  work: (errand: { id: string; isLastTry: boolean }, signal: AbortSignal) => Promise<void>,
 ): JobHandler {
   const ended = (error: unknown) => {
     if (!(error instanceof Stopped)) throw error;
   };
   return {
     version: 1,
-    work: ({ subject }, signal) => work(subject, signal).catch(ended),
+    work: ({ subject: id, tries }, signal) =>
+      work({ id, isLastTry: tries > JOB_PAUSES_MS.length }, signal).catch(ended),
     giveUp: ({ subject }, error) =>
       noteEnd(context, subject, { state: 'failed', why: whyOf(error) }).catch(ended),
   };

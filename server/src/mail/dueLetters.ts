@@ -5,7 +5,7 @@ import type { DbOrTrx } from '../db/database.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
 import { readRemoved } from '../people/removedEmail.ts';
 import { readExempt } from '../reviews/exemptions.ts';
-import { afterRelease, NOT_RELEASED } from '../reviews/releases.ts';
+import { afterRelease, NOT_RELEASED, type ReleaseState } from '../reviews/releases.ts';
 
 /** A letter that ought to be there. */
 export interface DueLetter {
@@ -16,6 +16,9 @@ export interface DueLetter {
 
 /** What is older when it is noticed is not told any more: the server was away for long. */
 const LOOK_BACK_MS = 48 * 3_600_000;
+/** Nothing that is due at a time can have been told of before this one. */
+export const backFrom = (at: string): string => new Date(Date.parse(at) - LOOK_BACK_MS).toISOString();
+
 /** So long before the due time somebody who has handed in nothing is reminded. */
 const REMIND_MS = 24 * 3_600_000;
 
@@ -26,7 +29,7 @@ const REMIND_MS = 24 * 3_600_000;
  * @param start since when letters are sent at all
  */
 export async function readDueLetters(db: DbOrTrx, at: string, start: string): Promise<DueLetter[]> {
-  const back = new Date(Date.parse(at) - LOOK_BACK_MS).toISOString();
+  const back = backFrom(at);
   const since = start > back ? start : back;
   const letters = [
     ...(await receipts(db, since)),
@@ -56,32 +59,31 @@ async function receipts(db: DbOrTrx, since: string): Promise<DueLetter[]> {
 }
 
 async function returns(db: DbOrTrx, at: string, since: string): Promise<DueLetter[]> {
-  const recent = await db
+  const recent = db
     .selectFrom('release_events')
     .select('hand_in_id')
-    .distinct()
-    .where((eb) => eb.or([eb('given_at', '>=', since), eb('seen_at', '>=', since)]))
+    .where((eb) => eb.or([eb('given_at', '>=', since), eb('seen_at', '>=', since)]));
+  const events = await db
+    .selectFrom('release_events')
+    .select(['hand_in_id', 'kind', 'given_at', 'seen_at'])
+    .where('hand_in_id', 'in', recent)
+    .orderBy('seq')
     .execute();
-  const letters: DueLetter[] = [];
-  for (const { hand_in_id } of recent) {
-    const events = await db
-      .selectFrom('release_events')
-      .select(['kind', 'given_at', 'seen_at'])
-      .where('hand_in_id', '=', hand_in_id)
-      .orderBy('seq')
-      .execute();
-    const { releasedAt } = events.reduce((state, event) => afterRelease(state, event, at), NOT_RELEASED);
-    if (!releasedAt || releasedAt < since) continue;
-    const people = await db
-      .selectFrom('hand_in_people')
-      .select('person_id')
-      .where('hand_in_id', '=', hand_in_id)
-      .execute();
+  const released = new Map<string, ReleaseState>();
+  for (const event of events)
+    released.set(event.hand_in_id, afterRelease(released.get(event.hand_in_id) ?? NOT_RELEASED, event, at));
+  const people = await db
+    .selectFrom('hand_in_people')
+    .select(['hand_in_id', 'person_id'])
+    .where('hand_in_id', 'in', recent)
+    .execute();
+  return people.flatMap(({ hand_in_id, person_id }): DueLetter[] => {
+    const releasedAt = released.get(hand_in_id)?.releasedAt;
     // Released once more after it was taken back is another release.
-    for (const { person_id } of people)
-      letters.push({ kind: 'returned', subjectId: `${hand_in_id} ${releasedAt}`, personId: person_id });
-  }
-  return letters;
+    return releasedAt && releasedAt >= since
+      ? [{ kind: 'returned', subjectId: `${hand_in_id} ${releasedAt}`, personId: person_id }]
+      : [];
+  });
 }
 
 async function reminders(db: DbOrTrx, at: string): Promise<DueLetter[]> {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
+import { counted } from '../db/counted.testing.ts';
 import { removePerson } from '../known/removePerson.ts';
 import {
   addEvidence,
@@ -167,6 +168,73 @@ describe('letters', () => {
       { tries: 1 },
       { tries: 1, sent_at: null, error: expect.stringContaining('550') },
     ]);
+  });
+
+  it('do not wait for another one that cannot be made, or whose mailbox puts it off', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    const { studentPerson } = await handedIn(server());
+    const full = await handedIn(server());
+    await handedIn(server());
+    // RFC 5321, 4.2.3: 452, its storage is full.
+    mail().refuses = (address) => (address === full.studentPerson.email ? 452 : null);
+    // Of a hand-in that is nowhere: however it came about, it is this letter's fault alone.
+    await context.db
+      .insertInto('mails')
+      .values({
+        kind: 'receipt',
+        subject_id: randomUUID(),
+        person_id: studentPerson.id,
+        made_at: '2026-11-05T09:00:00.000Z',
+        next_try_at: '2026-11-05T09:00:00.000Z',
+      })
+      .execute();
+    expect(await mailRound(context)).toBe(2);
+    expect(subjects()).toEqual(['Handed in: Rating curve, H-00001', 'Handed in: Rating curve, H-00003']);
+    const waiting = await context.db
+      .selectFrom('mails')
+      .select(['tries', 'next_try_at', 'error'])
+      .where('sent_at', 'is', null)
+      .execute();
+    expect(waiting).toHaveLength(2);
+    for (const one of waiting) expect(one).toMatchObject({ tries: 1, error: expect.any(String) });
+  });
+
+  it('ask no more of the database for thirty returned hand-ins than for three, and note none twice', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    const room = await handedIn(server());
+    const asked = async (howMany: number) => {
+      for (let i = 0; i < howMany; i++) {
+        const id = randomUUID();
+        const row = await context.db.selectFrom('hand_ins').selectAll().executeTakeFirstOrThrow();
+        const person = await server().addPerson('Given', `Surname${i}`);
+        const attempt = 1;
+        await context.db
+          .insertInto('hand_ins')
+          .values({ ...row, id, seq: undefined } as never)
+          .execute();
+        await context.db
+          .insertInto('hand_in_people')
+          .values({ hand_in_id: id, person_id: person.id, assignment_id: room.assignment.id, attempt })
+          .execute();
+        await context.db
+          .insertInto('release_events')
+          .values({
+            hand_in_id: id,
+            given_by: room.instructorPerson.id,
+            given_at: '2026-11-05T10:00:00.000Z',
+          } as never)
+          .execute();
+      }
+      await mailRound(context);
+      const { context: counting, asked: questions } = counted(context);
+      expect(await mailRound(counting)).toBe(0);
+      return questions.length;
+    };
+    const few = await asked(3);
+    expect(await asked(27)).toBe(few);
+    expect(mail().letters.length).toBeGreaterThan(60);
   });
 
   it('that waited for the mail server are not sent when they are not so any more', async () => {

@@ -6,9 +6,9 @@ import { handInNumber, readHandIn } from '../handIns/handInRows.ts';
 import { readItems } from '../handIns/items.ts';
 import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
-import { type DueLetter, readDueLetters } from './dueLetters.ts';
+import { backFrom, type DueLetter, readDueLetters } from './dueLetters.ts';
 import { receiptLetter, reminderLetter, returnedLetter } from './letters.ts';
-import { isRefused } from './post.ts';
+import { holdsAllUp, isRefused } from './post.ts';
 
 /** Pauses between the tries of a letter double from a minute to six hours; after a day of them it is given up. */
 const FIRST_PAUSE_MS = 60_000;
@@ -43,13 +43,13 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
   for (const mail of waiting) {
     if (signal?.aborted) break;
     const isWanted = !unwanted.has(choiceOf(mail.person_id, mail.kind));
-    const letter = isWanted && holds(mail, due) ? await letterOf(context, mail) : null;
     const mine = db.updateTable('mails').where('seq', '=', mail.seq);
-    if (!letter) {
-      await mine.set({ next_try_at: null }).execute();
-      continue;
-    }
     try {
+      const letter = isWanted && holds(mail, due) ? await letterOf(context, mail) : null;
+      if (!letter) {
+        await mine.set({ next_try_at: null }).execute();
+        continue;
+      }
       await post.send({ ...letter, identity: `${mail.kind} ${mail.subject_id} ${mail.person_id}` });
       await mine.set({ next_try_at: null, sent_at: now().toISOString(), error: null }).execute();
       sent++;
@@ -65,8 +65,7 @@ export async function mailRound(context: Context, signal?: AbortSignal): Promise
           error: error instanceof Error ? error.message : String(error),
         })
         .execute();
-      // It is the mail server that is away, not the one letter.
-      if (!isRefused(error)) break;
+      if (holdsAllUp(error)) break;
     }
   }
   return sent;
@@ -90,7 +89,10 @@ async function makeLetters(
   unwanted: ReadonlySet<string>,
 ): Promise<DueLetter[]> {
   const due = await readDueLetters(db, at, start);
-  for (const { kind, subjectId, personId } of due) {
+  const made = await readMade(db, at);
+  for (const letter of due) {
+    if (made.has(keyOf(letter))) continue;
+    const { kind, subjectId, personId } = letter;
     await db
       .insertInto('mails')
       .values({
@@ -105,6 +107,16 @@ async function makeLetters(
       .execute();
   }
   return due;
+}
+
+/** What is due is so for days, and each round would write it again. @returns those that were made since it can be due */
+async function readMade(db: DbOrTrx, at: string): Promise<Set<string>> {
+  const rows = await db
+    .selectFrom('mails')
+    .select(['kind', 'subject_id as subjectId', 'person_id as personId'])
+    .where('made_at', '>=', backFrom(at))
+    .execute();
+  return new Set(rows.map(keyOf));
 }
 
 const choiceOf = (personId: string, kind: MailKind): string => `${personId} ${kind}`;

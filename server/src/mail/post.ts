@@ -70,6 +70,15 @@ export const isRefused = (error: unknown): boolean => {
   return code !== 'EAUTH' && typeof responseCode === 'number' && responseCode >= 500;
 };
 
+/**
+ * Whether no other letter would be taken either: no mail server is there, it does not know this one, or it closes
+ * (RFC 5321, 3.8: 421). One mailbox that is full or asks to wait is its own letter's alone.
+ */
+export const holdsAllUp = (error: unknown): boolean => {
+  const { code, responseCode } = (error ?? {}) as { code?: unknown; responseCode?: unknown };
+  return code === 'EAUTH' || responseCode === 421 || AWAY.test(String(code));
+};
+
 /** What the connection says where no mail server answers, by nodemailer's names and the system's. */
 const AWAY = /^(ECONN|ESOCKET|ETIMEDOUT|EDNS|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH|ENETUNREACH|EPIPE)/;
 

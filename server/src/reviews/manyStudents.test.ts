@@ -4,9 +4,9 @@ import { RemarkWrite } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
 import { readDefinition } from '../assignments/definitions.ts';
 import { listCaptures } from '../captures/library.ts';
-import type { Context } from '../context.ts';
 import { readCourse } from '../courses/readCourse.ts';
 import { documentColumn, factsColumn, marksColumn, termsColumn } from '../db/columns.ts';
+import { counted } from '../db/counted.testing.ts';
 import { readCards } from '../pages/cards.ts';
 import { readHandInView } from '../pages/handInView.ts';
 import { readProofSheet } from '../pages/proofSheet.ts';
@@ -20,20 +20,6 @@ import { readReviewGrid } from './reviewGrid.ts';
 import { readReviewList } from './reviewList.ts';
 
 const server = serverPerTest();
-
-/** Counts what is asked of the database, and keeps the questions. */
-function counted(context: Context) {
-  const asked: Array<{ sql: string; parameters: readonly unknown[] }> = [];
-  const db = context.db.withPlugin({
-    transformQuery({ node, queryId }) {
-      const { sql, parameters } = context.db.getExecutor().compileQuery(node, queryId);
-      asked.push({ sql, parameters });
-      return node;
-    },
-    transformResult: async ({ result }) => result,
-  });
-  return { context: { ...context, db } as Context, asked };
-}
 
 /** Enters a class that has handed in, as rows: the server's own way would take minutes. */
 async function enterClass(s: TestServer, howMany: number) {
