@@ -65,6 +65,28 @@ describe('files that no row stands for', () => {
     expect(await blobs.size(sha256)).toBe(bytes.length);
     expect((await putCapture(student, bytes, randomUUID())).status).toBe(200);
   });
+  it('that cannot be removed keep back no other one, here and where the bin lets go', async () => {
+    const { context } = server();
+    const all = await Promise.all([1, 2, 3].map((n) => context.blobs.put(Buffer.from(`stray ${n}`))));
+    const stuck = all[1] ?? '';
+    const stuckAt = { ...context.blobs };
+    stuckAt.remove = async (sha256) => {
+      if (sha256 === stuck) throw Object.assign(new Error('EACCES'), { code: 'EACCES' });
+      return context.blobs.remove(sha256);
+    };
+    expect(await removeStrayFiles({ ...later(2 * HOUR_MS), blobs: stuckAt })).toBe(2);
+    expect(await names()).toEqual([stuck]);
+    await Promise.all([1, 3].map((n) => context.blobs.put(Buffer.from(`stray ${n}`))));
+    await context.db
+      .insertInto('leaving_blobs')
+      .values(all.map((sha256) => ({ sha256 })))
+      .execute();
+    await emptyBin({ ...context, blobs: stuckAt });
+    expect(await names()).toEqual([stuck]);
+    expect(await context.db.selectFrom('leaving_blobs').selectAll().execute()).toEqual([{ sha256: stuck }]);
+    await emptyBin(context);
+    expect(await names()).toEqual([]);
+  });
   it('end at the file that is looked at when the server stops', async () => {
     await server().context.blobs.put(Buffer.from('left for the next round'));
     expect(await removeStrayFiles(later(2 * HOUR_MS), AbortSignal.abort())).toBe(0);

@@ -12,12 +12,17 @@ const PATIENCE_MS = 3600 * 1000;
  * @returns how many went
  */
 export async function removeStrayFiles(context: Context, signal?: AbortSignal): Promise<number> {
-  const { db, blobs, now } = context;
+  const { db, blobs, now, log } = context;
+  const remove = (sha256: string) =>
+    removeUnlessEntered(context, sha256).catch((error) => {
+      log.error({ err: error, sha256 }, 'a file that nothing stands for could not be removed');
+      return false;
+    });
   let gone = 0;
   for await (const sha256 of blobs.writtenBefore(new Date(now().getTime() - PATIENCE_MS))) {
     if (signal?.aborted) break;
     // Without its lock at first: most have a row, and uploads need not wait for a look at them.
-    if (!(await isEntered(db, sha256)) && (await removeUnlessEntered(context, sha256))) gone += 1;
+    if (!(await isEntered(db, sha256)) && (await remove(sha256))) gone += 1;
   }
   return gone;
 }

@@ -90,18 +90,23 @@ async function leaveUnheldBlobs(trx: DbOrTrx): Promise<void> {
   await sql`DELETE FROM blobs WHERE sha256 IN (SELECT sha256 FROM leaving_blobs)`.execute(trx);
 }
 
-/** Takes the files of bytes that have no row any more; bytes that came in again meanwhile are left alone. */
-export async function removeLeavingBlobs({ db, blobs, blobLock }: Context): Promise<void> {
-  for (const { sha256 } of await db.selectFrom('leaving_blobs').selectAll().execute()) {
-    await blobLock.with(sha256, async () => {
-      const leaving = await db
-        .selectFrom('leaving_blobs')
-        .select('sha256')
-        .where('sha256', '=', sha256)
-        .executeTakeFirst();
-      if (!leaving) return;
-      await blobs.remove(sha256);
-      await db.deleteFrom('leaving_blobs').where('sha256', '=', sha256).execute();
-    });
-  }
+/**
+ * Takes the files of bytes that have no row any more; bytes that came in again meanwhile are left alone. One that cannot
+ * be removed keeps back no other one, and its turn comes again.
+ */
+export async function removeLeavingBlobs({ db, blobs, blobLock, log }: Context): Promise<void> {
+  const remove = async (sha256: string) => {
+    const leaving = await db
+      .selectFrom('leaving_blobs')
+      .select('sha256')
+      .where('sha256', '=', sha256)
+      .executeTakeFirst();
+    if (!leaving) return;
+    await blobs.remove(sha256);
+    await db.deleteFrom('leaving_blobs').where('sha256', '=', sha256).execute();
+  };
+  for (const { sha256 } of await db.selectFrom('leaving_blobs').selectAll().execute())
+    await blobLock
+      .with(sha256, () => remove(sha256))
+      .catch((error) => log.error({ err: error, sha256 }, 'bytes could not be removed'));
 }
