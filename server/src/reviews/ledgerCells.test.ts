@@ -17,11 +17,16 @@ describe('of several hand-ins', () => {
   const attemptOf = (line: LineEntry[], counts: 'best' | 'returned', person = 'ada') =>
     countingOf(line, counts).get(person)?.handIn.attempt;
 
-  it('the one with the most points counts where the best does, the later one of equals, returned or not', () => {
+  it('the one with the most points counts where the best does, the later one of equals', () => {
     expect(attemptOf([entry(1, 80, 'released'), entry(2, 60, 'released')], 'best')).toBe(1);
     expect(attemptOf([entry(1, 60), entry(2, 80)], 'best')).toBe(2);
     expect(attemptOf([entry(1, 80), entry(2, 80)], 'best')).toBe(2);
-    expect(attemptOf([entry(1, 80, 'released'), entry(2, 0, 'waiting')], 'best')).toBe(1);
+  });
+  it('a better one that is being judged, or not returned, takes nothing from what was returned', () => {
+    expect(attemptOf([entry(1, 60, 'released'), entry(2, 80, 'marked')], 'best')).toBe(1);
+    expect(attemptOf([entry(1, 60, 'marked'), entry(2, 80, 'waiting')], 'best')).toBe(1);
+    expect(attemptOf([entry(1, 0, 'waiting'), entry(2, 0, 'waiting')], 'best')).toBe(2);
+    expect(attemptOf([entry(1, 60, 'released'), entry(2, 80, 'released')], 'best')).toBe(2);
   });
   it('the newest that was returned counts where that does, whatever its points; before, the newest', () => {
     const counts = 'returned';

@@ -1,8 +1,12 @@
-import type { Assignment, LedgerCell, LedgerMustShow } from '@nachweis/contract';
+import { type Assignment, type LedgerCell, type LedgerMustShow, REVIEW_STATES } from '@nachweis/contract';
 import { type JudgedHandIn, mustShowStatistics } from '@nachweis/core';
 import type { LineEntry } from './line.ts';
 
-/** Of several that count for a person the one with the most points, or the newest one that was returned. */
+/**
+ * Of several that count for a person the one that stands for them now: one that was returned before one that was not,
+ * and of those the one with the most points, or the newest where the newest that was returned counts. A better one that
+ * is being judged takes nothing from what its student has been told.
+ */
 export function countingOf(line: readonly LineEntry[], counts: Assignment['counts']): Map<string, LineEntry> {
   const found = new Map<string, LineEntry>();
   for (const entry of line)
@@ -14,10 +18,16 @@ export function countingOf(line: readonly LineEntry[], counts: Assignment['count
 }
 
 function isBefore(there: LineEntry, entry: LineEntry, counts: Assignment['counts']): boolean {
-  if (counts !== 'returned') return entry.total >= there.total;
-  const rank = ({ state, handIn }: LineEntry) => (state === 'released' ? 1_000_000 : 0) + handIn.attempt;
-  return rank(entry) >= rank(there);
+  const [now, other] = [rankOf(there, counts), rankOf(entry, counts)];
+  const differs = now.findIndex((rank, i) => rank !== other[i]);
+  return (now[differs] ?? 0) < (other[differs] ?? 0);
 }
+
+/** What decides between two, the first that differs: what is not returned yet counts no more for being newer or better. */
+const rankOf = ({ state, total, handIn }: LineEntry, counts: Assignment['counts']): number[] =>
+  counts === 'returned'
+    ? [Number(state === 'released'), handIn.attempt]
+    : [REVIEW_STATES.indexOf(state), total, handIn.attempt];
 
 /** How each must-show went. A hand-in of several people is one hand-in here. */
 export function mustShowsOf(
