@@ -91,6 +91,45 @@ describe('handing in together', () => {
     expect((await sheetOf(room.student, id)).handIns).toHaveLength(2);
   });
 
+  it('stands for who stayed, after the other one has gone to another group and handed in again with that', async () => {
+    const room = await teams({ attempts: 2 });
+    const { id } = room.assignment;
+    const handedIn = async (agent: typeof room.student) => {
+      const { draft } = await replaceEvidence(agent, room.assignment);
+      return (await handInSealed(server(), agent, id, draft.version)).body.handInId as string;
+    };
+    const list = async () => (await room.instructor.get(`/api/assignments/${id}/hand-ins`).expect(200)).body;
+    const ids = async () => (await list()).rows.map((row: { handInId: string }) => row.handInId).sort();
+    const [exponent = '', axes = ''] = room.assignment.points[0]?.mustShows.map((m) => m.id) ?? [];
+    const release = async (handInId: string, verdict: string) => {
+      await giveVerdicts(room.instructor, handInId, { [exponent]: verdict, [axes]: verdict });
+      await room.instructor.post(`/api/hand-ins/${handInId}/release`).send({}).expect(200);
+    };
+    const points = async () => {
+      const { body } = await room.instructor.get(`/api/courses/${room.courseId}/ledger`).expect(200);
+      return body.rows.map((row: { totalUnits: number }) => row.totalUnits);
+    };
+    const together = await handedIn(room.student);
+    await room.set(room.kim.person.id, 'South');
+    await room.set(room.noor.person.id, 'North');
+    const anew = await handedIn(room.noor.agent);
+    // Kim has handed in, as her own page says.
+    expect(await ids()).toEqual([anew, together].sort());
+    expect((await list()).without).toEqual([]);
+    await release(together, 'shown');
+    await release(anew, 'not-shown');
+    // Aziz and Okafor have the new one, Lee the one before.
+    expect(await points()).toEqual([0, 175, 0]);
+    // Handed in again, it is nobody's last any more, and judged no more.
+    const alone = await handedIn(room.kim.agent);
+    expect(await ids()).toEqual([alone, anew].sort());
+    const refused = await room.instructor.put(`/api/hand-ins/${together}/verdicts`).send({
+      id: '0b0c77a4-58a5-4f3e-9b7c-0d7a40b1c001',
+      verdicts: { [exponent]: { verdict: 'partly', on: 1 } },
+    });
+    expect(refused.body).toMatchObject({ code: 'replaced', data: { handInId: alone } });
+  });
+
   it('is late only after what was granted to any of them', async () => {
     const room = await teams();
     const { id } = room.assignment;

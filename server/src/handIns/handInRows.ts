@@ -65,7 +65,9 @@ export async function readHandIns(
 }
 
 /**
- * The hand-in that stands in another one's place: where the last counts, the newest that was not withdrawn.
+ * The hand-in that stands in another one's place: where the last counts, the newest that was not withdrawn. One of
+ * several people stands as long as it is the last of one of them: whose partner has gone to another group, and handed in
+ * again with that, has still handed in.
  * @param handIns of the same assignment
  */
 export function replacementOf(
@@ -74,11 +76,12 @@ export function replacementOf(
   counts: Assignment['counts'],
 ): HandInRow | null {
   if (counts !== 'last') return null;
-  const newer = handIns.filter(
-    (other) =>
-      other.attempt > handIn.attempt &&
-      other.withdrawn_at === null &&
-      other.personIds.some((id) => handIn.personIds.includes(id)),
+  const newer = handIns.filter((other) => other.attempt > handIn.attempt && other.withdrawn_at === null);
+  const newest = handIn.personIds.map((id) =>
+    newer
+      .filter((other) => other.personIds.includes(id))
+      .reduce<HandInRow | null>((last, other) => (other.attempt > (last?.attempt ?? 0) ? other : last), null),
   );
-  return newer.sort((a, b) => b.attempt - a.attempt)[0] ?? null;
+  if (newest.includes(null)) return null;
+  return newest.reduce((last, other) => ((other?.attempt ?? 0) > (last?.attempt ?? 0) ? other : last), null);
 }

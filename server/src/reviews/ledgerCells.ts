@@ -3,9 +3,9 @@ import { type JudgedHandIn, mustShowStatistics } from '@nachweis/core';
 import type { LineEntry } from './line.ts';
 
 /**
- * Of several that count for a person the one that stands for them now: one that was returned before one that was not,
- * and of those the one with the most points, or the newest where the newest that was returned counts. A better one that
- * is being judged takes nothing from what its student has been told.
+ * Of several that count for a person the one that stands for them now. Where the best or the newest returned one counts,
+ * that is one that was returned before one that was not: a better one that is being judged takes nothing from what its
+ * student has been told. Where the last counts there are several only of who has changed the group.
  */
 export function countingOf(line: readonly LineEntry[], counts: Assignment['counts']): Map<string, LineEntry> {
   const found = new Map<string, LineEntry>();
@@ -24,10 +24,16 @@ function isBefore(there: LineEntry, entry: LineEntry, counts: Assignment['counts
 }
 
 /** What decides between two, the first that differs: what is not returned yet counts no more for being newer or better. */
-const rankOf = ({ state, total, handIn }: LineEntry, counts: Assignment['counts']): number[] =>
-  counts === 'returned'
-    ? [Number(state === 'released'), handIn.attempt]
-    : [REVIEW_STATES.indexOf(state), total, handIn.attempt];
+function rankOf({ state, total, handIn }: LineEntry, counts: Assignment['counts']): number[] {
+  switch (counts) {
+    case 'last':
+      return [handIn.attempt];
+    case 'returned':
+      return [Number(state === 'released'), handIn.attempt];
+    case 'best':
+      return [REVIEW_STATES.indexOf(state), total, handIn.attempt];
+  }
+}
 
 /** How each must-show went. A hand-in of several people is one hand-in here. */
 export function mustShowsOf(
