@@ -3,6 +3,9 @@ import { MOST_ON_PLATE } from '@nachweis/core';
 import { toast } from '../ui/notices.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
 
+/** The one notice that says how full the plate is. */
+const ON_PLATE = 'on-plate';
+
 /** Whether the station's series goes on a plate. */
 export function goesOnPlate(): boolean {
   const { series, target } = takeSettings();
@@ -23,5 +26,9 @@ export async function putOnPlate(
     toast.warning(
       'The plate is full. The picture is among your captures; choose “on a new plate” for the next ones.',
     );
-  else toast.success(`On the plate: ${count} of at most ${MOST_ON_PLATE} pictures. Open it with “Plate”.`);
+  else
+    toast.success(`On the plate: ${count} of at most ${MOST_ON_PLATE} pictures. Open it with “Plate”.`, {
+      // How many there are now takes the place of how many there were.
+      id: ON_PLATE,
+    });
 }
