@@ -59,6 +59,17 @@ describe('an empty server', () => {
     await nobody().get(`/api/links/${after}`).expect(200);
     expect(await hasAdmin(context.db)).toBe(false);
   });
+  it('lets nobody become the first administrator once there is one, however that one came', async () => {
+    const { context, nobody, addPerson } = server();
+    const token = await firstLink(context);
+    const person = await addPerson();
+    await context.db.updateTable('people').set({ admin: 1 }).where('id', '=', person.id).execute();
+    await nobody()
+      .post(`/api/links/${token}`)
+      .send({ password: PASSWORD, person: { givenName: '', surname: 'Berg', email: 'one@school.example' } })
+      .expect(404);
+    expect(await context.db.selectFrom('people').select('admin').execute()).toEqual([{ admin: 1 }]);
+  });
   it('says which field is wrong', async () => {
     const token = await firstLink(server().context);
     const { body } = await server()

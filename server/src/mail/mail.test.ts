@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { PRACTICE_ASSIGNMENT } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
 import { counted } from '../db/counted.testing.ts';
 import { removePerson } from '../known/removePerson.ts';
@@ -100,6 +101,66 @@ describe('letters', () => {
     await mailRound(context);
     expect([mail().letters[1]?.to].flat()[0]?.text).toContain(later.person.email);
     expect(mail().letters).toHaveLength(2);
+  });
+
+  it('remind of nothing that has not opened or is over, and again of what was withdrawn', async () => {
+    const context = mail().sending(server());
+    const recipients = () => mail().letters.map((letter) => [letter.to].flat()[0]?.text ?? '');
+    const room = await classroom(server(), { opensAt: '2026-11-10T08:00:00.000Z' });
+    const later = await joinCourse(server(), room.courseId, 'student', 'Later', 'Lee');
+    server().setNow('2026-11-10T07:59:00.000Z');
+    await mailRound(context);
+    expect(recipients()).toEqual([]);
+    await room.instructor
+      .post(`/api/assignments/${room.assignment.id}/terms/${later.person.id}`)
+      .send({
+        id: randomUUID(),
+        grant: { dueAt: '2026-11-11T16:00:00.000Z' },
+        reason: 'Away.',
+        baseVersion: 0,
+        dryRun: false,
+      })
+      .expect(200);
+    // Due for all but one at 16:00: the first round after that is late for them.
+    server().setNow('2026-11-10T16:30:00.000Z');
+    await mailRound(context);
+    expect(recipients()).toEqual([expect.stringContaining(later.person.email)]);
+
+    server().setNow('2026-11-10T09:00:00.000Z');
+    const other = await handedIn(server());
+    await mailRound(context);
+    await mailRound(context);
+    expect(subjects().filter((subject) => subject?.startsWith('Due soon'))).toHaveLength(2);
+    await other.student.post(`/api/hand-ins/${other.handInId}/withdraw`).expect(200);
+    await mailRound(context);
+    expect(mail().letters.at(-1)?.subject).toBe('Due soon: Rating curve');
+    expect(recipients().at(-1)).toContain(other.studentPerson.email);
+  });
+
+  it('tell nobody of what was only tried or practised', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    const room = await classroom(server());
+    const trial = await room.instructor.post(`/api/assignments/${room.assignment.id}/trial`).expect(200);
+    await room.student.post('/api/practice').expect(200);
+    const handInAll = async (agent: typeof room.student, id: string) => {
+      const { assignment } = (await agent.get(`/api/assignments/${id}`).expect(200)).body;
+      const entered = { id, version: 1, points: assignment.proofPoints, criteria: [] };
+      for (const { id: proofPointId } of assignment.proofPoints)
+        await addEvidence(agent, entered, {
+          proofPointId,
+          marks: [{ kind: 'pin', letter: 'a', x: 1, y: 1 }],
+        });
+      const said = await agent
+        .put(`/api/assignments/${id}/statement`)
+        .send({ text: 'Two windows.', baseVersion: 0 })
+        .expect(200);
+      await handInSealed(server(), agent, id, said.body.version);
+    };
+    await handInAll(room.instructor, trial.body.assignmentId);
+    await handInAll(room.student, PRACTICE_ASSIGNMENT);
+    await mailRound(context);
+    expect(subjects()).toEqual([]);
   });
 
   it('are not sent to who does not want them, nor later when they do', async () => {
@@ -235,6 +296,28 @@ describe('letters', () => {
     const few = await asked(3);
     expect(await asked(27)).toBe(few);
     expect(mail().letters.length).toBeGreaterThan(60);
+  });
+
+  it('wait twice as long after each try, six hours at most, and are given up after twelve', async () => {
+    const context = mail().sending(server());
+    await mailRound(context);
+    await handedIn(server());
+    mail().refuses = () => 451;
+    const pauses: number[] = [];
+    let now = Date.parse('2026-11-05T10:00:00.000Z');
+    for (;;) {
+      await mailRound(context);
+      const { next_try_at, tries } = await context.db
+        .selectFrom('mails')
+        .select(['next_try_at', 'tries'])
+        .executeTakeFirstOrThrow();
+      expect(tries).toBe(pauses.length + 1);
+      if (next_try_at === null) break;
+      pauses.push((Date.parse(next_try_at) - now) / 60_000);
+      now = Date.parse(next_try_at);
+      server().setNow(next_try_at);
+    }
+    expect(pauses).toEqual([1, 2, 4, 8, 16, 32, 64, 128, 256, 360, 360]);
   });
 
   it('that waited for the mail server are not sent when they are not so any more', async () => {

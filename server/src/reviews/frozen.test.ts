@@ -330,6 +330,8 @@ describe('several attempts', () => {
     expect((await giveVerdicts(room.instructor, newer, { [room.axes]: 'shown' })).body.code).toBe(
       'withdrawn',
     );
+    const { body: list } = await room.instructor.get(`/api/assignments/${room.assignment.id}/hand-ins`);
+    expect(list.rows.map((row: { handInId: string }) => row.handInId)).toEqual([room.handInId]);
     const { body: sheet } = await room.student.get(`/api/assignments/${room.assignment.id}`);
     expect(sheet.attemptsLeft).toBe(1);
     const third = await again(room);

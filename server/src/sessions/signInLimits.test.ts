@@ -35,6 +35,30 @@ describe('the limit of sign-ins', () => {
     const { body } = await tryIn(person.email, PASSWORD);
     expect(body).toMatchObject({ code: 'too-many-requests', data: { seconds: expect.any(Number) } });
   });
+  it('takes an address for the same however it is written', async () => {
+    const { email } = await server().addPerson();
+    const written = [email, email.toUpperCase(), email.replace('s', 'S')];
+    const all = await statuses(
+      Array.from({ length: 14 }, (_, n) => tryIn(written[n % 3] ?? '', `guess ${n}`)),
+    );
+    expect(all.filter((s) => s === 429)).toHaveLength(4);
+  });
+  it('knows a browser for a year', async () => {
+    const person = await server().addPerson();
+    const first = await tryIn(person.email, PASSWORD, '10.1.0.1');
+    const known = (first.get('Set-Cookie') ?? [])
+      .find((c) => c.startsWith('nachweis_browser='))
+      ?.split(';')[0];
+    await statuses(Array.from({ length: 30 }, (_, n) => tryIn(person.email, `guess ${n}`, `10.2.0.${n}`)));
+    const { context } = server();
+    const days = (n: number) => new Date(context.now().getTime() + n * 24 * 3_600_000).toISOString();
+    const [within, after] = [days(364), days(366)];
+    server().setNow(within);
+    // Signing in would make it known for another year.
+    expect((await tryIn(person.email, 'mistyped', '10.3.0.1', known)).status).toBe(401);
+    server().setNow(after);
+    expect((await tryIn(person.email, PASSWORD, '10.3.0.2', known)).status).toBe(429);
+  });
   it('stops sixty guesses at one account from sixty addresses, and lets its owner in from a browser that is known', async () => {
     const person = await server().addPerson();
     const first = await tryIn(person.email, PASSWORD, '10.1.0.1');
