@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { type ArchiveErrand, ERRAND_HOURS, type Errand, type MailingErrand } from '@nachweis/contract';
 import JSZip from 'jszip';
@@ -234,6 +234,23 @@ describe('a class’s hand-ins in one file', () => {
     await clearResults(s.context);
     expect(existsSync(resultPath(s.context, id))).toBe(false);
     expect(await s.context.db.selectFrom('errands').selectAll().execute()).toEqual([]);
+  });
+
+  it('that is still to be made, or being made, outlives the round in which old ones go', async () => {
+    const s = server();
+    const room = await handedIn(s);
+    await holdJobs(s);
+    const { id } = await order(room.instructor, room.assignment.id);
+    await clearResults(s.context);
+    expect(await list(room.instructor)).toMatchObject([{ id, state: 'waiting' }]);
+    await s.context.db.updateTable('errands').set({ state: 'working' }).execute();
+    await clearResults(s.context);
+    await workOn(s, id);
+    expect(await list(room.instructor)).toMatchObject([{ id, state: 'ready' }]);
+    // What a backup has no file of is gone.
+    rmSync(resultPath(s.context, id));
+    await clearResults(s.context);
+    expect(await list(room.instructor)).toEqual([]);
   });
 });
 
