@@ -129,6 +129,19 @@ describe('emptying the bin', () => {
     const captures = await db.selectFrom('captures').select('sha256').execute();
     for (const { sha256 } of captures) expect(await blobs.size(sha256)).not.toBeNull();
   });
+  it('takes what was on a proof sheet once and was taken out there, and the evidence with it', async () => {
+    const { student, assignment } = await classroom(server());
+    const { db, jobs, blobs } = server().context;
+    const { evidenceId, body } = await addEvidence(student, assignment);
+    const { sha256 } = await db.selectFrom('captures').select('sha256').executeTakeFirstOrThrow();
+    await student.delete(`/api/evidence/${evidenceId}`).expect(200);
+    await student.delete(`/api/captures/${body.captureId}`).expect(200);
+    await jobs.idle();
+    expect(await emptyBin({ ...server().context, now: () => LATER })).toBe(1);
+    expect(await db.selectFrom('evidence').select('id').execute()).toEqual([]);
+    expect(await db.selectFrom('captures').select('id').execute()).toEqual([]);
+    expect(await blobs.size(sha256)).toBeNull();
+  });
   it('takes nothing that a hand-in or a proof sheet holds, even if it lies in the bin', async () => {
     // Nobody can put it there; a row that says so, however it came about, costs nobody a picture.
     const room = await handedIn(server(), { attempts: 2 });
