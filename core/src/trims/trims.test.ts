@@ -345,6 +345,15 @@ describe('changing steps', () => {
       CAPTURE,
     );
     expect(tilted).toEqual([{ kind: 'tilt', degrees: 3.5 }]);
+    // No more than the schema of what is kept allows.
+    for (const way of [1, -1])
+      expect(
+        withTrim(
+          { framing: { kind: 'whole' }, trims: [{ kind: 'tilt', degrees: 40 * way }] },
+          { kind: 'tilt', degrees: 30 * way },
+          CAPTURE,
+        ),
+      ).toEqual([{ kind: 'tilt', degrees: 45 * way }]);
     let trims: Trim[] = withFinish([], 'set-off', { kind: 'set-off', by: 'rule' });
     trims = withFinish(trims, 'tone', { kind: 'tone', as: 'greys' });
     trims = withFinish(trims, 'set-off', { kind: 'set-off', by: 'tone' });

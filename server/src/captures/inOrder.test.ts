@@ -5,12 +5,14 @@ import {
   addEvidence,
   classroom,
   handedIn,
+  joinCourse,
   picture,
   putCapture,
   replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
 import { emptyBin } from './emptyBin.ts';
+import { requireRoom } from './quota.ts';
 
 const server = serverPerTest({ mostPictures: 12 });
 const LATER = new Date('2030-01-01T00:00:00Z');
@@ -129,6 +131,24 @@ describe('emptying the bin', () => {
     const captures = await db.selectFrom('captures').select('sha256').execute();
     for (const { sha256 } of captures) expect(await blobs.size(sha256)).not.toBeNull();
   });
+  it('has the picture made anew of what was out when it was let go of, once it is put back', async () => {
+    const { student, assignment } = await classroom(server());
+    const { db, jobs, blobs } = server().context;
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 9, y: 9 }];
+    const { evidenceId } = await addEvidence(student, assignment, { marks });
+    await jobs.idle();
+    await student.delete(`/api/evidence/${evidenceId}`).expect(200);
+    await emptyBin({ ...server().context, now: () => LATER });
+    expect(await db.selectFrom('renderings').select('key').execute()).toEqual([]);
+    await student.post(`/api/evidence/${evidenceId}/restore`).send({ replaces: [] }).expect(200);
+    await jobs.idle();
+    const { file_sha256 } = await db
+      .selectFrom('evidence')
+      .innerJoin('renderings', 'renderings.key', 'evidence.rendering_key')
+      .select('file_sha256')
+      .executeTakeFirstOrThrow();
+    expect(await blobs.size(file_sha256 ?? '')).not.toBeNull();
+  });
   it('takes what was on a proof sheet once and was taken out there, and the evidence with it', async () => {
     const { student, assignment } = await classroom(server());
     const { db, jobs, blobs } = server().context;
@@ -204,4 +224,26 @@ it('keeps as many pictures of one person as are allowed, and says so; what is th
   expect(refused.body).toMatchObject({ code: 'quota', data: { pictures: 12, mostPictures: 12 } });
   const [id = '', bytes = Buffer.alloc(0)] = sent[0] ?? [];
   expect((await putCapture(student, bytes, id as ReturnType<typeof randomUUID>)).status).toBe(200);
+});
+
+it('keeps as many bytes of one person as are allowed, however few the pictures, and counts nobody else’s', async () => {
+  const s = server();
+  const { student, studentPerson, courseId } = await classroom(s);
+  const { body } = await putCapture(student, await picture(), randomUUID());
+  const { person } = await joinCourse(s, courseId, 'student', 'Kim', 'Lee');
+  const context = { ...s.context, settings: { ...s.context.settings, mostMegabytes: 1 } };
+  await context.db
+    .updateTable('blobs')
+    .set({ bytes: 1024 * 1024 - 1 })
+    .execute();
+  await requireRoom(context, studentPerson.id, randomUUID());
+  await context.db
+    .updateTable('blobs')
+    .set({ bytes: 1024 * 1024 })
+    .execute();
+  const told = { code: 'quota', data: { pictures: 1, bytes: 1024 * 1024, mostMegabytes: 1 } };
+  await expect(requireRoom(context, studentPerson.id, randomUUID())).rejects.toMatchObject(told);
+  // What is there needs no room, and what fills one person's keeps nobody else out.
+  await requireRoom(context, studentPerson.id, body.id);
+  await requireRoom(context, person.id, randomUUID());
 });

@@ -34,6 +34,29 @@ describe('evidence', () => {
       'Okafor-2.png',
     ]);
   });
+  it('takes up nobody else’s place, and makes no room there, whatever is named', async () => {
+    const room = await classroom(server());
+    const { agent } = await joinCourse(server(), room.courseId, 'student', 'Kim', 'Lee');
+    const { evidenceId } = await addEvidence(room.student, room.assignment);
+    const { takenOut, draft } = await addEvidence(agent, room.assignment, { replaces: [evidenceId] });
+    expect(takenOut).toEqual([]);
+    expect(draft.evidence).toHaveLength(1);
+    const { body } = await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200);
+    expect(body.draft.evidence).toMatchObject([{ id: evidenceId }]);
+  });
+  it('is not made of a capture that lies in the bin, until it is taken out of that', async () => {
+    const { student, assignment } = await classroom(server());
+    const { evidenceId, captureId, body } = await addEvidence(student, assignment);
+    await student.delete(`/api/evidence/${evidenceId}`).expect(200);
+    await student.delete(`/api/captures/${captureId}`).expect(200);
+    const anew = () => student.put(`/api/evidence/${randomUUID()}`).send(body);
+    expect((await anew().expect(409)).body.code).toBe('in-bin');
+    expect((await student.post(`/api/evidence/${evidenceId}/restore`).send({ replaces: [] })).body.code).toBe(
+      'in-bin',
+    );
+    await student.post(`/api/captures/${captureId}/restore`).expect(200);
+    await anew().expect(200);
+  });
   it('moves to another proof point with framing and marks, and its name follows', async () => {
     const points = [1, 2].map((n) => ({ title: `Point ${n}`, instructions: '', mustShows: [] }));
     const { student, assignment } = await classroom(server(), { nameRule: '{surname}_{point}', points });
