@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   addEvidence,
   type classroom,
@@ -27,6 +27,7 @@ import type { SendHooks } from '../web/src/store/sendHooks.ts';
 import { sendAll } from '../web/src/store/sending.ts';
 import { forgetStatement, keepStatement } from '../web/src/store/statementStore.ts';
 import { rememberTakenOut } from '../web/src/store/takenOut.ts';
+import { toast } from '../web/src/ui/notices.ts';
 
 // The browser's store and its sending against the real server: only the browser's line is played here.
 const server = serverPerTest();
@@ -576,6 +577,42 @@ describe('sending verdicts that were kept', () => {
     const { body: after } = await room.instructor.get(`${address}/review`);
     expect(after.judgement.verdicts[room.exponent].verdict).toBe('not-shown');
   });
+  it.each([
+    ['disk-full', 507],
+    ['busy', 503],
+    ['internal', 500],
+  ])(
+    'ones that the server cannot take now (%s) are kept and tried until it can, which is said once',
+    async (code, status) => {
+      const room = await handedIn(server());
+      await page(room.instructorPerson);
+      const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+      const said = vi.spyOn(toast, 'warning');
+      said.mockClear();
+      told.length = 0;
+      const body = JSON.stringify({ type: `/problems/${code}`, title: '', status, code, data: {} });
+      const headers = { 'Content-Type': 'application/problem+json' };
+      befall = async (address, when) =>
+        when === 'before' && address.endsWith('/verdicts')
+          ? new Response(body, { status, headers })
+          : undefined;
+      await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
+      for (let round = 0; round < 9; round++) expect(await sendAll(hooks)).toBe('later');
+      expect(judgementEntries.entries()).toMatchObject([
+        { verdicts: { [room.exponent]: { verdict: 'shown' } }, tries: 9 },
+      ]);
+      expect([told, said.mock.calls.length]).toEqual([[], 1]);
+      // Another one is kept with it.
+      await keepVerdicts(judged, { [room.axes]: 'partly' }, () => 0);
+      befall = async () => undefined;
+      expect(await sendAll(hooks)).toBe('done');
+      const { body: review } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`).expect(200);
+      expect(review.judgement.verdicts).toMatchObject({
+        [room.exponent]: { verdict: 'shown' },
+        [room.axes]: { verdict: 'partly' },
+      });
+    },
+  );
   it('one that somebody else changed meanwhile is let go, and told', async () => {
     told.length = 0;
     const room = await handedIn(server());

@@ -10,6 +10,7 @@ const PASSING: ReadonlySet<CallCode> = new Set([
   'too-slow',
   'internal',
   'busy',
+  'disk-full',
   'too-many-requests',
 ]);
 

@@ -1,4 +1,5 @@
 import { ApiProblem, ownProblem } from '../api/apiProblem.ts';
+import { toast } from '../ui/notices.ts';
 import { judgementEntries } from './browserStore.ts';
 import { fateOf } from './fateOf.ts';
 import type { KeptJudgement } from './judgement.ts';
@@ -48,12 +49,19 @@ export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks):
     return judgementEntries.get(key) === undefined;
   } catch (error) {
     const fate = fateOf(error);
-    if (fate.kind === 'not-taken' || judgement.tries + 1 >= MOST_TRIES) {
+    const problem = error instanceof ApiProblem ? error : ownProblem('unreadable');
+    if (fate.kind === 'not-taken') {
       await judgementEntries.change(key, (current) => (current ? null : undefined));
-      await hooks.onNotJudged(judgement, error instanceof ApiProblem ? error : ownProblem('unreadable'));
+      await hooks.onNotJudged(judgement, problem);
       return true;
     }
     await judgementEntries.change(key, (current) => current && { ...current, tries: current.tries + 1 });
+    // What was judged is not asked for a second time: it is tried until the server takes it, or says that it does not.
+    if (judgement.tries + 1 === MOST_TRIES)
+      toast.warning(`${problem.message} What you gave is kept here, and tried again.`, {
+        id: 'verdicts-held-up',
+        duration: 15_000,
+      });
     return false;
   }
 }
