@@ -46,6 +46,12 @@ describe('criteria', () => {
     const view = (await here.student.get(`/api/hand-ins/${here.handInId}`).expect(200)).body;
     expect(view.feedback).toMatchObject({ grade: { total: 250 }, levels: { [id]: { level: 1, by: '' } } });
   });
+  it('are a judgement: a hand-in of which one is given is not withdrawn any more', async () => {
+    const here = await room();
+    await write(here, { [await criterionOf(here)]: { level: 2, on: 0 } }).expect(200);
+    const { body } = await here.student.post(`/api/hand-ins/${here.handInId}/withdraw`).expect(409);
+    expect(body.code).toBe('review-begun');
+  });
   it('are changed on the version they had, once, and cleared', async () => {
     const here = await room();
     const id = await criterionOf(here);

@@ -198,6 +198,11 @@ describe('a correction for all', () => {
     await correct(room, room.exponent, 140).expect(200);
     await correct(room, room.axes, null, { baseVersion: 1 }).expect(200);
     expect((await review(room)).judgement.grade).toMatchObject({ total: 140, most: 140, open: 0 });
+    // What there is to be had is the same wherever it is said.
+    const said = async (path: string) => (await room.instructor.get(path).expect(200)).body;
+    expect((await said(`/api/assignments/${room.assignment.id}/hand-ins`)).assignment.mostUnits).toBe(140);
+    expect((await said(`/api/courses/${room.courseId}/ledger`)).assignments[0].mostUnits).toBe(140);
+    expect((await said('/api/assignments'))[0].mostUnits).toBe(140);
     expect((await view(room)).receipt).toEqual(receipt);
     await correct(room, room.exponent, 'as-written', { baseVersion: 2 }).expect(200);
     expect((await review(room)).judgement.grade).toMatchObject({ total: 100, most: 100 });
@@ -325,7 +330,10 @@ describe('several attempts', () => {
     const newer = await again(room);
     expect((await view(room, newer)).mayWithdraw).toBe(true);
     await room.student.post(`/api/hand-ins/${newer}/withdraw`).expect(200);
+    const { withdrawnAt } = await view(room, newer);
+    server().setNow('2026-11-05T10:30:00.000Z');
     await room.student.post(`/api/hand-ins/${newer}/withdraw`).expect(200);
+    expect((await view(room, newer)).withdrawnAt).toBe(withdrawnAt);
     expect(await review(room)).toMatchObject({ replacedById: null, mayJudge: true });
     expect((await giveVerdicts(room.instructor, newer, { [room.axes]: 'shown' })).body.code).toBe(
       'withdrawn',

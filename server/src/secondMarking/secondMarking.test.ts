@@ -139,6 +139,27 @@ describe('a second marking', () => {
     expect((await settle(room, room.axes, 3).expect(404)).body.data).toEqual({ thing: 'must-show' });
   });
 
+  it('asks nothing of what counts no more: it is no difference, and in no figure', async () => {
+    const room = await judged();
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, room.handInId, {
+      [room.exponent]: 'not-shown',
+      [room.axes]: 'not-shown',
+    }).expect(200);
+    await finish(room.second, room.handInId).expect(200);
+    const overview = async () =>
+      (await room.instructor.get(`/api/assignments/${room.assignment.id}/second-marking`).expect(200)).body;
+    expect((await overview()).differences).toHaveLength(2);
+    await room.instructor
+      .post(`/api/assignments/${room.assignment.id}/corrections`)
+      .send({ id: randomUUID(), mustShowId: room.axes, worth: null, reason: 'Not seen.', baseVersion: 0 })
+      .expect(200);
+    const after = await overview();
+    expect(after.differences).toMatchObject([{ questionId: room.exponent }]);
+    expect(after.overall.count).toBe(1);
+    await settle(room, room.axes, 0).expect(404);
+  });
+
   it('is asked of the staff once, and not of who has judged it first', async () => {
     const room = await judged();
     expect((await order(room, room.instructorPerson.id).expect(409)).body.code).toBe('marked-already');
