@@ -3,7 +3,7 @@ import { asJudged, type GivenCorrection } from '../assignments/corrections.ts';
 import type { GivenGrant } from '../assignments/terms.ts';
 import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
 import { gradeOf, type JudgementEvents } from '../reviews/judgements.ts';
-import { latenessOf } from '../reviews/lateness.ts';
+import { isLate, latenessOf } from '../reviews/lateness.ts';
 
 /** A student's hand-ins of an assignment, the latest first; points only once released. */
 export function summarise(
@@ -18,14 +18,14 @@ export function summarise(
   return handIns.map((handIn) => {
     const judgement = judgementOf(handIn.id);
     const version = versions.get(handIn.version);
-    const late = version ? latenessOf(version, grants, handIn) : 0;
-    const total = version && gradeOf(asJudged(version, corrections), judgement, late).total;
+    const steps = version ? latenessOf(version, grants, handIn) : 0;
+    const total = version && gradeOf(asJudged(version, corrections), judgement, steps).total;
     return {
       id: handIn.id,
       number: handInNumber(handIn),
       attempt: handIn.attempt,
       handedInAt: handIn.handed_in_at,
-      late: handIn.late === 1,
+      late: version ? isLate(version, grants, handIn) : handIn.late === 1,
       sealedAt: handIn.sealed_at,
       by: madeBy(handIn),
       withdrawnAt: handIn.withdrawn_at,

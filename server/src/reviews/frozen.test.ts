@@ -91,6 +91,11 @@ describe('other terms for one person', () => {
     expect(await window(other)).toBe('late');
     expect((await view(room)).receipt.late).toBe(true);
     expect((await review(room)).late).toBe(false);
+    // The student's own list and card say what the reviewer's do.
+    const { body: sheet } = await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200);
+    expect(sheet.handIns).toMatchObject([{ late: false }]);
+    const { body: cards } = await room.student.get('/api/assignments').expect(200);
+    expect(cards).toMatchObject([{ lateHandIn: false }]);
     const { body } = await room.instructor
       .get(`/api/assignments/${room.assignment.id}/terms/${room.studentPerson.id}`)
       .expect(200);

@@ -1,5 +1,5 @@
 import type { Assignment } from '@nachweis/contract';
-import { lateSteps } from '@nachweis/core';
+import { lateSteps, submissionWindow } from '@nachweis/core';
 import { type GivenGrant, termsFor } from '../assignments/terms.ts';
 
 /**
@@ -15,3 +15,10 @@ export function latenessOf(
   const { dueAt } = termsFor(assignment, grants, handIn.personIds);
   return lateSteps(assignment.lateRule, dueAt, handIn.handed_in_at, assignment.timeZone);
 }
+
+/** Whether a hand-in is late by what holds for its people now; its receipt says how it was when it was made. */
+export const isLate = (
+  assignment: Assignment,
+  grants: readonly GivenGrant[],
+  { personIds, handed_in_at }: { personIds: readonly string[]; handed_in_at: string },
+): boolean => submissionWindow(termsFor(assignment, grants, personIds), handed_in_at) !== 'open';

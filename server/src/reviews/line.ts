@@ -1,14 +1,13 @@
 import type { Assignment, ReviewState } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readVersions } from '../assignments/documents.ts';
-import { readGrants, termsFor } from '../assignments/terms.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { type HandInRow, readHandIns, replacementOf } from '../handIns/handInRows.ts';
 import type { ClassOrder } from '../people/classList.ts';
 import { isVeiled } from './isVeiled.ts';
 import { gradeOf, type JudgementEvents, readJudgements, stateOf } from './judgements.ts';
-import { latenessOf } from './lateness.ts';
+import { isLate, latenessOf } from './lateness.ts';
 
 /** A hand-in as an instructor has it before them. */
 export interface LineEntry {
@@ -49,8 +48,7 @@ export async function readLine(
     if (replacementOf(handIn, handIns, assignment.counts)) return [];
     const judgement = judgementOf(handIn.id);
     const { open, total } = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
-    const terms = termsFor(assignment, grants, handIn.personIds);
-    const late = submissionWindow(terms, handIn.handed_in_at) !== 'open';
+    const late = isLate(assignment, grants, handIn);
     const state = stateOf(judgement.releasedAt, open);
     return [{ handIn, assignment, judgement, open, total, state, late, student }];
   });

@@ -1,9 +1,8 @@
 import type { Review, Since } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
 import { type Actor, roleInAssignment } from '../access/access.ts';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readAssignment } from '../assignments/documents.ts';
-import { readGrants, termsFor } from '../assignments/terms.ts';
+import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { broughtOf } from '../handIns/broughtOf.ts';
@@ -16,7 +15,7 @@ import { readAskedAgain } from './askedAgain.ts';
 import { readFindings } from './findings.ts';
 import { isVeiled } from './isVeiled.ts';
 import { gradeOf, levelsShown, namesIn, readJudgements, stateOf, verdictsShown } from './judgements.ts';
-import { latenessOf } from './lateness.ts';
+import { isLate, latenessOf } from './lateness.ts';
 import { readLine } from './line.ts';
 import { remarksShown } from './remarkStates.ts';
 
@@ -35,7 +34,6 @@ export async function readReview(
   const judgement = (await readJudgements(db, { handInId }, at))(handInId);
   const names = await namesIn(db, judgement);
   const grants = await readGrants(db, assignment.id);
-  const terms = termsFor(assignment, grants, handIn.personIds);
   const grade = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
   const role = await roleInAssignment(db, actor, assignment.id);
   const handIns = await readHandIns(db, assignment.id);
@@ -54,7 +52,7 @@ export async function readReview(
     assignment: asAsked(assignment, fields),
     attempt: handIn.attempt,
     handedInAt: handIn.handed_in_at,
-    late: submissionWindow(terms, handIn.handed_in_at) !== 'open',
+    late: isLate(assignment, grants, handIn),
     statement: handIn.statement,
     brought: await broughtOf(db, handIn),
     askedAgain: await readAskedAgain(db, handInId),
