@@ -1,7 +1,8 @@
-import type { Terms } from '@nachweis/contract';
+import type { Assignment, Terms } from '@nachweis/contract';
 import { grantedTerms, type TermsGrant } from '@nachweis/core';
 import { grantColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import { readGroup } from '../people/groups.ts';
 
 /** A grant of other times or attempts, as it was given. */
 export interface GivenGrant {
@@ -32,13 +33,10 @@ export async function readGrants(
   }));
 }
 
-/** What holds for one person on one assignment. */
-export async function readTerms(
-  db: DbOrTrx,
-  assignment: Terms & { id: string },
-  personId: string,
-): Promise<Terms> {
-  return termsFor(assignment, await readGrants(db, assignment.id, personId), [personId]);
+/** What holds for one person on one assignment: whatever was granted to one of those who hand in with them. */
+export async function readTerms(db: DbOrTrx, assignment: Assignment, personId: string): Promise<Terms> {
+  const personIds = (await readGroup(db, assignment, personId))?.personIds ?? [personId];
+  return termsFor(assignment, await readGrants(db, assignment.id), personIds);
 }
 
 /** What holds for those whom a hand-in belongs to: whatever was granted to one of them. */

@@ -127,7 +127,8 @@ describe('handing in together', () => {
       id: '0b0c77a4-58a5-4f3e-9b7c-0d7a40b1c001',
       verdicts: { [exponent]: { verdict: 'partly', on: 1 } },
     });
-    expect(refused.body).toMatchObject({ code: 'replaced', data: { handInId: alone } });
+    expect(refused.body.code).toBe('replaced');
+    expect([alone, anew]).toContain(refused.body.data.handInId);
   });
 
   it('is late only after what was granted to any of them', async () => {
@@ -144,8 +145,35 @@ describe('handing in together', () => {
       .expect(200);
     const { draft } = await addEvidence(room.student, room.assignment);
     server().setNow('2026-11-11T10:00:00.000Z');
+    // Each of them is told what holds for both.
+    for (const agent of [room.student, room.kim.agent]) {
+      const { terms, window } = await sheetOf(agent, id);
+      expect([terms.dueAt, window]).toEqual(['2026-11-11T16:00:00.000Z', 'open']);
+      expect((await agent.get('/api/assignments').expect(200)).body).toMatchObject([
+        { dueAt: '2026-11-11T16:00:00.000Z', window: 'open' },
+      ]);
+    }
+    expect(await sheetOf(room.noor.agent, id)).toMatchObject({ window: 'late' });
     const { body } = await handInSealed(server(), room.student, id, draft.version);
     expect(body.late).toBe(false);
+  });
+
+  it('is prepared by each of them as long as one of them may hand in', async () => {
+    const room = await teams();
+    await room.instructor
+      .post(`/api/assignments/${room.assignment.id}/terms/${room.kim.person.id}`)
+      .send({
+        id: '7b9de5ba-2f0c-4d47-9f0b-1b6b6f5c0b12',
+        grant: { dueAt: '2026-11-20T16:00:00.000Z' },
+        reason: 'Away.',
+        baseVersion: 0,
+      })
+      .expect(200);
+    // Over for everybody else.
+    server().setNow('2026-11-15T10:00:00.000Z');
+    const student = await server().signedIn(room.studentPerson);
+    const { draft } = await addEvidence(student, room.assignment);
+    await handInSealed(server(), student, room.assignment.id, draft.version);
   });
 });
 

@@ -3,6 +3,7 @@ import { readCourseAssignments } from '../assignments/documents.ts';
 import { readGrants, termsFor } from '../assignments/terms.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readHandIns } from '../handIns/handInRows.ts';
+import { readGroups } from '../people/groups.ts';
 import { readRemoved } from '../people/removedEmail.ts';
 import { readExempt } from '../reviews/exemptions.ts';
 import { afterRelease, NOT_RELEASED, type ReleaseState } from '../reviews/releases.ts';
@@ -112,9 +113,10 @@ async function reminders(db: DbOrTrx, at: string): Promise<DueLetter[]> {
         .flatMap((handIn) => handIn.personIds),
     );
     const exempt = await readExempt(db, assignment.id);
+    const groupOf = await readGroups(db, assignment);
     for (const { person_id } of students) {
       if (done.has(person_id) || exempt.has(person_id)) continue;
-      const { dueAt } = termsFor(assignment, grants, [person_id]);
+      const { dueAt } = termsFor(assignment, grants, groupOf(person_id)?.personIds ?? [person_id]);
       // Another due time is another reminder.
       if (dueAt > at && dueAt <= soon)
         letters.push({ kind: 'reminder', subjectId: `${assignment.id} ${dueAt}`, personId: person_id });

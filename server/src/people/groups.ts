@@ -10,16 +10,17 @@ export interface Group {
   personIds: string[];
 }
 
+type Grouped = Pick<Assignment, 'courseId' | 'groupColumn'>;
+
 /**
- * With whom a student hands in, as the class list says now; null where each hands in alone. Who has nothing in the column
- * hands in alone.
+ * With whom each student of an assignment hands in, as the class list says now; null where each hands in alone. Who has
+ * nothing in the column hands in alone.
  */
-export async function readGroup(
+export async function readGroups(
   db: DbOrTrx,
-  { courseId, groupColumn }: Pick<Assignment, 'courseId' | 'groupColumn'>,
-  studentId: string,
-): Promise<Group | null> {
-  if (groupColumn === null) return null;
+  { courseId, groupColumn }: Grouped,
+): Promise<(studentId: string) => Group | null> {
+  if (groupColumn === null) return () => null;
   const rows = await db
     .selectFrom('members')
     .select(['person_id', 'fields'])
@@ -27,9 +28,16 @@ export async function readGroup(
     .where('role', '=', 'student')
     .orderBy('person_id')
     .execute();
-  const teamOf = (fields: string) => fieldsColumn.read(fields)[groupColumn]?.trim() ?? '';
-  const own = rows.find((row) => row.person_id === studentId);
-  const value = own ? teamOf(own.fields) : '';
-  const mates = value === '' ? [] : rows.filter((row) => row !== own && teamOf(row.fields) === value);
-  return { value, personIds: [studentId, ...mates.map((row) => row.person_id)] };
+  const teamOf = new Map(
+    rows.map((row) => [row.person_id, fieldsColumn.read(row.fields)[groupColumn]?.trim() ?? '']),
+  );
+  return (studentId) => {
+    const value = teamOf.get(studentId) ?? '';
+    const mates = value === '' ? [] : [...teamOf].filter(([id, one]) => id !== studentId && one === value);
+    return { value, personIds: [studentId, ...mates.map(([id]) => id)] };
+  };
 }
+
+/** The same of one student. */
+export const readGroup = async (db: DbOrTrx, assignment: Grouped, studentId: string): Promise<Group | null> =>
+  (await readGroups(db, assignment))(studentId);
