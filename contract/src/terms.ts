@@ -25,6 +25,8 @@ export const GrantWrite = z.object({
 export const PersonTerms = z.object({
   personId: Id,
   name: z.string(),
+  /** who hands in with this person now: what was granted to one of them holds for all */
+  mates: z.array(z.string()),
   assignment: Terms,
   terms: Terms,
   grants: z.array(z.object({ id: Id, grant: TermsGrant, reason: z.string(), by: z.string(), at: Instant })),

@@ -143,6 +143,15 @@ describe('handing in together', () => {
         baseVersion: 0,
       })
       .expect(200);
+    // Who grants more to the other one sees what holds by now, and for whom.
+    const { body: granted } = await room.instructor
+      .get(`/api/assignments/${id}/terms/${room.studentPerson.id}`)
+      .expect(200);
+    expect(granted).toMatchObject({
+      mates: ['Kim Lee'],
+      terms: { dueAt: '2026-11-11T16:00:00.000Z' },
+      grants: [],
+    });
     const { draft } = await addEvidence(room.student, room.assignment);
     server().setNow('2026-11-11T10:00:00.000Z');
     // Each of them is told what holds for both.

@@ -1,5 +1,5 @@
 import type { PersonTerms } from '@nachweis/contract';
-import { submissionWindow, type TermsGrant } from '@nachweis/core';
+import type { TermsGrant } from '@nachweis/core';
 import { readAssignment } from '../assignments/documents.ts';
 import { type GivenGrant, readGrants, termsFor } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
@@ -7,7 +7,9 @@ import { grantColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { handInNumber, readHandIns } from '../handIns/handInRows.ts';
 import { HttpProblem } from '../http/problem.ts';
+import { readGroup } from '../people/groups.ts';
 import { namesOf } from '../people/names.ts';
+import { isLate } from '../reviews/lateness.ts';
 import { isVeiledNow } from '../veil/veil.ts';
 
 export interface GrantOrder {
@@ -74,17 +76,20 @@ async function describe(
   further: readonly GivenGrant[],
 ): Promise<PersonTerms> {
   const assignment = await readAssignment(db, assignmentId);
-  const grants = [...(await readGrants(db, assignmentId, personId)), ...further];
-  const terms = termsFor(assignment, grants, [personId]);
+  const personIds = (await readGroup(db, assignment, personId))?.personIds ?? [personId];
+  const all = [...(await readGrants(db, assignmentId)), ...further];
+  const grants = all.filter((one) => one.personId === personId);
+  const terms = termsFor(assignment, all, personIds);
   // Which of the hand-ins is this person's is not told while they are judged without names.
   const handIns = (await isVeiledNow(db, assignment, at))
     ? []
     : await readHandIns(db, assignmentId, personId);
-  const names = await namesOf(db, [personId, ...grants.map((one) => one.givenBy)]);
+  const names = await namesOf(db, [...personIds, ...grants.map((one) => one.givenBy)]);
   const { opensAt, dueAt, lateUntil, attempts } = assignment;
   return {
     personId,
     name: names(personId),
+    mates: personIds.filter((id) => id !== personId).map(names),
     assignment: { opensAt, dueAt, lateUntil, attempts },
     terms,
     grants: grants.map(({ id, grant, reason, givenBy, givenAt }) => ({
@@ -100,7 +105,7 @@ async function describe(
       attempt: handIn.attempt,
       handedInAt: handIn.handed_in_at,
       lateThen: handIn.late === 1,
-      lateNow: submissionWindow(terms, handIn.handed_in_at) !== 'open',
+      lateNow: isLate(assignment, all, handIn),
     })),
   };
 }

@@ -26,6 +26,11 @@ interface Wanted {
   baseVersion: number;
 }
 
+const forWhom = (mates: readonly string[]): string =>
+  mates.length === 0
+    ? 'They hold for this student alone.'
+    : `They hold for this student and for ${mates.join(', ')}, who hand in together.`;
+
 /** Other times and attempts for one student: shown before, kept with their reason. */
 export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDialogProps): ReactNode {
   const params = { assignmentId: assignment.id, personId: student.id };
@@ -75,7 +80,7 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
   return (
     <Dialog
       title={`Other times for ${student.name}`}
-      description={`They hold for this student alone. Times are those of the course (${timeZone}).`}
+      description={`${forWhom(data?.mates ?? [])} Times are those of the course (${timeZone}).`}
       onClose={onClose}
     >
       {!data && (
