@@ -68,6 +68,13 @@ const page = await browser.newPage({
 const shot = async (name: string) => {
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
+  // Pictures in view that are still on their way: the server makes some when they are first asked for.
+  await page.waitForFunction(() =>
+    [...document.images].every((image) => {
+      const { top, bottom } = image.getBoundingClientRect();
+      return bottom < 0 || top > innerHeight || (image.complete && image.naturalWidth > 0);
+    }),
+  );
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
 };
 const toastsGone = () => page.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
