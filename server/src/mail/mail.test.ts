@@ -20,6 +20,12 @@ const server = serverPerTest();
 const mail = mailServerPerTest(server);
 const subjects = () => mail().letters.map((letter) => letter.subject);
 
+const granted = (room: Awaited<ReturnType<typeof classroom>>, personId: string, dueAt: string) =>
+  room.instructor
+    .post(`/api/assignments/${room.assignment.id}/terms/${personId}`)
+    .send({ id: randomUUID(), grant: { dueAt }, reason: 'Away.', baseVersion: 0, dryRun: false })
+    .expect(200);
+
 describe('letters', () => {
   it('tell of a receipt and of a return once, without points, and lead to the page', async () => {
     const context = mail().sending(server());
@@ -76,16 +82,7 @@ describe('letters', () => {
       .put(`${base}/exemptions/${exempt.person.id}`)
       .send({ id: randomUUID(), exempt: true, reason: 'Ill.' })
       .expect(204);
-    await room.instructor
-      .post(`${base}/terms/${later.person.id}`)
-      .send({
-        id: randomUUID(),
-        grant: { dueAt: '2026-11-11T16:00:00.000Z' },
-        reason: 'Away.',
-        baseVersion: 0,
-        dryRun: false,
-      })
-      .expect(200);
+    await granted(room, later.person.id, '2026-11-11T16:00:00.000Z');
     // Due on the 10th at 16:00.
     server().setNow('2026-11-09T15:59:00.000Z');
     await mailRound(context);
@@ -111,16 +108,7 @@ describe('letters', () => {
     server().setNow('2026-11-10T07:59:00.000Z');
     await mailRound(context);
     expect(recipients()).toEqual([]);
-    await room.instructor
-      .post(`/api/assignments/${room.assignment.id}/terms/${later.person.id}`)
-      .send({
-        id: randomUUID(),
-        grant: { dueAt: '2026-11-11T16:00:00.000Z' },
-        reason: 'Away.',
-        baseVersion: 0,
-        dryRun: false,
-      })
-      .expect(200);
+    await granted(room, later.person.id, '2026-11-11T16:00:00.000Z');
     // Due for all but one at 16:00: the first round after that is late for them.
     server().setNow('2026-11-10T16:30:00.000Z');
     await mailRound(context);
