@@ -161,6 +161,29 @@ describe('sending what the browser kept', () => {
     expect((await draftOf(room)).evidence.map((e: { id: string }) => e.id)).toEqual([later.evidenceId]);
   });
 
+  it('what is changed, or not wanted any more, while others are sent before it, goes as it is then, or not at all', async () => {
+    const points = ['1', '2', '3'].map(
+      (title) => ({ ...DEFINITION.points[0], title }) as (typeof DEFINITION.points)[0],
+    );
+    room = await makeClassroom(server(), { points });
+    await page(room.studentPerson);
+    const [first, second, third] = [await kept(room, 1000), await kept(room, 2000), await kept(room, 3000)];
+    const marks = [{ kind: 'pin' as const, letter: 'a', x: 3, y: 4 }];
+    onAnswer(`/api/captures/${first.captureId}`, async () => {
+      await letGo(second.evidenceId);
+      const proofPointId = room.assignment.points[1]?.id ?? '';
+      await happen(third, { kind: 'moved', proofPointId });
+      await happen(third, { kind: 'prepared', changes: { marks } });
+    });
+    expect(await sendAll(hooks)).toBe('done');
+    expect(pictureEntries.entries()).toEqual([]);
+    expect((await draftOf(room)).evidence).toMatchObject([
+      { id: first.evidenceId },
+      { id: third.evidenceId, version: 1, marks },
+    ]);
+    expect(requests.filter((one) => one.startsWith('PUT'))).toHaveLength(4);
+  });
+
   it('what was changed on its way stays, and goes on top of what has arrived', async () => {
     const one = await kept(room, 1000);
     befall = async (address, when) => {
@@ -341,6 +364,40 @@ describe('sending what the browser kept', () => {
     expect(await sendAll(hooks)).toBe('done');
   });
 
+  it('what a full or busy server holds up is said after six tries, and goes on by itself until it is taken', async () => {
+    const one = await kept(room, 1000);
+    await keepStatement(room.studentPerson.id, room.assignment.id, 'I fitted it.', 0);
+    befall = async (address, when) =>
+      when === 'before' && !address.includes('sign-in') ? refusal(507, 'disk-full') : undefined;
+    const statement = () => statementEntries.entries()[0];
+    for (let round = 1; round <= 6; round++) {
+      expect(pictureEntries.get(one.evidenceId)).toMatchObject({ state: 'waiting', problem: null });
+      expect(statement()).toMatchObject({ state: 'waiting', problem: null });
+      expect(await sendAll(hooks)).toBe('later');
+    }
+    const heldUp = { state: 'waiting', problem: { code: 'disk-full' } };
+    expect(pictureEntries.get(one.evidenceId)).toMatchObject(heldUp);
+    expect(statement()).toMatchObject(heldUp);
+    for (let round = 7; round <= 20; round++) expect(await sendAll(hooks)).toBe('later');
+    befall = async () => undefined;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(await idsOf(room)).toEqual([one.evidenceId]);
+    expect((await draftOf(room)).statement).toBe('I fitted it.');
+    expect([...pictureEntries.entries(), ...statementEntries.entries()]).toEqual([]);
+  });
+
+  it('a removal that a busy server holds up stays one, and is made when it can be', async () => {
+    const one = await kept(room, 1000);
+    await sendAll(hooks);
+    await happen({ ...one, baseVersion: 1, bytesSent: true }, { kind: 'taken-out' });
+    befall = async (_, when) => (when === 'before' ? refusal(503, 'busy') : undefined);
+    for (let round = 1; round <= 8; round++) expect(await sendAll(hooks)).toBe('later');
+    expect(pictureEntries.get(one.evidenceId)?.state).toBe('taken-out');
+    befall = async () => undefined;
+    expect(await sendAll(hooks)).toBe('done');
+    expect(await idsOf(room)).toEqual([]);
+  });
+
   it('what the server does not take is kept with its problem, and tried no more', async () => {
     const one = await kept(room, 1000, Buffer.from('no picture at all'));
     expect(await sendAll(hooks)).toBe('done');
@@ -468,6 +525,19 @@ describe('sending what the browser kept', () => {
     expect(await sendAll(hooks)).toBe('done');
     expect((await draftOf(room)).statement).toBe('I fitted it.');
     expect(statementEntries.entries()).toEqual([]);
+  });
+
+  it('a text that was changed on another device too waits for a choice, and the page reads the other one', async () => {
+    const { id } = room.studentPerson;
+    const write = { text: 'From the other device.', baseVersion: 0, asked: [] };
+    await room.student.put(`/api/assignments/${room.assignment.id}/statement`).send(write).expect(200);
+    await keepStatement(id, room.assignment.id, 'From here.', 0);
+    const read: string[] = [];
+    expect(await sendAll({ ...hooks, onElsewhere: async (of) => read.push(of) })).toBe('done');
+    expect(statementEntries.entries()).toMatchObject([
+      { text: 'From here.', state: 'stale', problem: { code: 'stale-version' } },
+    ]);
+    expect(read).toEqual([room.assignment.id]);
   });
 
   it('every call names the person whom the page was opened for', async () => {

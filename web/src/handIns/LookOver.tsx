@@ -37,6 +37,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const left = whatIsLeft(own);
   const look = left.filter((one) => one.level === 'to-check');
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
+  const heldUp = own.pictures.find((p) => p.status === 'waiting' && p.problem);
   const stop = left.filter((one) => one.level === 'problem');
   const { busy, problem, handIn } = useHandIn(own, onRefresh);
   const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());
@@ -144,6 +145,12 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
             {own.allSaved
               ? `Hand-in ${own.draft.attempt} of ${own.sheet.terms.attempts}. You will get a receipt.`
               : 'Waiting until everything is saved on the server …'}
+            {heldUp && (
+              <>
+                {' '}
+                <KeptProblem problem={heldUp.problem} /> It is tried again by itself.
+              </>
+            )}
           </p>
         </aside>
       </div>

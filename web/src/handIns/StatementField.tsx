@@ -1,8 +1,9 @@
-import { MAX_TEXT } from '@nachweis/contract';
+import { MAX_TEXT, type ProofSheet } from '@nachweis/contract';
 import { placeablesOf, statementParts } from '@nachweis/core';
 import { type ReactNode, useEffect, useId, useRef } from 'react';
 import { useLocation } from 'react-router';
 import { useSWRConfig } from 'swr';
+import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { KeptProblem } from '../sheet/KeptProblem.tsx';
@@ -11,6 +12,7 @@ import { statementEntries } from '../store/browserStore.ts';
 import { nextRevision } from '../store/nextRevision.ts';
 import { changeStatement, forgetStatement, keepStatement } from '../store/statementStore.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { PlaceInText } from './PlaceInText.tsx';
 import { StatementParts } from './StatementParts.tsx';
 
@@ -22,9 +24,10 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
   const { hash, key: visit } = useLocation();
   const section = useRef<HTMLElement>(null);
   const lastField = useRef<HTMLTextAreaElement | null>(null);
+  const focusField = () => section.current?.querySelector<HTMLElement>('textarea, input')?.focus();
   // biome-ignore lint/correctness/useExhaustiveDependencies: each visit that is meant for the statement goes to it
   useEffect(() => {
-    if (hash === '#statement') section.current?.querySelector<HTMLElement>('textarea, input')?.focus();
+    if (hash === '#statement') focusField();
   }, [hash, visit]);
   useEffect(() => {
     const onFocus = ({ target }: FocusEvent) => {
@@ -40,22 +43,33 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
 
   const parts = statementParts(assignment.statementForm, assignment.proofPoints);
   const keep = (text: string) => void keepStatement(me.id, assignment.id, text, own.draft.statementVersion);
-  const keepMine = async () => {
+  const sendAgain = async (baseVersion?: number) => {
     if (!kept) return;
-    const sheet = await callApi('proofSheet', { params: { assignmentId: assignment.id } });
-    await changeStatement(kept.key, (current) => ({
-      ...(current ?? kept),
+    focusField();
+    await changeStatement(kept.key, (current = kept) => ({
+      ...current,
       state: 'waiting',
       problem: null,
-      baseVersion: sheet.draft?.statementVersion ?? 0,
-      revision: nextRevision((current ?? kept).revision),
+      tries: 0,
+      baseVersion: baseVersion ?? current.baseVersion,
+      revision: nextRevision(current.revision),
     }));
   };
-  const takeTheirs = async () => {
-    if (!kept) return;
-    await mutate(key);
-    await forgetStatement(kept.key);
+  /** Does something with the other text as it is on the server now; without it both stay. */
+  const withTheirs = async (then: (sheet: ProofSheet) => Promise<unknown>) => {
+    try {
+      await then(await callApi('proofSheet', { params: { assignmentId: assignment.id } }));
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
   };
+  const keepMine = () => withTheirs(({ draft }) => sendAgain(draft?.statementVersion ?? 0));
+  const takeTheirs = () =>
+    withTheirs(async (sheet) => {
+      await mutate(key, sheet, { revalidate: false });
+      focusField();
+      if (kept) await forgetStatement(kept.key);
+    });
   return (
     <section ref={section} id="statement" className="flex flex-col gap-1">
       {parts.length > 0 ? (
@@ -90,11 +104,21 @@ export function StatementField({ own }: { own: OwnSheet }): ReactNode {
         {kept && (statementEntries.isOnDisk(kept.key) ? 'kept in this browser' : 'in this page only')}
         {!kept && own.draft.statementVersion > 0 && 'saved'}
       </p>
+      {kept?.state === 'waiting' && kept.problem && (
+        <p role="status" className="border border-edge bg-ochre-wash px-2 py-1 text-sm text-ochre">
+          <KeptProblem problem={kept.problem} /> Your text is kept here, and tried again by itself.
+        </p>
+      )}
       {kept && kept.state !== 'waiting' && (
         <div role="alert" className="border border-madder bg-madder-wash p-2 text-sm">
           <p>
             <KeptProblem problem={kept.problem} />
           </p>
+          {kept.state === 'refused' && (
+            <Button small onClick={() => void sendAgain()}>
+              Try again
+            </Button>
+          )}
           {kept.state === 'stale' && (
             <>
               <p className="mt-1 font-semibold">The other text:</p>

@@ -148,6 +148,11 @@ export function EvidenceMount({
           </div>
         </div>
       )}
+      {picture.status === 'waiting' && picture.problem && (
+        <p role="status" className="border border-t-0 border-edge bg-ochre-wash px-2 py-1 text-sm text-ochre">
+          <KeptProblem problem={picture.problem} /> It is kept here, and tried again by itself.
+        </p>
+      )}
       {picture.damaged && (
         <p
           role="alert"

@@ -114,6 +114,18 @@ describe('the way of a picture', () => {
     expect(times(MOST_TRIES)).toMatchObject({ state: 'refused', problem: { code: 'internal' } });
     expect(after(placed, failed, { kind: 'prepared', changes: {} })).toMatchObject({ tries: 0 });
   });
+  it('goes on where the server holds it up, says why, and forgets that once it moves', () => {
+    const heldUp: PictureEvent = { kind: 'held-up', problem: { code: 'busy', data: {} } };
+    const times = (n: number) => after(placed, ...Array.from({ length: n }, () => heldUp));
+    expect(times(MOST_TRIES - 1)).toMatchObject({ state: 'waiting', problem: null });
+    const long = times(MOST_TRIES + 3) as PictureDocument;
+    expect(long).toMatchObject({ state: 'waiting', problem: { code: 'busy' } });
+    const last = { kind: 'sent' as const, revision: long.revision - 1, version: 1 };
+    expect(nextPicture(long, last)).toMatchObject({
+      problem: null,
+      tries: 0,
+    });
+  });
   it('stays taken out whatever the server says of it meanwhile, and can be put back', () => {
     expect(
       after(placed, { kind: 'taken-out' }, { kind: 'not-taken', as: 'refused', problem: refused }),

@@ -92,8 +92,8 @@ export type PictureEvent =
   | { kind: 'not-taken'; as: 'stale' | 'refused'; problem: KeptProblem }
   /** the server does not take it out */
   | { kind: 'stays-there'; problem: KeptProblem }
-  /** it could not be sent for a reason that may pass */
-  | { kind: 'failed'; problem: KeptProblem }
+  /** it could not be sent for a reason that may pass; held up where that is the server's, whatever is sent */
+  | { kind: 'failed' | 'held-up'; problem: KeptProblem }
   /** its assignment or its proof point is not there for its person any more */
   | { kind: 'displaced' }
   /** to be sent once more, from the server's version where one was chosen over the other */
@@ -153,7 +153,7 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       // What was changed while it was on its way is still to be sent, on top of what has arrived.
       return picture.revision === event.revision
         ? null
-        : { ...changed, baseVersion: event.version, asked: [], tries: 0 };
+        : { ...changed, baseVersion: event.version, asked: [], problem: null, tries: 0 };
     case 'not-taken':
       return picture.state === 'taken-out'
         ? picture
@@ -173,12 +173,9 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
       return picture.state === 'taken-out'
         ? { ...picture, state: 'refused', problem: event.problem }
         : picture;
-    case 'failed': {
-      const tries = picture.tries + 1;
-      return tries < MOST_TRIES
-        ? { ...picture, tries }
-        : { ...picture, tries, state: 'refused', problem: event.problem };
-    }
+    case 'failed':
+    case 'held-up':
+      return { ...picture, ...afterFailure(picture, event) };
     case 'again':
       return {
         ...changed,
@@ -190,6 +187,19 @@ export function nextPicture(picture: PictureDocument, event: PictureEvent): Pict
         asked: [],
       };
   }
+}
+
+/**
+ * How an entry that could not be sent stands then. What is tried in vain too often is said: one that the server holds up
+ * goes on being tried, any other one is left to its person.
+ */
+export function afterFailure<State>(
+  { state, ...entry }: { state: State; problem: KeptProblem | null; tries: number },
+  { kind, problem }: { kind: 'failed' | 'held-up'; problem: KeptProblem },
+): { state: State | 'refused'; problem: KeptProblem | null; tries: number } {
+  const tries = entry.tries + 1;
+  if (tries < MOST_TRIES) return { state, problem: entry.problem, tries };
+  return { state: kind === 'failed' ? 'refused' : state, problem, tries };
 }
 
 /** Whether the server may have it still, though it was taken out here. A lost answer tells nothing of what arrived. */

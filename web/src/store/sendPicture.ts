@@ -47,7 +47,7 @@ export async function sendPicture(picture: PictureDocument, hooks: SendHooks): P
     await happen(picture, own === null ? fate : { kind: 'again', baseVersion: own });
     if (own === null && fate.kind === 'not-taken' && fate.as === 'stale')
       await hooks.onElsewhere(assignmentId);
-    return own === null && fate.kind !== 'failed';
+    return own === null && fate.kind === 'not-taken';
   }
 }
 
@@ -81,8 +81,9 @@ export async function takeOutThere(picture: PictureDocument, hooks: SendHooks): 
     // It never arrived, so there is nothing to take out.
     if (!(error instanceof ApiProblem && error.code === 'not-found')) {
       const fate = fateOf(error);
-      await happen(picture, fate.kind === 'failed' ? fate : { kind: 'stays-there', problem: fate.problem });
-      return fate.kind !== 'failed';
+      const stays = fate.kind === 'not-taken';
+      await happen(picture, stays ? { kind: 'stays-there', problem: fate.problem } : fate);
+      return stays;
     }
   }
   await happen(picture, { kind: 'out-there', isOut: true });

@@ -1,12 +1,9 @@
-import { callApi } from '../api/callApi.ts';
-import { refreshStore, statementEntries } from './browserStore.ts';
-import { fateOf, RoundEnded } from './fateOf.ts';
-import { nextRevision } from './nextRevision.ts';
-import { isToBeTakenOut, MOST_ASKED, MOST_TRIES, type PictureDocument } from './pictureDocument.ts';
+import { refreshStore } from './browserStore.ts';
+import { RoundEnded } from './fateOf.ts';
+import { isToBeTakenOut, type PictureDocument } from './pictureDocument.ts';
 import { letGo, storeContent } from './pictureStore.ts';
 import type { SendHooks } from './sendHooks.ts';
 import { sendPicture, takeOutThere } from './sendPicture.ts';
-import type { KeptStatement } from './statement.ts';
 
 /** `later`: something is left that could not be sent now. */
 export type SendResult = 'done' | 'later';
@@ -15,8 +12,8 @@ export type SendResult = 'done' | 'later';
 const UNDO_MS = 24 * 3_600_000;
 
 /**
- * Sends everything that waits, oldest first. What the server refuses stays here with its problem; what fails for a
- * reason that may pass is tried again, not for ever, and does not hold up what came after it.
+ * Sends everything that waits, oldest first. What the server refuses stays here with its problem; what fails is tried
+ * again, for ever only where the server takes nothing, and does not hold up what came after it.
  */
 export async function sendAll(hooks: SendHooks): Promise<SendResult> {
   let left = false;
@@ -27,15 +24,23 @@ export async function sendAll(hooks: SendHooks): Promise<SendResult> {
   // this one would send it again and put it back. A disk that cannot be read is no reason to send nothing.
   await refreshStore().catch(() => undefined);
   try {
-    const pictures = [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt);
+    const order = [...storeContent().pictures].sort((a, b) => a.keptAt - b.keptAt).map((p) => p.evidenceId);
     // What goes makes room for what comes.
-    for (const picture of pictures)
-      if (isToBeTakenOut(picture)) await each(() => takeOutThere(picture, hooks));
-      else if (picture.state === 'taken-out') await sweep(picture);
-    for (const picture of pictures)
-      if (picture.state === 'waiting') await each(() => sendPicture(picture, hooks));
+    for (const id of order) {
+      const picture = asItIs(id);
+      if (picture && isToBeTakenOut(picture)) await each(() => takeOutThere(picture, hooks));
+      else if (picture?.state === 'taken-out') await sweep(picture);
+    }
+    for (const id of order) {
+      const picture = asItIs(id);
+      if (picture?.state === 'waiting') await each(() => sendPicture(picture, hooks));
+    }
     for (const statement of storeContent().statements)
-      if (statement.state === 'waiting') await each(() => sendStatement(statement, hooks));
+      if (statement.state === 'waiting') {
+        // Only who writes needs it.
+        const { sendStatement } = await import('./sendStatement.ts');
+        await each(() => sendStatement(statement, hooks));
+      }
     for (const judgement of storeContent().judgements) {
       // Only who judges needs it.
       const { sendJudgement } = await import('./sendJudgement.ts');
@@ -48,41 +53,9 @@ export async function sendAll(hooks: SendHooks): Promise<SendResult> {
   return left ? 'later' : 'done';
 }
 
-async function sendStatement(statement: KeptStatement, hooks: SendHooks): Promise<boolean> {
-  const { key, assignmentId, text, baseVersion, revision } = statement;
-  const asked = (statement.asked ?? []).filter((one) => one !== text).slice(1 - MOST_ASKED);
-  // Known also to the page after a reload, when the answer has nobody to come to.
-  await statementEntries.change(key, (current) => current && { ...current, asked: [...asked, text] });
-  try {
-    const draft = await callApi('writeStatement', {
-      params: { assignmentId },
-      body: { text, baseVersion, asked },
-    });
-    await hooks.onDraft(assignmentId, draft);
-    await statementEntries.change(key, (current) =>
-      !current || current.revision === revision
-        ? null
-        : {
-            ...current,
-            baseVersion: draft.statementVersion,
-            asked: [],
-            revision: nextRevision(current.revision),
-          },
-    );
-    return statementEntries.get(key) === undefined;
-  } catch (error) {
-    const fate = fateOf(error);
-    await statementEntries.change(key, (current) => {
-      if (!current) return undefined;
-      if (fate.kind === 'not-taken') return { ...current, state: fate.as, problem: fate.problem };
-      const tries = current.tries + 1;
-      return tries < MOST_TRIES
-        ? { ...current, tries }
-        : { ...current, tries, state: 'refused', problem: fate.problem };
-    });
-    return fate.kind !== 'failed';
-  }
-}
+/** A picture when its turn has come: changed, taken out or let go while those before it were sent. */
+const asItIs = (evidenceId: string): PictureDocument | undefined =>
+  storeContent().pictures.find((one) => one.evidenceId === evidenceId);
 
 async function sweep(picture: PictureDocument): Promise<void> {
   if (Date.now() - picture.keptAt >= UNDO_MS) await letGo(picture.evidenceId);
