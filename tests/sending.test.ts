@@ -683,6 +683,39 @@ describe('sending verdicts that were kept', () => {
       });
     },
   );
+  it('of several only those that somebody else changed meanwhile are let go; a reason can still be read', async () => {
+    told.length = 0;
+    const said = vi.spyOn(toast, 'error');
+    said.mockClear();
+    const room = await handedIn(server());
+    await page(room.instructorPerson);
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+    const address = `/api/hand-ins/${room.handInId}`;
+    await keepVerdicts(judged, { [room.exponent]: 'shown', [room.axes]: 'partly' }, () => 0);
+    await keepAdjustment(judged, { units: 10, reason: 'neat', baseVersion: 0 });
+    const other = { id: crypto.randomUUID(), verdicts: { [room.exponent]: { verdict: 'not-shown', on: 0 } } };
+    await room.instructor.put(`${address}/verdicts`).send(other).expect(200);
+    const points = { id: crypto.randomUUID(), units: 5, reason: 'brave', baseVersion: 0 };
+    await room.instructor.put(`${address}/adjustment`).send(points).expect(200);
+    for (const left of ['later', 'later', 'done']) expect(await sendAll(hooks)).toBe(left);
+    expect(told).toEqual(['stale-version', 'stale-version']);
+    expect(said.mock.calls.map(([words]) => String(words).includes('neat'))).toEqual([false, true]);
+    const { body: review } = await room.instructor.get(`${address}/review`).expect(200);
+    expect(review.judgement.verdicts).toMatchObject({
+      [room.exponent]: { verdict: 'not-shown' },
+      [room.axes]: { verdict: 'partly' },
+    });
+    expect(review.judgement.grade).toMatchObject({ adjustment: 5, reason: 'brave' });
+    // What is given meanwhile is not let go with what was on its way.
+    await keepAdjustment(judged, { units: 9000, reason: 'too many', baseVersion: 0 });
+    onAnswer('/adjustment', () => keepVerdicts(judged, { [room.axes]: 'shown' }, () => 1));
+    await sendAll(hooks);
+    const [{ verdicts, adjustment } = {}] = judgementEntries.entries();
+    expect({ verdicts, adjustment }).toMatchObject({
+      verdicts: { [room.axes]: { verdict: 'shown' } },
+      adjustment: null,
+    });
+  });
   it('one that somebody else changed meanwhile is let go, and told', async () => {
     told.length = 0;
     const room = await handedIn(server());

@@ -30,7 +30,8 @@ export default function LabScreen(): ReactNode {
 function CheckLine({ check }: { check: LabCheck }): ReactNode {
   const name = useId();
   const [outcome, setOutcome] = useState<Outcome | null>(null);
-  const [busy, setBusy] = useState(false);
+  // What is tried by itself offers no button for the moment before.
+  const [busy, setBusy] = useState(check.silent);
   const tryIt = async () => {
     setBusy(true);
     // Where a browser lacks even what the check asks with, that is the answer.

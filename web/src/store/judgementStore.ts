@@ -15,7 +15,7 @@ const empty = (judged: Judged): KeptJudgement => ({
 });
 
 /** What is kept, as another write than the one that may be under way. */
-const changed = (before: KeptJudgement): KeptJudgement => ({
+export const changed = (before: KeptJudgement): KeptJudgement => ({
   ...before,
   writeId: crypto.randomUUID(),
   revision: nextRevision(before.revision),

@@ -14,6 +14,6 @@ export interface SendHooks {
   onTakenOut: (evidenceId: string, takenOut: string[]) => void;
   /** verdicts and points after they were sent */
   onJudged: (judged: Judged, now: VerdictsNow) => Promise<unknown>;
-  /** somebody else's stand, or it cannot be judged any more: what was given here is let go, and said */
+  /** somebody else's stand, or it cannot be judged any more: what was given here is let go, which has been said */
   onNotJudged: (judged: Judged, problem: ApiProblem) => Promise<unknown>;
 }

@@ -3,10 +3,29 @@ import { toast } from '../ui/notices.ts';
 import { judgementEntries } from './browserStore.ts';
 import { fateOf } from './fateOf.ts';
 import type { KeptJudgement } from './judgement.ts';
+import { changed } from './judgementStore.ts';
 import { nextRevision } from './nextRevision.ts';
 import { MOST_ASKED, MOST_TRIES } from './pictureDocument.ts';
 import type { SendHooks } from './sendHooks.ts';
 import { sendVerdicts } from './sendVerdicts.ts';
+
+/**
+ * What is left to be sent of a judgement that the server did not take: all but what somebody else has changed meanwhile,
+ * or the points that are not to be had. What stands against the hand-in itself leaves nothing.
+ */
+function leftOf(judgement: KeptJudgement, { code, data }: ApiProblem): KeptJudgement | null {
+  const isStale = code === 'stale-version';
+  const ofPoints = code === 'points-out-of-range' || (isStale && data.of === 'adjustment');
+  const others = isStale && Array.isArray(data.mustShowIds) ? data.mustShowIds : [];
+  if (!ofPoints && others.length === 0) return null;
+  const without = <One>(given: Record<string, One>): Record<string, One> =>
+    Object.fromEntries(Object.entries(given).filter(([id]) => !others.includes(id)));
+  const verdicts = without(judgement.verdicts);
+  const levels = without(judgement.levels ?? {});
+  const adjustment = ofPoints ? null : judgement.adjustment;
+  const isAny = Object.keys({ ...verdicts, ...levels }).length > 0 || adjustment !== null;
+  return isAny ? { ...changed(judgement), verdicts, levels, adjustment } : null;
+}
 
 /** @returns whether nothing of it is left to be tried again */
 export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks): Promise<boolean> {
@@ -51,9 +70,13 @@ export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks):
     const fate = fateOf(error);
     const problem = error instanceof ApiProblem ? error : ownProblem('unreadable');
     if (fate.kind === 'not-taken') {
-      await judgementEntries.change(key, (current) => (current ? null : undefined));
+      await judgementEntries.change(key, (current) => current && leftOf(current, problem));
+      const left = judgementEntries.get(key);
+      // A reason took words; they can be read, and taken over, for as long as they are wanted.
+      const words = sent && !left?.adjustment ? ` You had written: “${sent.reason}”` : '';
+      toast.error(`${problem.message}${words}`, { duration: words ? Number.POSITIVE_INFINITY : 15_000 });
       await hooks.onNotJudged(judgement, problem);
-      return true;
+      return left === undefined;
     }
     await judgementEntries.change(key, (current) => current && { ...current, tries: current.tries + 1 });
     // What was judged is not asked for a second time: it is tried until the server takes it, or says that it does not.

@@ -66,10 +66,7 @@ export function useStoreSync(personId: string): void {
         ),
       onTakenOut: rememberTakenOut,
       onJudged: showJudged,
-      onNotJudged: (of, problem) => {
-        toast.error(problem.message, { duration: 15_000 });
-        return mutate(reviewKey(of));
-      },
+      onNotJudged: (of) => mutate(reviewKey(of)),
     };
     const run = async () => {
       // Whatever nobody expected does not end the sending.

@@ -55,7 +55,7 @@ export const zoneName = (timeZone: string): string =>
 
 /** Bytes as a person reads them: "812 kB", "2.4 MB" (1 kB is 1000 bytes). */
 export function fileSize(bytes: number): string {
-  return bytes < 1_000_000
-    ? `${Math.max(Math.round(bytes / 1000), 1)} kB`
-    : `${(bytes / 1_000_000).toFixed(1)} MB`;
+  if (bytes < 1_000_000) return `${Math.max(Math.round(bytes / 1000), 1)} kB`;
+  const [of, unit] = bytes < 1_000_000_000 ? [1_000_000, 'MB'] : [1_000_000_000, 'GB'];
+  return `${(bytes / of).toFixed(1)} ${unit}`;
 }
