@@ -125,6 +125,10 @@ test('an edge that comes within 4 pixels of an outline is pulled to it, unless A
 }) => {
   await open(page, school, await desktop());
   await page.getByText('2 displays seem to be in the picture.').waitFor();
+  // Outlines are found after displays.
+  await page.keyboard.press('w');
+  await expect(page.getByText('Looking for windows and parts …')).toHaveCount(0);
+  await page.keyboard.press('r');
   const drag = async (from: [number, number], to: [number, number]) => {
     await page.mouse.move(...(await at(page, ...from)));
     await page.mouse.down();

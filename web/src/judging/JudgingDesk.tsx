@@ -4,12 +4,14 @@ import { type ReactNode, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import { chosenOf, JudgingPanels } from './JudgingPanels.tsx';
 import { MarksShown } from './MarksShown.tsx';
-import { NothingHandedIn, PictureFile, PictureStage } from './PictureStage.tsx';
+import { PictureFile } from './PictureStage.tsx';
 import { Asked } from './PointParts.tsx';
+import { PointPictures } from './PointPictures.tsx';
 import { PointTabs } from './PointTabs.tsx';
 import { StatementPart } from './StatementPart.tsx';
 import { mayBeJudged } from './seenPictures.ts';
 import type { Stand } from './standOf.ts';
+import { useLooked } from './useLooked.ts';
 import { useReviewKeys } from './useReviewKeys.ts';
 
 interface JudgingDeskProps {
@@ -44,7 +46,8 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
   const [chosenId, setChosenId] = useState<string | null>(null);
   const point = points[place.point];
   const pictures = items.filter((item) => item.proofPointId === point?.id);
-  const item = pictures[Math.min(place.picture, pictures.length - 1)] ?? null;
+  const index = Math.min(place.picture, Math.max(pictures.length - 1, 0));
+  const item = pictures[index] ?? null;
   const mustShows = point?.mustShows ?? [];
   const chosen = chosenOf(mustShows, chosenId, stand.verdicts);
   const goToPoint = (to: number, picture = 0) => {
@@ -53,9 +56,15 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
     setToPin(0);
   };
   const give = (verdicts: Record<string, Verdict | null>) => {
-    if (review.mayJudge && mayBeJudged(me.id, item)) onVerdicts(verdicts);
+    if (review.mayJudge && mayBeJudged(me.id, pictures)) onVerdicts(verdicts);
   };
+  const { looked, onStep, toPinOf } = useLooked(pictures, index, (picture) => {
+    setPlace({ ...place, picture });
+    setToPin(0);
+  });
   useReviewKeys({
+    onStep,
+    onTogether: looked.onTogether,
     mustShows,
     chosen,
     verdicts: stand.verdicts,
@@ -65,7 +74,10 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
     onStudent,
     onPins: () => setPinsShown((shown) => !shown),
     onRemark: () => {},
-    onToPin: () => setToPin((count) => count + 1),
+    onToPin: () => {
+      toPinOf(chosen?.letter);
+      setToPin(toPin + 1);
+    },
     onNextWaiting,
     onCompare: () => {},
   });
@@ -81,27 +93,27 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
             place={place.point}
             pictures={pictures}
             item={item}
+            looked={looked}
             stand={stand}
             onGo={goToPoint}
           >
             <MarksShown shown={pinsShown} onShown={setPinsShown} />
           </PointTabs>
-          {item ? (
-            <PictureStage
-              key={item.id}
-              item={item}
-              review={review}
-              pinsShown={pinsShown}
-              chosenRemark={null}
-              chosenLetter={chosen?.letter ?? null}
-              toPin={toPin}
-              remark={null}
-              onChooseRemark={() => {}}
-            />
-          ) : (
-            <NothingHandedIn />
-          )}
-          {item && <PictureFile item={item} review={review} />}
+          <PointPictures
+            key={point?.id}
+            pictures={pictures}
+            item={item}
+            isTogether={looked.isTogether}
+            onPicture={looked.onPicture}
+            review={review}
+            pinsShown={pinsShown}
+            chosenRemark={null}
+            chosenLetter={chosen?.letter ?? null}
+            toPin={toPin}
+            remark={null}
+            onChooseRemark={() => {}}
+          />
+          {item && !looked.isTogether && <PictureFile item={item} review={review} />}
         </section>
         <aside className="flex w-full shrink-0 flex-col border-rule max-lg:border-t lg:w-96 lg:overflow-auto lg:border-l">
           <p className="border-b border-rule px-3 py-1.5 text-sm text-faded">{note}</p>
@@ -122,6 +134,7 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
           <StatementPart
             review={review}
             onGo={(index, picture, mustShowId) => {
+              looked.onPicture(place.picture);
               goToPoint(index, picture);
               setChosenId(mustShowId);
               setToPin(mustShowId ? toPin + 1 : 0);

@@ -1,4 +1,4 @@
-import type { HandInItem, ProofPoint, Review } from '@nachweis/contract';
+import type { HandInItem, ProofPoint, Review, Told } from '@nachweis/contract';
 import { isPin, type Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Heard } from '../ui/Heard.tsx';
@@ -20,6 +20,20 @@ export function chosenOf(
     mustShows.find((one) => !verdicts[one.id]) ??
     mustShows[0] ??
     null
+  );
+}
+
+/** What was found in a proof point's pictures: of those that are not looked at only what is not fine. */
+function findingsOf(
+  pictures: readonly HandInItem[],
+  looked: HandInItem,
+  findings: Review['findings'],
+): Array<Told & { picture?: number }> {
+  if (pictures.length < 2) return findings[looked.id] ?? [];
+  return pictures.flatMap((one, index) =>
+    (findings[one.id] ?? [])
+      .filter(({ level }) => level !== 'fine' || one === looked)
+      .map((finding) => ({ ...finding, picture: index + 1 })),
   );
 }
 
@@ -56,7 +70,7 @@ export function JudgingPanels(props: JudgingPanelsProps): ReactNode {
       {point && (
         <VerdictPanel
           point={point}
-          findings={item && findings && (findings[item.id] ?? [])}
+          findings={item && findings && findingsOf(pictures, item, findings)}
           verdicts={stand.verdicts}
           unsent={stand.unsent}
           liesIn={stand.liesIn}

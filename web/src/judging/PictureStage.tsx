@@ -20,7 +20,7 @@ import type { DraftRemark } from './remarkDrafts.ts';
 import { noteMissing, noteSeen } from './seenPictures.ts';
 import { isDecoded } from './usePreloaded.ts';
 
-interface PictureStageProps {
+export interface PictureStageProps {
   item: HandInItem;
   review: Review;
   pinsShown: boolean;
@@ -35,7 +35,7 @@ interface PictureStageProps {
   onDraw?: ((from: Point, to: Point) => void) | undefined;
   onChooseRemark: (id: string) => void;
   /** called once the picture is on the screen, or cannot be */
-  onShown?: () => void;
+  onShown?: (() => void) | undefined;
 }
 
 /** Stands where there is no picture. */

@@ -1,5 +1,6 @@
 import type { HandInItem, ProofPoint } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { type Looked, PictureChoice } from './PictureChoice.tsx';
 import { Progress } from './PointParts.tsx';
 import type { Stand } from './standOf.ts';
 
@@ -10,8 +11,9 @@ interface PointTabsProps {
   /** the pictures of it */
   pictures: readonly HandInItem[];
   item: HandInItem | null;
+  looked: Looked;
   stand: Pick<Stand, 'verdicts'>;
-  onGo: (point: number, picture?: number) => void;
+  onGo: (point: number) => void;
   /** stands at the end of the row */
   children?: ReactNode;
 }
@@ -22,6 +24,7 @@ export function PointTabs({
   place,
   pictures,
   item,
+  looked,
   stand,
   onGo,
   children,
@@ -41,19 +44,7 @@ export function PointTabs({
           <Progress point={one} stand={stand} />
         </button>
       ))}
-      {pictures.length > 1 &&
-        pictures.map((one, index) => (
-          <button
-            key={one.id}
-            type="button"
-            aria-label={`Picture ${index + 1}`}
-            aria-pressed={one === item}
-            onClick={() => onGo(place, index)}
-            className="min-h-6 min-w-6 px-2 font-mono aria-pressed:font-bold"
-          >
-            {index + 1}
-          </button>
-        ))}
+      <PictureChoice pictures={pictures} item={item} {...looked} />
       {children}
     </nav>
   );

@@ -9,8 +9,8 @@ import type { Stand } from './standOf.ts';
 
 interface VerdictPanelProps {
   point: ProofPoint;
-  /** null where nothing was handed in */
-  findings: readonly Told[] | null;
+  /** null where nothing was handed in; where there are several pictures, each with its picture's number */
+  findings: ReadonlyArray<Told & { picture?: number }> | null;
   verdicts: Readonly<Record<string, Verdict>>;
   /** must-shows whose verdict is not sent yet */
   unsent: ReadonlySet<string>;
@@ -45,12 +45,14 @@ export function VerdictPanel({
         <ul className="border-b border-rule bg-card px-3 py-1.5 text-sm" aria-label="Findings">
           {findings.length === 0 && <li className="text-faded">The checks are still running …</li>}
           {findings.map((finding) => (
-            <li key={sentence(finding)} className="flex gap-2 py-0.5">
+            <li key={`${finding.picture} ${sentence(finding)}`} className="flex gap-2 py-0.5">
               <span className="mt-0.5">
                 <FindingSign level={finding.level} />
               </span>
               <span>
                 <span className="sr-only">{finding.level.replace('-', ' ')}: </span>
+                {finding.picture && <span className="sr-only">picture </span>}
+                {finding.picture && <span className="font-mono">{finding.picture}: </span>}
                 {sentence(finding)}
               </span>
             </li>

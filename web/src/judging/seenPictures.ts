@@ -1,7 +1,11 @@
 import { toast } from '../ui/notices.ts';
+import { several } from '../words/counted.ts';
 
 /** Pictures that have been on this screen before a person's eyes, or whose damage has: they judge nothing else. */
 const seen = new Set<string>();
+
+/** Of the notice that says so: it goes once it is not true any more. */
+const UNSEEN = 'unseen';
 
 const keyOf = (personId: string, itemId: string) => `${personId} ${itemId}`;
 
@@ -13,12 +17,24 @@ export async function noteMissing(personId: string, itemId: string, href: string
   if (answer && answer.status < 502) noteSeen(personId, itemId);
 }
 
-/** Says why a verdict is not taken where its picture has not been seen. @returns whether it may be given */
+/**
+ * Says why a verdict is not taken where a picture of its proof point has not been seen.
+ * @param items all the pictures of that proof point @returns whether it may be given
+ */
 export function mayBeJudged(
   personId: string,
-  item: { id: string; baseHref: string | null } | null | undefined,
+  items: ReadonlyArray<{ id: string; baseHref: string | null }>,
 ): boolean {
-  if (!item?.baseHref || seen.has(keyOf(personId, item.id))) return true;
-  toast.warning('The picture is not on the screen yet. Look at it, then judge it.');
+  const unseen = items.filter(({ id, baseHref }) => baseHref && !seen.has(keyOf(personId, id)));
+  if (unseen.length === 0) {
+    toast.dismiss(UNSEEN);
+    return true;
+  }
+  toast.warning(
+    items.length === 1
+      ? 'The picture is not on the screen yet. Look at it, then judge it.'
+      : `${unseen.length} of ${several(items.length, 'picture')} here ${unseen.length === 1 ? 'was' : 'were'} not on the screen yet. Look at all, then judge.`,
+    { id: UNSEEN },
+  );
   return false;
 }

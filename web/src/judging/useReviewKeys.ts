@@ -10,6 +10,10 @@ interface ReviewKeys {
   verdicts: Readonly<Record<string, Verdict>>;
   onChoose: (mustShowId: string) => void;
   onVerdicts: (verdicts: Record<string, Verdict | null>) => void;
+  /** to the next or the previous picture of the proof point */
+  onStep: (step: 1 | -1) => void;
+  /** all of its pictures beside each other, or one */
+  onTogether: () => void;
   /** to the next or the previous proof point */
   onPoint: (step: 1 | -1) => void;
   onStudent: (step: 1 | -1) => void;
@@ -36,7 +40,8 @@ const VERDICT_KEYS: Readonly<Record<string, Verdict | null>> = {
 /**
  * The keys of a review: a must-show's letter chooses it, 1 2 3 give its verdict and go on to the next open one, with
  * Shift all of the proof point get it, 0 clears. The letter again goes to its pin. Left and right change the proof point,
- * Page Up and Page Down the student, n goes to the next one that waits, w compares with others.
+ * full stop and comma the picture where it has several, t shows them together. Page Up and Page Down change the student,
+ * n goes to the next one that waits, w compares with others.
  * @param keys null while none of them is meant for what is on the page
  */
 export function useReviewKeys(keys: ReviewKeys | null): void {
@@ -47,7 +52,7 @@ export function useReviewKeys(keys: ReviewKeys | null): void {
       if (!latest.current) return;
       const { mustShows, chosen, verdicts, onChoose, onVerdicts, onPoint, onStudent, onPins, onRemark } =
         latest.current;
-      const { onToPin, onNextWaiting, onCompare } = latest.current;
+      const { onToPin, onNextWaiting, onCompare, onStep, onTogether } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || isKeyOff(event)) return;
       if (document.querySelector('[role=dialog]')) return;
       // While words are being written, letters and digits belong to them, wherever the last click took the focus.
@@ -71,6 +76,9 @@ export function useReviewKeys(keys: ReviewKeys | null): void {
       else if (letter) onChoose(letter.id);
       else if (event.key === 'ArrowRight') onPoint(1);
       else if (event.key === 'ArrowLeft') onPoint(-1);
+      else if (event.key === '.') onStep(1);
+      else if (event.key === ',') onStep(-1);
+      else if (event.key === 't') onTogether();
       else if (event.key === 'PageDown') onStudent(1);
       else if (event.key === 'PageUp') onStudent(-1);
       else if (event.key === 'v') onPins();

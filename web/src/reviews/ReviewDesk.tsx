@@ -5,14 +5,16 @@ import { Link, useNavigate } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { chosenOf, JudgingPanels } from '../judging/JudgingPanels.tsx';
 import { MarksShown } from '../judging/MarksShown.tsx';
-import { NothingHandedIn, PictureFile, PictureStage } from '../judging/PictureStage.tsx';
+import { PictureFile } from '../judging/PictureStage.tsx';
 import { Asked } from '../judging/PointParts.tsx';
+import { PointPictures } from '../judging/PointPictures.tsx';
 import { PointTabs } from '../judging/PointTabs.tsx';
 import { drawn, movedTo, placeOf, WHOLE } from '../judging/remarkPlaces.ts';
 import { StatementPart } from '../judging/StatementPart.tsx';
 import { mayBeJudged } from '../judging/seenPictures.ts';
 import type { Stand } from '../judging/standOf.ts';
 import { useLive } from '../judging/useLive.ts';
+import { useLooked } from '../judging/useLooked.ts';
 import { usePreloaded } from '../judging/usePreloaded.ts';
 import type { ReviewActions } from '../judging/useReview.ts';
 import { useReviewKeys } from '../judging/useReviewKeys.ts';
@@ -26,7 +28,7 @@ import { ClassStrip } from './ClassStrip.tsx';
 import { EarlierAttempt } from './EarlierAttempt.tsx';
 import { GradePanel } from './GradePanel.tsx';
 import { RemarkPanel } from './RemarkPanel.tsx';
-import { Closed, LookingToo } from './ReviewParts.tsx';
+import { Brought, Closed, LookingToo, NextWaiting } from './ReviewParts.tsx';
 import { usePlace } from './usePlace.ts';
 import { useRemarkDrafts } from './useRemarkDrafts.ts';
 
@@ -54,9 +56,9 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
   const drafts = useRemarkDrafts(review.handInId, review.judgement.remarks);
   const point = points[pointIndex];
   const pointItems = items.filter((item) => item.proofPointId === point?.id);
-  const item = pointItems[Math.min(itemIndex, pointItems.length - 1)] ?? null;
+  const index = Math.min(itemIndex, Math.max(pointItems.length - 1, 0));
+  const item = pointItems[index] ?? null;
   const mustShow = chosenOf(point?.mustShows ?? [], chosen.mustShow, stand.verdicts);
-
   const goToPoint = (index: number, picture = 0) => {
     go(Math.min(Math.max(index, 0), points.length - 1), picture);
     choose({ mustShow: null, toPin: 0 });
@@ -64,17 +66,23 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
   /** @param code of the proof point one goes on with; without it one begins with the first */
   const goTo = (id: string | null, code = '') =>
     id && navigate(`/hand-ins/${id}/review${code && `?point=${code}`}`);
-  const give = (verdicts: Record<string, Verdict | null>) => {
-    if (review.mayJudge && mayBeJudged(me.id, item)) actions.setVerdicts(verdicts);
-  };
+  const give = (verdicts: Record<string, Verdict | null>) =>
+    review.mayJudge && mayBeJudged(me.id, pointItems) && actions.setVerdicts(verdicts);
   const others = useLive('hand-ins', review.handInId, actions.refresh);
   const onShown = usePreloaded(review.handInId, Boolean(item?.baseHref), {
     handInIds: [review.nextId, review.previousId, review.nextWaitingId],
     // The other proof points of this one come next, or before.
     hrefs: items.map((one) => one.baseHref),
   });
+  const { looked, onStep, toPinOf } = useLooked(pointItems, index, (to) => {
+    go(pointIndex, to);
+    choose({ toPin: 0 });
+  });
+  /** What is said at a place is seen there: its picture alone is on the page. */
+  const oneLarge = () => looked.onPicture(index);
   const startRemark = (at: Point) => {
     if (!item) return drafts.start(WHOLE);
+    oneLarge();
     const place = { ...WHOLE, itemId: item.id, ...at };
     drafts.start(place, chosen.mustShow, (open) => movedTo({ ...placeOf(open), itemId: item.id }, at, item));
   };
@@ -87,6 +95,7 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
   /** A remark is seen where it is. */
   const chooseRemark = ({ id, itemId }: Pick<Remark, 'id' | 'itemId'>) => {
     choose({ remark: id });
+    oneLarge();
     const there = items.find((one) => one.id === itemId);
     if (!there || there === item) return;
     const siblings = items.filter((one) => one.proofPointId === there.proofPointId);
@@ -113,7 +122,12 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
           onPins: () => setPinsShown((shown) => !shown),
           onRemark: () =>
             startRemark({ x: Math.floor((item?.width ?? 0) / 2), y: Math.floor((item?.height ?? 0) / 2) }),
-          onToPin: () => choose({ toPin: chosen.toPin + 1 }),
+          onStep,
+          onTogether: looked.onTogether,
+          onToPin: () => {
+            toPinOf(mustShow?.letter);
+            choose({ toPin: chosen.toPin + 1 });
+          },
           onNextWaiting: () => goTo(review.nextWaitingId),
           onCompare: () => item && navigate(comparePath),
         },
@@ -152,15 +166,11 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
         actions={actions}
       />
       <EarlierAttempt review={review} />
-      {review.brought && (
-        <p className="written mb-2 text-sm">
-          Handed in by {review.brought.by} {dateAndTime(review.brought.at, review.assignment.timeZone)}:{' '}
-          <span dir="auto">{review.brought.reason}</span>
-        </p>
-      )}
+      <Brought review={review} />
       <StatementPart
         review={review}
         onGo={(index, picture, mustShowId) => {
+          oneLarge();
           goToPoint(index, picture);
           choose({ mustShow: mustShowId, toPin: mustShowId ? chosen.toPin + 1 : 0 });
         }}
@@ -198,15 +208,7 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
             Compare <KeyCap>W</KeyCap>
           </Link>
         )}
-        <nav aria-label="Hand-ins" className={classes('flex gap-1', !item && 'ml-auto')}>
-          {review.nextWaitingId ? (
-            <Link to={`/hand-ins/${review.nextWaitingId}/review`} className={buttonClasses('plain', true)}>
-              Next waiting <KeyCap>N</KeyCap>
-            </Link>
-          ) : (
-            <span className="self-center text-sm text-faded">No other one waits.</span>
-          )}
-        </nav>
+        <NextWaiting review={review} atEnd={!item} />
       </div>
       {strip}
       <Closed review={review} />
@@ -217,29 +219,29 @@ export function ReviewDesk({ review, stand, actions, isLeft }: ReviewDeskProps):
             place={pointIndex}
             pictures={pointItems}
             item={item}
+            looked={looked}
             stand={stand}
             onGo={goToPoint}
           >
             <MarksShown shown={pinsShown} onShown={setPinsShown} />
           </PointTabs>
-          {item ? (
-            <PictureStage
-              item={item}
-              review={review}
-              pinsShown={pinsShown}
-              chosenRemark={chosen.remark}
-              chosenLetter={mustShow?.letter ?? null}
-              toPin={chosen.toPin}
-              remark={drafts.open ?? drafts.saving.at(-1) ?? null}
-              onPlace={startRemark}
-              onDraw={onDraw}
-              onChooseRemark={(id) => choose({ remark: id })}
-              onShown={onShown}
-            />
-          ) : (
-            <NothingHandedIn />
-          )}
-          {item && <PictureFile item={item} review={review} />}
+          <PointPictures
+            pictures={pointItems}
+            item={item}
+            isTogether={looked.isTogether}
+            onPicture={looked.onPicture}
+            review={review}
+            pinsShown={pinsShown}
+            chosenRemark={chosen.remark}
+            chosenLetter={mustShow?.letter ?? null}
+            toPin={chosen.toPin}
+            remark={drafts.open ?? drafts.saving.at(-1) ?? null}
+            onPlace={startRemark}
+            onDraw={onDraw}
+            onChooseRemark={(id) => choose({ remark: id })}
+            onShown={onShown}
+          />
+          {item && !looked.isTogether && <PictureFile item={item} review={review} />}
         </section>
         {panels}
       </div>

@@ -41,6 +41,7 @@ describe('fileSize', () => {
     [812_400, '812 kB'],
     [999_999, '1000 kB'],
     [2_449_000, '2.4 MB'],
+    [10_734_100_000, '10.7 GB'],
   ])('%i bytes is %s', (bytes, text) => {
     expect(fileSize(bytes)).toBe(text);
   });
