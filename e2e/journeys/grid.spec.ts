@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { handInCurve } from '../fixtures/handIns.ts';
+import { handInCurve, handInOne } from '../fixtures/handIns.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -225,4 +225,40 @@ test('on the page, too, nothing is judged that was not on the screen; a damaged 
     await page.keyboard.press('3');
     await expect(page.getByTestId('points')).not.toHaveText(/^–/, { timeout: 1000 });
   }).toPass();
+});
+
+test('a grid that was open before anybody had handed in begins with the first one; what two tabs put aside is together', async ({
+  page,
+  browser,
+  context,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  const path = `/assignments/${school.single.id}/grid`;
+  await page.goto(path);
+  await expect(page.getByText('Nothing has been handed in yet.')).toBeVisible();
+  const student = await (await browser.newContext({ baseURL: school.address })).newPage();
+  await handInOne(student, school, school.student);
+  await seen(page);
+  await page.keyboard.press('1');
+  await expect(page.getByRole('gridcell', { name: /, a shown$/ })).toBeVisible();
+  await handInOne(student, school, school.classmate);
+  const rows = page.getByRole('grid').getByRole('row');
+  await expect(rows).toHaveCount(3);
+  // Without its signs, and as it is listed.
+  await page.getByRole('searchbox').fill('odegard, e');
+  await expect(rows).toHaveCount(2);
+  await page.getByRole('searchbox').fill('');
+  const other = await context.newPage();
+  await other.goto(path);
+  await expect(other.getByRole('grid').getByRole('row')).toHaveCount(3);
+  const putAside = async (on: Page, row: RegExp) => {
+    await on.getByRole('gridcell', { name: row }).click();
+    await on.keyboard.press('x');
+  };
+  await putAside(page, /^Ödegård/);
+  await putAside(other, /^Szalai/);
+  await expect(other.getByRole('gridcell', { name: /, put aside$/ })).toHaveCount(2);
+  await other.reload();
+  await expect(other.getByRole('gridcell', { name: /, put aside$/ })).toHaveCount(2);
 });

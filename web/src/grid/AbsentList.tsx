@@ -1,5 +1,6 @@
 import type { ReviewGrid } from '@nachweis/contract';
 import type { ReactNode } from 'react';
+import { isMeant } from '../ui/nameSearch.ts';
 import { Empty } from '../ui/states.tsx';
 
 interface AbsentListProps {
@@ -10,8 +11,7 @@ interface AbsentListProps {
 
 /** Who has handed in nothing: there is nothing of theirs to judge. */
 export function AbsentList({ without, words }: AbsentListProps): ReactNode {
-  const wanted = words.trim().toLowerCase();
-  const shown = without.filter(({ name }) => name.toLowerCase().includes(wanted));
+  const shown = without.filter((student) => isMeant(student, words));
   if (without.length === 0) return <Empty>Everybody has handed in.</Empty>;
   return (
     <section

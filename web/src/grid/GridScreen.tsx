@@ -57,10 +57,14 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const [filter, setFilter] = useState<Filter>('all');
   const [order, setOrder] = useState<Order>('name');
   const [words, setWords] = useState('');
-  const { aside, setAside } = useAside(assignment.id);
+  const { aside, toggle: toggleAside } = useAside(assignment.id);
   const doneAt = useRef<number[]>([]);
   const all = useMemo(() => withKept(grid.rows, me.id, judgements), [grid.rows, me.id, judgements]);
   const [spot, setSpot] = useState<Spot | null>(() => firstSpot(all, search, points.length));
+  // The first one came in while the page was open.
+  const isEmpty = all.length === 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one goes on from where one is
+  useEffect(() => setSpot((now) => now ?? firstSpot(all, search, points.length)), [isEmpty]);
   const isInstructor =
     me.admin || me.courses.some(({ id, role }) => id === assignment.courseId && role === 'instructor');
   const differing = useDiffering(assignment.id, filter === 'differing');
@@ -99,11 +103,9 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const goNext = () => go(nextOne);
   const putAside = () => {
     if (!spot) return;
-    const next = new Set(aside);
-    const isBack = next.delete(spot.handInId);
-    if (!isBack) next.add(spot.handInId);
-    setSaid(`${own?.student.listed ?? ''} is ${isBack ? 'no longer put aside' : 'put aside'}.`);
-    setAside(next);
+    const next = toggleAside(spot.handInId);
+    const isAside = next.has(spot.handInId);
+    setSaid(`${own?.student.listed ?? ''} is ${isAside ? 'put aside' : 'no longer put aside'}.`);
     go(nextOpen(rows, points.length, spot, next));
   };
   const [said, setSaid] = useState('');

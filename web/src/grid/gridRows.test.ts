@@ -119,4 +119,6 @@ it('goes to the next open one along a proof point, then to the next proof point,
 it('estimates the time left from the last ones: ten seconds each for six makes a minute', () => {
   expect(timeLeft([0, 10_000, 20_000, 30_000], 6)).toBe(60);
   expect(timeLeft([0, 10_000], 6)).toBeNull();
+  // Somebody came in between, for an hour.
+  expect(timeLeft([0, 10_000, 20_000, 3_620_000, 3_630_000], 6)).toBe(60);
 });

@@ -1,4 +1,6 @@
 import type { GridCell, GridRow } from '@nachweis/contract';
+import { median } from 'simple-statistics';
+import { isMeant } from '../ui/nameSearch.ts';
 
 export const FILTERS = [
   'all',
@@ -35,9 +37,8 @@ export function chosenRows(
   rows: readonly GridRow[],
   { filter, order, words, aside, differing, seed }: Choice,
 ): GridRow[] {
-  const wanted = words.trim().toLowerCase();
   const found = rows.filter((row) => {
-    if (wanted && !row.student.name.toLowerCase().includes(wanted)) return false;
+    if (!isMeant(row.student, words)) return false;
     if (filter === 'mine') return row.marker?.id === seed;
     if (filter === 'waiting') return isWaiting(row);
     if (filter === 'findings') return findings(row) > 0;
@@ -102,12 +103,16 @@ export function nextOpen(
   return null;
 }
 
-/** Seconds that are left at the pace so far; null before there is one. @param at when each cell was done, in ms */
+/**
+ * Seconds that are left at the pace so far; null before there is one. The middle one of the last pauses counts: an hour
+ * away from the screen is no pace.
+ * @param at when each cell was done, in ms
+ */
 export function timeLeft(at: readonly number[], open: number): number | null {
-  const recent = at.slice(-20);
-  const [first, last] = [recent[0], recent.at(-1)];
-  if (recent.length < 4 || first === undefined || last === undefined) return null;
-  return Math.round(((last - first) / (recent.length - 1) / 1000) * open);
+  const recent = at.slice(-21);
+  if (recent.length < 4) return null;
+  const pace = median(recent.slice(1).map((one, index) => one - (recent[index] ?? one)));
+  return Math.round((pace / 1000) * open);
 }
 
 /** Where the address says, or at the first that is open. */

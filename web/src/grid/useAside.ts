@@ -1,22 +1,32 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { keepNote, readNote } from '../store/notes.ts';
 
 const keyOf = (assignmentId: string) => `nachweis-aside-${assignmentId}`;
 
+function kept(assignmentId: string): ReadonlySet<string> {
+  const note = readNote(keyOf(assignmentId));
+  return new Set(Array.isArray(note) ? note.filter((id) => typeof id === 'string') : []);
+}
+
 /** Hand-ins that this person has put aside, in this browser. */
 export function useAside(assignmentId: string): {
   aside: ReadonlySet<string>;
-  setAside: (aside: ReadonlySet<string>) => void;
+  /** puts one aside, or takes it back @returns all that are aside then, of another tab too */
+  toggle: (handInId: string) => ReadonlySet<string>;
 } {
-  const [aside, setHere] = useState<ReadonlySet<string>>(() => {
-    const kept = readNote(keyOf(assignmentId));
-    return new Set(Array.isArray(kept) ? kept.filter((id) => typeof id === 'string') : []);
-  });
+  const [aside, setHere] = useState(() => kept(assignmentId));
+  const isKept = useRef(true);
   return {
     aside,
-    setAside(next) {
+    toggle(handInId) {
+      const isBack = aside.has(handInId);
+      // Read again: another tab may have put others aside meanwhile.
+      const next = new Set(isKept.current ? kept(assignmentId) : aside);
+      if (isBack) next.delete(handInId);
+      else next.add(handInId);
       setHere(next);
-      keepNote(keyOf(assignmentId), [...next]);
+      isKept.current = keepNote(keyOf(assignmentId), [...next]);
+      return next;
     },
   };
 }

@@ -9,7 +9,10 @@ import { type Stand, standOf } from './standOf.ts';
 export function useStand(review: Review | undefined, judged: Judged): Stand | null {
   const { judgements } = useStore();
   // What sends it is fetched with the page: a connection that is lost meanwhile must not keep it from being sent later.
-  useEffect(() => void import('../store/sendJudgement.ts').catch(() => undefined), []);
+  useEffect(() => {
+    for (const part of [import('../store/sendJudgement.ts'), import('../store/showJudged.ts')])
+      part.catch(() => undefined);
+  }, []);
   const key = judgementKey(judged);
   const kept = judgements.find((one) => one.key === key);
   // While it is being written the browser has what was there before.

@@ -10,6 +10,7 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { type ReactNode, useMemo } from 'react';
+import { isMeant } from '../ui/nameSearch.ts';
 
 const features = tableFeatures({
   rowSortingFeature,
@@ -74,7 +75,7 @@ export function LedgerTable<L extends LedgerLine>(props: LedgerTableProps<L>): R
       ...own,
     ];
   }, [columns]);
-  const wanted = words.trim().toLowerCase();
+  const wanted = words.trim();
   const table = useTable({
     features,
     columns: defs,
@@ -84,8 +85,7 @@ export function LedgerTable<L extends LedgerLine>(props: LedgerTableProps<L>): R
     enableMultiSort: false,
     getRowId: ({ line }) => line.student.id,
     getColumnCanGlobalFilter: ({ id }) => id === 'student',
-    globalFilterFn: ({ original: { line } }) =>
-      line.student.name.toLowerCase().includes(wanted) && isWanted(line),
+    globalFilterFn: ({ original: { line } }) => isMeant(line.student, wanted) && isWanted(line),
     // The filter reads what is wanted from here; a new object makes it look again.
     state: { globalFilter: useMemo(() => ({ wanted, isWanted }), [wanted, isWanted]) },
   });

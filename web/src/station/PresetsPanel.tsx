@@ -15,6 +15,7 @@ import { useIds } from '../api/useIds.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
+import { saveAs } from '../ui/saveAs.ts';
 import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
 import { presetFileSentence } from '../words/fields.ts';
@@ -96,13 +97,10 @@ export function PresetsPanel({
       version: 1,
       presets: presets.map(({ name, key, settings }) => ({ name, key, settings })),
     };
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(
+    saveAs(
       new Blob([JSON.stringify(content, null, 2)], { type: 'application/json' }),
+      'nachweis-presets.json',
     );
-    link.download = 'nachweis-presets.json';
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
   };
   const remove = (preset: Preset) =>
     told(async () => {

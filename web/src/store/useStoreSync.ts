@@ -7,11 +7,12 @@ import { leaveStore, openStore } from './browserStore.ts';
 import { alone } from './locks.ts';
 import { isToBeSent } from './pictureDocument.ts';
 import { showKeptBytes, useStore } from './pictureStore.ts';
+import { reviewKey } from './reviewKey.ts';
 import type { SendHooks } from './sendHooks.ts';
 import { sendAll } from './sending.ts';
 import { rememberTakenOut } from './takenOut.ts';
 import { useHeardDrafts, useShowDraft } from './useDrafts.ts';
-import { reviewKey, useHeardJudged, useShowJudged } from './useJudged.ts';
+import { useHeardJudged, useShowJudged } from './useJudged.ts';
 
 const FIRST_PAUSE_MS = 400;
 const LONGEST_PAUSE_MS = 15_000;
