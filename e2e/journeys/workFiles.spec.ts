@@ -64,4 +64,9 @@ test('data and a picture are added to an assignment, named in its brief, found b
   await panel.getByRole('button', { name: 'Take setup.png away' }).press('Enter');
   await expect(panel.getByRole('listitem')).toHaveCount(1);
   await expect(chooser).toBeFocused();
+  // The wrong one: it comes back with its bytes.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(panel.getByRole('listitem')).toHaveCount(2);
+  const back = await panel.getByRole('link', { name: 'setup.png' }).getAttribute('href');
+  expect((await page.request.get(back ?? '')).ok()).toBe(true);
 });

@@ -56,7 +56,13 @@ export function ReleaseAll({ list, onReleased }: { list: ReviewList; onReleased:
   };
   return (
     <>
-      <Button disabled={ready === 0} onClick={() => setAsked(list)}>
+      <Button
+        disabled={ready === 0}
+        onClick={() => {
+          setProblem('');
+          setAsked(list);
+        }}
+      >
         Release {ready} …
       </Button>
       {asked && (

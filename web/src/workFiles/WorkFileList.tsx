@@ -1,6 +1,6 @@
 import type { WorkFile } from '@nachweis/contract';
 import type { ReactNode } from 'react';
-import { fileSize } from './fileSize.ts';
+import { fileSize } from '../ui/when.ts';
 
 /** The files that belong to an assignment, for its students. */
 export function WorkFileList({ files }: { files: readonly WorkFile[] }): ReactNode {

@@ -7,7 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { Problem } from '../ui/Problem.tsx';
-import { fileSize } from './fileSize.ts';
+import { fileSize } from '../ui/when.ts';
 import { linkTo } from './linkTo.ts';
 
 /** The files of an assignment, for who writes it. They count at once, whatever is not saved yet. */
@@ -17,11 +17,19 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
   const [busy, setBusy] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   const files = data?.files ?? [];
-  const add = async (chosen: readonly File[]) => {
+  const latest = useRef(files);
+  latest.current = files;
+  const line = useRef(Promise.resolve());
+  /** One choice after the other: the list as it was answered last is the list. */
+  const add = (chosen: readonly File[]) => {
+    line.current = line.current.then(() => addNow(chosen));
+  };
+  const addNow = async (chosen: readonly File[]) => {
     setBusy(true);
     setProblem('');
     const replaced: string[] = [];
-    let before = files;
+    const refused: string[] = [];
+    let before = latest.current;
     for (const file of chosen) {
       try {
         const params = { assignmentId, workFileId: crypto.randomUUID() };
@@ -31,9 +39,10 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
         before = answer.files;
         await mutate(answer, { revalidate: false });
       } catch (failure) {
-        setProblem(`${file.name}: ${sentenceOf(failure)}`);
+        refused.push(`${file.name}: ${sentenceOf(failure)}`);
       }
     }
+    setProblem(refused.join(' '));
     if (replaced.length > 0)
       toast.info(`${replaced.join(', ')}: the new file took the place of the one before.`);
     setBusy(false);
@@ -41,8 +50,14 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
   const remove = async (file: WorkFile) => {
     setProblem('');
     try {
+      // The server keeps nothing of it: a press on the wrong one is undone from here.
+      const there = await fetch(file.href);
+      const bytes = there.ok ? await there.blob() : null;
       const params = { assignmentId, workFileId: file.id };
       await mutate(callApi('removeWorkFile', { params }), { revalidate: false });
+      toast.success(`${file.name} is taken away.`, {
+        ...(bytes && { action: { label: 'Undo', onClick: () => add([new File([bytes], file.name)]) } }),
+      });
       chooser.current?.focus();
     } catch (failure) {
       setProblem(sentenceOf(failure));
@@ -104,7 +119,7 @@ export function WorkFilePanel({ assignmentId }: { assignmentId: string }): React
             multiple
             className="block w-full text-sm font-normal"
             onChange={({ target }) => {
-              void add([...(target.files ?? [])]);
+              add([...(target.files ?? [])]);
               target.value = '';
             }}
           />
