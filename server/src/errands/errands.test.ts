@@ -332,6 +332,22 @@ describe('sign-in links by mail', () => {
     await workOn(s, mailing.id, 'mailing', signal, 5);
     expect(await list(room.instructor)).toMatchObject([{ state: 'ready', done: 4, refused: ['Kim Lee2'] }]);
     expect(mail().letters).toHaveLength(3);
+    // One by hand for each, and one in each letter: what nobody was sent opens nothing.
+    expect(await s.context.db.selectFrom('sign_in_links').select('person_id').execute()).toHaveLength(4 + 3);
+  });
+
+  it('are not sent to who has left the course before their letter', async () => {
+    const s = server();
+    const { room, ids, make } = await newcomers(s, 2);
+    mail().sending(s);
+    await holdJobs(s);
+    const { mailing } = (await make()) as { mailing: MailingErrand };
+    await room.instructor.delete(`/api/courses/${room.courseId}/people/${ids[0]}`).expect(200);
+    await workOn(s, mailing.id, 'mailing');
+    expect(await list(room.instructor)).toMatchObject([{ state: 'ready', done: 2 }]);
+    expect(mail().letters.map(({ to }) => (Array.isArray(to) ? '' : to?.text))).toEqual([
+      expect.stringContaining('kim1@school.example'),
+    ]);
   });
 
   it('go on with the rest after a stop of the server, and reach nobody twice', async () => {

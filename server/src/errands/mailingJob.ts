@@ -4,7 +4,7 @@ import { linkLetter } from '../mail/letters.ts';
 import { holdsAllUp, isAway, isRefused } from '../mail/post.ts';
 import { fullName } from '../people/names.ts';
 import { isRemovedEmail } from '../people/removedEmail.ts';
-import { linkPath, makeLink } from '../sessions/links.ts';
+import { dropLink, linkPath, makeLink } from '../sessions/links.ts';
 import type { ErrandRow } from './errandRows.ts';
 import { beginErrand, errandHandler, noteEnd, noteProgress } from './progress.ts';
 
@@ -58,10 +58,13 @@ async function sendLink(
   errand: ErrandRow,
   personId: string,
 ): Promise<'sent' | 'refused' | 'put-off'> {
+  // Who has left the course since is not written to.
   const person = await db
     .selectFrom('people')
+    .innerJoin('members', 'members.person_id', 'people.id')
     .select(['given_name', 'surname', 'email', 'password_hash'])
-    .where('id', '=', personId)
+    .where('people.id', '=', personId)
+    .where('members.course_id', '=', errand.course_id)
     .executeTakeFirst();
   const by = await db
     .selectFrom('people')
@@ -88,8 +91,10 @@ async function sendLink(
     });
     return 'sent';
   } catch (error) {
-    if (isRefused(error)) return 'refused';
-    if (isAway(error) && !holdsAllUp(error)) return 'put-off';
-    throw error;
+    const isPutOff = isAway(error) && !holdsAllUp(error);
+    if (!isPutOff && !isRefused(error)) throw error;
+    // Nobody has this one: the next try makes another.
+    await dropLink(db, token);
+    return isPutOff ? 'put-off' : 'refused';
   }
 }

@@ -40,6 +40,11 @@ export async function makeLink(
   return { token, expiresAt };
 }
 
+/** Ends a link that nobody was given. */
+export async function dropLink(db: DbOrTrx, token: string): Promise<void> {
+  await db.deleteFrom('sign_in_links').where('token_hash', '=', sha256Of(token)).execute();
+}
+
 /** The path of the page that a link opens. */
 export const linkPath = (token: string): string => `/welcome/${token}`;
 
