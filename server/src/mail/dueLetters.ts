@@ -98,9 +98,9 @@ async function reminders(db: DbOrTrx, at: string): Promise<DueLetter[]> {
     if (assignment.id === PRACTICE_ASSIGNMENT) continue;
     if (assignment.stage !== 'given' || assignment.opensAt > at) continue;
     const grants = await readGrants(db, assignment.id);
-    // Due neither for all nor for whom other times were granted.
-    if (assignment.dueAt <= at && grants.length === 0) continue;
-    if (assignment.dueAt > soon && grants.length === 0) continue;
+    const isSoon = (dueAt = '') => dueAt > at && dueAt <= soon;
+    // Due neither for all nor for whom other times were granted: nothing else is read of it, round after round.
+    if (![assignment.dueAt, ...grants.map(({ grant }) => grant.dueAt)].some(isSoon)) continue;
     const students = await db
       .selectFrom('members')
       .select('person_id')
@@ -118,7 +118,7 @@ async function reminders(db: DbOrTrx, at: string): Promise<DueLetter[]> {
       if (done.has(person_id) || exempt.has(person_id)) continue;
       const { dueAt } = termsFor(assignment, grants, groupOf(person_id)?.personIds ?? [person_id]);
       // Another due time is another reminder.
-      if (dueAt > at && dueAt <= soon)
+      if (isSoon(dueAt))
         letters.push({ kind: 'reminder', subjectId: `${assignment.id} ${dueAt}`, personId: person_id });
     }
   }

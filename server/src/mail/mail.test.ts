@@ -125,6 +125,23 @@ describe('letters', () => {
     expect(recipients().at(-1)).toContain(other.studentPerson.email);
   });
 
+  it('cost no reading of hand-ins once all times are over, granted ones too', async () => {
+    const context = mail().sending(server());
+    const room = await classroom(server());
+    await granted(room, room.studentPerson.id, '2026-11-11T16:00:00.000Z');
+    const ofHandIns = async (now: string) => {
+      server().setNow(now);
+      const { context: counting, asked } = counted(context);
+      await mailRound(counting);
+      return asked.filter(({ sql }) => sql.includes('from "hand_ins"') && sql.includes('"assignment_id" = ?'))
+        .length;
+    };
+    expect(await ofHandIns('2026-11-11T12:00:00.000Z')).toBeGreaterThan(0);
+    expect(subjects()).toEqual(['Due soon: Rating curve']);
+    expect(await ofHandIns('2026-11-11T16:00:00.000Z')).toBe(0);
+    expect(await ofHandIns('2027-03-01T12:00:00.000Z')).toBe(0);
+  });
+
   it('tell nobody of what was only tried or practised', async () => {
     const context = mail().sending(server());
     await mailRound(context);
