@@ -1,7 +1,8 @@
-import { handInOne } from '../fixtures/handIns.ts';
+import { askOtherwise, handInOne } from '../fixtures/handIns.ts';
 import { hold } from '../fixtures/held.ts';
 import { loseNext } from '../fixtures/lost.ts';
-import { expect, signIn, test } from '../fixtures/school.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 import { openReview } from '../fixtures/seen.ts';
 
 test('a remark that arrived though its answer was lost is there once, and is written on as one’s own', async ({
@@ -82,4 +83,25 @@ test('an answer that is written on after its own answer was lost loses no word; 
   await page.getByRole('button', { name: 'Settle it' }).click();
   await expect(page.getByRole('button', { name: 'Open it again' })).toBeVisible();
   await student.close();
+});
+
+test('a hand-in that arrived though its answer was lost shows its receipt; one more says that it is one more', async ({
+  page,
+  school,
+}) => {
+  await askOtherwise(page, school, (definition) => {
+    definition.attempts = 3;
+  });
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200, 'Escape');
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await page.getByRole('button', { name: /^Hand in/ }).click();
+  await loseNext(page, '**/hand-ins');
+  await page.getByRole('button', { name: 'Hand in now' }).click();
+  await expect(page).toHaveURL(/\/hand-ins\/[\da-f-]+$/);
+  await expect(page.getByRole('heading', { name: 'Receipt' })).toBeVisible();
+  await page.goto(`/assignments/${school.single.id}/hand-in`);
+  await expect(page.getByText('H-00001 is handed in already')).toContainText('This is one more.');
+  await expect(page.getByText('Hand-in 2 of 3.')).toBeVisible();
 });

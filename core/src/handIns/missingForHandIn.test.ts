@@ -72,6 +72,34 @@ describe('missingForHandIn', () => {
     expect(placing('As in [P1.1] and [P1.2 a].')).toEqual([]);
     expect(placing('As in [P1.1], [P1.2] and [P1.3].')).toEqual(['to-check - placed-astray P1.3']);
   });
+  it('says which picture shows exactly what one before it shows, whatever is pinned on it', () => {
+    const of = (sha256: string | null, proofPointId: string, change: Partial<DraftPicture> = {}) => ({
+      ...picture('a', 'b'),
+      capture: { ...capture, sha256 },
+      proofPointId,
+      ...change,
+    });
+    const [first] = draft([]).proofPoints;
+    if (!first) throw new Error('There is one.');
+    const points = {
+      proofPoints: [first, { ...first, id: 'p2', code: 'P2', mustShows: [] }],
+    };
+    const twice = (...pictures: DraftPicture[]) => told(draft(pictures, {}, points));
+    expect(twice(of('s', 'p1'), of('s', 'p2', { marks: [] }))).toEqual(['to-check P2 same-as P1']);
+    expect(twice(of('s', 'p2'), of('s', 'p1'), of('s', 'p2'))).toEqual([
+      'to-check P2 same-as P1',
+      'to-check P2 same-as P1',
+    ]);
+    expect(twice(of('s', 'p1'), of('s', 'p1'), of('t', 'p2'))).toEqual(['to-check P1 same-as P1']);
+    // Another part of one capture, another capture, and one that is not on the server yet.
+    const part = { kind: 'region' as const, box: { x: 0, y: 0, width: 750, height: 600 } };
+    expect(twice(of('s', 'p1'), of('s', 'p2', { framing: part }))).toEqual([]);
+    expect(twice(of('s', 'p1'), of('s', 'p2', { trims: [{ kind: 'mirror', sides: 'left-right' }] }))).toEqual(
+      [],
+    );
+    expect(twice(of('s', 'p1'), of('t', 'p2'))).toEqual([]);
+    expect(twice(of(null, 'p1'), of(null, 'p2'))).toEqual([]);
+  });
   it('names the letters that are not pinned, over all pictures of the point', () => {
     expect(told(draft([picture('a')]))).toEqual(['problem P1 pins-missing b']);
     expect(told(draft([picture('a'), picture('b')]))).toEqual([]);

@@ -43,7 +43,8 @@ export interface DraftPicture
   extends Pick<Preparation, 'framing' | 'marks'>,
     Partial<Pick<Preparation, 'trims' | 'encoding'>> {
   proofPointId: string;
-  capture: Size;
+  /** with the hash of its bytes where it is known: it is in this browser only until they are sent */
+  capture: Size & { sha256?: string | null };
   /** its pixels could not be read */
   damaged?: boolean;
   /** of the file it makes; null while that is not made yet */
@@ -87,6 +88,8 @@ export interface MissingData {
   'finish-not-wanted': { finish: Finish['kind'] };
   'words-not-read': { words: readonly string[] };
   'picture-too-small': { width: number; height: number; minWidth: number | null; minHeight: number | null };
+  /** it shows exactly what a picture shows that comes before it, at that proof point */
+  'same-as': { as: string };
   'file-too-large': { bytes: number; most: number };
   'format-not-taken': { format: PictureFormat; formats: readonly PictureFormat[] };
   'statement-missing': Nothing;
@@ -98,12 +101,11 @@ export type Missing = ToldOf<MissingData>;
 
 /** Everything that a hand-in still lacks, in the order of the proof sheet. */
 export function missingForHandIn(draft: Draft): Missing[] {
-  const missing = draft.proofPoints.flatMap((point) =>
-    missingAtPoint(
-      point,
-      draft.pictures.filter((picture) => picture.proofPointId === point.id),
-    ),
-  );
+  const shown = new Map<string, string>();
+  const missing = draft.proofPoints.flatMap((point) => {
+    const pictures = draft.pictures.filter((picture) => picture.proofPointId === point.id);
+    return [...missingAtPoint(point, pictures), ...shownTwice(point, pictures, shown)];
+  });
   if (draft.pictures.length === 0 && missing.length === 0) missing.push(tell('problem', 'any-picture', {}));
   if (draft.needsStatement) missing.push(...statementMissing(draft));
   return missing;
@@ -163,6 +165,25 @@ function missingAtPoint(
       missing.push(tell('problem', 'format-not-taken', { format, formats }, place));
   }
   return missing;
+}
+
+/**
+ * One that was added twice by mistake, as by a key that was pressed twice. Other pins on it make it no other picture; another
+ * part of one capture is one.
+ * @param shown where each came first, by its capture and what is cut from it
+ */
+function shownTwice(
+  { code }: DraftPoint,
+  pictures: readonly DraftPicture[],
+  shown: Map<string, string>,
+): Missing[] {
+  return pictures.flatMap(({ capture: { sha256 }, framing, trims = [] }): Missing[] => {
+    if (!sha256) return [];
+    const key = JSON.stringify([sha256, framing, trims]);
+    const as = shown.get(key);
+    shown.set(key, as ?? code);
+    return as ? [tell('to-check', 'same-as', { as }, { point: code })] : [];
+  });
 }
 
 function finishesMissing(

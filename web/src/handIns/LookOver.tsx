@@ -1,5 +1,5 @@
 import { isPinOf, placingOf } from '@nachweis/core';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
 import { ApiProblem, sentenceOf } from '../api/apiProblem.ts';
@@ -19,6 +19,7 @@ import { Button } from '../ui/Button.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
 import { useNow } from '../ui/useNow.ts';
+import { dateAndTime } from '../ui/when.ts';
 import { lateNowWords } from '../words/late.ts';
 import { StatementField } from './StatementField.tsx';
 
@@ -41,6 +42,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const stop = left.filter((one) => one.level === 'problem');
   const { busy, problem, handIn } = useHandIn(own, onRefresh);
   const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());
+  const before = own.sheet.handIns.filter(({ withdrawnAt }) => withdrawnAt === null).at(0);
   const blocked = stop.length > 0 || refused.length > 0;
   return (
     <main className="flex min-h-0 flex-1 flex-col">
@@ -141,6 +143,14 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           <Button look="main" disabled={blocked || busy || !own.allSaved} onClick={() => void handIn()}>
             {busy ? 'Handing in …' : 'Hand in now'}
           </Button>
+          {before && (
+            <p className="text-sm">
+              <Link to={`/hand-ins/${before.id}`} className="font-mono text-verdigris-deep underline">
+                {before.number}
+              </Link>{' '}
+              is handed in already, {dateAndTime(before.handedInAt, assignment.timeZone)}. This is one more.
+            </p>
+          )}
           <p className="text-sm text-faded" role="status">
             {own.allSaved
               ? `Hand-in ${own.draft.attempt} of ${own.sheet.terms.attempts}. You will get a receipt.`
@@ -158,7 +168,10 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   );
 }
 
-/** Hands in what is shown. The id is made once, so that trying again after a lost answer never hands in twice. */
+/**
+ * Hands in what is shown. The id is made once, so that trying again after a lost answer never hands in twice; where it had
+ * arrived, its receipt is gone to as soon as the page hears of it.
+ */
 function useHandIn(own: OwnSheet, onRefresh: () => void) {
   const id = useRef(crypto.randomUUID());
   const navigate = useNavigate();
@@ -167,6 +180,10 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const assignmentId = own.sheet.assignment.id;
+  const hasArrived = problem !== '' && own.sheet.handIns.some((one) => one.id === id.current);
+  useEffect(() => {
+    if (hasArrived) navigate(`/hand-ins/${id.current}`, { replace: true });
+  }, [hasArrived, navigate]);
   const handIn = async () => {
     setBusy(true);
     setProblem('');

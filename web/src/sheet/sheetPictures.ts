@@ -13,6 +13,8 @@ export interface SheetPicture extends PictureDocument {
   /** `unkept` is in this page only: being written, or the browser's storage is full */
   status: 'saved' | 'unkept' | 'waiting' | 'stale' | 'refused';
   damaged: boolean;
+  /** of its capture; null until the server has evidence of it */
+  sha256: string | null;
   /** of the file it makes; null while that is being made, or it was changed here since */
   fileBytes: number | null;
   /** what a machine read in it, as the server says; null while it is not read, or it was changed here since */
@@ -106,6 +108,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     fileName: evidence?.proofPointId === proofPointId ? evidence.fileName : nextName,
     status,
     damaged: evidence?.damaged ?? false,
+    sha256: evidence?.capture.sha256 ?? null,
     fileBytes: status === 'saved' ? (evidence?.fileBytes ?? null) : null,
     read: status === 'saved' ? (evidence?.read ?? null) : null,
   };

@@ -17,10 +17,7 @@ export function whatIsLeft({ sheet, pictures, statement }: Standing): Missing[] 
 
 /** What of it is to do at one proof point. */
 export function leftAt({ sheet, pictures, statement }: Standing, point: ProofPoint): Missing[] {
-  const assignment = { ...sheet.assignment, proofPoints: [point], needsStatement: false };
-  return whatIsLeft({ sheet: { ...sheet, assignment }, pictures, statement }).filter(
-    ({ place }) => place.point === point.code,
-  );
+  return whatIsLeft({ sheet, pictures, statement }).filter(({ place }) => place.point === point.code);
 }
 
 /** Where something that is left can be done, as an address of this application, and what it is called there. */
@@ -35,6 +32,7 @@ export function wayTo(
   switch (missing.code) {
     case 'no-picture':
     case 'more-pictures':
+    case 'same-as':
       return { href: `${here}/capture?point=${point?.id}`, words: 'Capture' };
     case 'any-picture':
       return { href: `${here}/capture`, words: 'Capture' };

@@ -40,6 +40,8 @@ const MISSING: Words<MissingData> = {
   'finish-not-wanted': ({ finish }, place) =>
     `${atPoint(place)}${FINISH_NOT_WANTED[finish]} Take it back on the bench, under Finish.`,
   'picture-too-small': (data, place) => `${atPoint(place)}${sizes(data)}`,
+  'same-as': ({ as }, place) =>
+    `${atPoint(place)}it shows exactly what ${as === place.point ? 'another picture here' : as} shows. If that is a mistake, put the right picture here.`,
   'file-too-large': (data, place) =>
     `${atPoint(place)}${tooLarge(data)} Choose another format, or a smaller size.`,
   'format-not-taken': ({ format, formats }, place) =>
