@@ -189,9 +189,10 @@ describe('checkPicture', () => {
     });
   });
   it('names what is not pinned, and who else handed the same in; the worst first', () => {
-    const known = { letters: ['a', 'b', 'c'], pinned: ['b'], alsoHandedInBy: ['Ada B.'] };
+    const known = { letters: ['a', 'b', 'c'], pinned: ['b'], alsoHandedInBy: ['Ada B.'], sameAs: 'P1' };
     expect(check(page(15), known)).toMatchObject([
       { code: 'same-picture', level: 'problem', data: { others: ['Ada B.'] } },
+      { code: 'same-as', level: 'to-check', data: { as: 'P1' } },
       { code: 'not-pinned', level: 'to-check', data: { letters: ['a', 'c'] } },
     ]);
   });

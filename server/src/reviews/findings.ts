@@ -40,6 +40,7 @@ interface ItemRow {
   file_bytes: number | null;
   /** what a machine read in it */
   words: string | null;
+  base_sha256: string | null;
   base_type: string | null;
 }
 
@@ -59,8 +60,16 @@ export async function readFindings(
   const others = await sameCaptures(db, assignmentId, rows);
   const names = await namesOf(db, [...others.values()].flat());
   const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
+  /** by hand-in and what it shows, the picture that came first */
+  const first = new Map<string, ItemRow>();
+  for (const row of rows) {
+    const key = shownIn(row);
+    if (!first.has(key)) first.set(key, row);
+  }
   return rows.map((row) => {
-    const point = assignmentOf(row.hand_in_id)?.proofPoints.find((p) => p.id === row.proof_point_id);
+    const points = assignmentOf(row.hand_in_id)?.proofPoints;
+    const point = points?.find((p) => p.id === row.proof_point_id);
+    const before = first.get(shownIn(row));
     const base = {
       id: row.id,
       handInId: row.hand_in_id,
@@ -79,11 +88,15 @@ export async function readFindings(
         .read(row.marks)
         .filter(isPin)
         .map((pin) => pin.letter),
+      sameAs: before === row ? null : (points?.find((p) => p.id === before?.proof_point_id)?.code ?? null),
       alsoHandedInBy: [...new Set((others.get(row.id) ?? []).map(names))].sort((a, b) => a.localeCompare(b)),
     });
     return { ...base, findings };
   });
 }
+
+/** The pixels of a picture without its marks, in its hand-in; one whose base is not made yet is like no other. */
+const shownIn = ({ id, hand_in_id, base_sha256 }: ItemRow): string => `${hand_in_id} ${base_sha256 ?? id}`;
 
 /** Words that are asked for and were not read, said once: with the first picture of the proof point. */
 async function unreadOf(
@@ -144,7 +157,7 @@ function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefine
     .select(['hand_in_items.id', 'hand_in_items.hand_in_id', 'hand_in_items.proof_point_id'])
     .select(['hand_in_items.marks', 'hand_in_items.width', 'hand_in_items.height', 'hand_in_items.damaged'])
     .select(['captures.sha256 as capture_sha256', 'facts.facts', 'file.bytes as file_bytes'])
-    .select(['words.facts as words', 'base.media_type as base_type'])
+    .select(['words.facts as words', 'base.media_type as base_type', 'hand_in_items.base_sha256'])
     .where('hand_ins.assignment_id', '=', assignmentId);
   if (handInId !== undefined) query = query.where('hand_ins.id', '=', handInId);
   return query.orderBy('hand_in_items.position').execute();

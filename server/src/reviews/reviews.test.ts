@@ -2,11 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import {
   addEvidence,
+  classroom,
   DEFINITION,
   giveVerdicts,
   handedIn,
   handIn,
   joinCourse,
+  picture,
   replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
@@ -192,6 +194,27 @@ describe('the list', () => {
       place: {},
       data: { others: ['Bilal Okafor'] },
     });
+  });
+  it('says where a picture shows exactly what one before it in the same hand-in shows; another part of it is another', async () => {
+    const points = ['The same', 'Again', 'A part'].map((title) => ({
+      title,
+      instructions: '',
+      mustShows: [],
+    }));
+    const room = await classroom(server(), { points });
+    const bytes = await picture();
+    const at = (index: number) => ({ proofPointId: room.assignment.points[index]?.id ?? '' });
+    const part = { framing: { kind: 'region' as const, box: { x: 0, y: 0, width: 30, height: 20 } } };
+    await addEvidence(room.student, room.assignment, at(0), bytes);
+    await addEvidence(room.student, room.assignment, { ...at(2), ...part }, bytes);
+    const { draft } = await addEvidence(room.student, room.assignment, at(1), bytes);
+    const { body: receipt } = await handIn(room.student, room.assignment.id, draft.version);
+    await server().context.jobs.idle();
+    const { body } = await room.instructor.get(`/api/hand-ins/${receipt.handInId}/review`).expect(200);
+    const said = body.items.map(({ id }: { id: string }) =>
+      body.findings[id].filter(({ code }: { code: string }) => code === 'same-as'),
+    );
+    expect(said).toEqual([[], [{ code: 'same-as', level: 'to-check', place: {}, data: { as: 'P1' } }], []]);
   });
   it('does not hold the same picture against its own student: not in a second attempt, not in another assignment', async () => {
     const room = await handedIn(server(), { attempts: 2 });

@@ -13,6 +13,7 @@ const FINDING_NAMES: Readonly<Record<keyof FindingData, string>> = {
   'wrong-shape': 'another shape',
   'file-too-large': 'file too large',
   blurred: 'blurred',
+  'same-as': 'same picture twice',
   'same-picture': 'same picture as another’s',
   'words-not-read': 'words not read',
   'words-being-read': 'words being read',
