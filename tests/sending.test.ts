@@ -715,6 +715,13 @@ describe('sending verdicts that were kept', () => {
       verdicts: { [room.axes]: { verdict: 'shown' } },
       adjustment: null,
     });
+    // Nor is a reason that was written since.
+    await forgetJudgement(judgementEntries.entries()[0]?.key ?? '');
+    await keepAdjustment(judged, { units: 9000, reason: 'still too many', baseVersion: 0 });
+    onAnswer('/adjustment', () => keepAdjustment(judged, { units: 1, reason: 'one', baseVersion: 0 }));
+    await sendAll(hooks);
+    expect(judgementEntries.entries()).toMatchObject([{ adjustment: { reason: 'one' } }]);
+    expect(String(said.mock.lastCall?.[0])).toContain('still too many');
   });
   it('one that somebody else changed meanwhile is let go, and told', async () => {
     told.length = 0;

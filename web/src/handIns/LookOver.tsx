@@ -182,7 +182,9 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
   const assignmentId = own.sheet.assignment.id;
   const hasArrived = problem !== '' && own.sheet.handIns.some((one) => one.id === id.current);
   useEffect(() => {
-    if (hasArrived) navigate(`/hand-ins/${id.current}`, { replace: true });
+    if (!hasArrived) return;
+    forgetUndo();
+    navigate(`/hand-ins/${id.current}`, { replace: true });
   }, [hasArrived, navigate]);
   const handIn = async () => {
     setBusy(true);

@@ -1,5 +1,5 @@
 import type { HandInItem } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import { NoPicture } from '../pictures/FileLink.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
@@ -57,15 +57,28 @@ interface OneOfThemProps extends Pick<PictureStageProps, 'item' | 'pinsShown' | 
 function OneOfThem({ item, name, pinsShown, onShown }: OneOfThemProps): ReactNode {
   const me = useMe();
   const { id, baseHref } = item;
+  const [isThere, setThere] = useState(false);
+  const place = useRef<HTMLDivElement>(null);
+  // Of many some lie below the edge: they are seen when they are scrolled to.
+  useEffect(() => {
+    if (!isThere || !place.current) return;
+    const watch = new IntersectionObserver(
+      (entries) => entries.some((entry) => entry.isIntersecting) && noteSeen(me.id, id),
+      { threshold: 0.5 },
+    );
+    watch.observe(place.current);
+    return () => watch.disconnect();
+  }, [isThere, me.id, id]);
   if (!baseHref) return <NoPicture item={item} />;
   return (
     <div
+      ref={place}
       className="size-full"
-      // Two frames after it has come it has been on the screen.
+      // Two frames after it has come it is painted.
       onLoadCapture={() =>
         requestAnimationFrame(() =>
           requestAnimationFrame(() => {
-            noteSeen(me.id, id);
+            setThere(true);
             onShown?.();
           }),
         )

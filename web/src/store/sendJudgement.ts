@@ -12,8 +12,13 @@ import { sendVerdicts } from './sendVerdicts.ts';
 /**
  * What is left to be sent of a judgement that the server did not take: all but what somebody else has changed meanwhile,
  * or the points that are not to be had. What stands against the hand-in itself leaves nothing.
+ * @param sentId of the adjustment that was sent with it; one that was written since gets an answer of its own
  */
-function leftOf(judgement: KeptJudgement, { code, data }: ApiProblem): KeptJudgement | null {
+function leftOf(
+  judgement: KeptJudgement,
+  sentId: string | undefined,
+  { code, data }: ApiProblem,
+): KeptJudgement | null {
   const isStale = code === 'stale-version';
   const ofPoints = code === 'points-out-of-range' || (isStale && data.of === 'adjustment');
   const others = isStale && Array.isArray(data.mustShowIds) ? data.mustShowIds : [];
@@ -22,7 +27,8 @@ function leftOf(judgement: KeptJudgement, { code, data }: ApiProblem): KeptJudge
     Object.fromEntries(Object.entries(given).filter(([id]) => !others.includes(id)));
   const verdicts = without(judgement.verdicts);
   const levels = without(judgement.levels ?? {});
-  const adjustment = ofPoints ? null : judgement.adjustment;
+  const isIt = ofPoints && judgement.adjustment?.id === sentId;
+  const adjustment = isIt ? null : judgement.adjustment;
   const isAny = Object.keys({ ...verdicts, ...levels }).length > 0 || adjustment !== null;
   return isAny ? { ...changed(judgement), verdicts, levels, adjustment } : null;
 }
@@ -70,10 +76,11 @@ export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks):
     const fate = fateOf(error);
     const problem = error instanceof ApiProblem ? error : ownProblem('unreadable');
     if (fate.kind === 'not-taken') {
-      await judgementEntries.change(key, (current) => current && leftOf(current, problem));
+      await judgementEntries.change(key, (current) => current && leftOf(current, sent?.id, problem));
       const left = judgementEntries.get(key);
       // A reason took words; they can be read, and taken over, for as long as they are wanted.
-      const words = sent && !left?.adjustment ? ` You had written: “${sent.reason}”` : '';
+      const isGone = sent && sent.reason !== '' && left?.adjustment?.id !== sent.id;
+      const words = isGone ? ` You had written: “${sent.reason}”` : '';
       toast.error(`${problem.message}${words}`, { duration: words ? Number.POSITIVE_INFINITY : 15_000 });
       await hooks.onNotJudged(judgement, problem);
       return left === undefined;
