@@ -62,7 +62,7 @@ test('in the grid all pictures of a cell are seen together, and judged then; by 
   await expect(page.getByText('1 of 2 pictures here was not on the screen yet')).toBeVisible();
   await page.keyboard.press('t');
   await looked(page, 'Together');
-  const pictures = page.getByRole('region', { name: 'The chosen picture' }).locator('img[data-painted]');
+  const pictures = page.getByRole('region', { name: 'The chosen picture' }).locator('[data-seen]');
   await expect(pictures).toHaveCount(2);
   await page.keyboard.press('1');
   await expect(shown(page)).toHaveAttribute('aria-pressed', 'true');

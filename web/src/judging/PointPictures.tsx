@@ -58,14 +58,17 @@ function OneOfThem({ item, name, pinsShown, onShown }: OneOfThemProps): ReactNod
   const me = useMe();
   const { id, baseHref } = item;
   const [isThere, setThere] = useState(false);
+  const [isSeen, setSeen] = useState(false);
   const place = useRef<HTMLDivElement>(null);
   // Of many some lie below the edge: they are seen when they are scrolled to.
   useEffect(() => {
     if (!isThere || !place.current) return;
-    const watch = new IntersectionObserver(
-      (entries) => entries.some((entry) => entry.isIntersecting) && noteSeen(me.id, id),
-      { threshold: 0.5 },
-    );
+    const look = (entries: IntersectionObserverEntry[]) => {
+      if (!entries.some((entry) => entry.isIntersecting)) return;
+      noteSeen(me.id, id);
+      setSeen(true);
+    };
+    const watch = new IntersectionObserver(look, { threshold: 0.5 });
     watch.observe(place.current);
     return () => watch.disconnect();
   }, [isThere, me.id, id]);
@@ -73,6 +76,7 @@ function OneOfThem({ item, name, pinsShown, onShown }: OneOfThemProps): ReactNod
   return (
     <div
       ref={place}
+      data-seen={isSeen || undefined}
       className="size-full"
       // Two frames after it has come it is painted.
       onLoadCapture={() =>
