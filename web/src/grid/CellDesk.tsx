@@ -107,11 +107,8 @@ export function CellDesk(props: CellDeskProps): ReactNode {
           onPicture={looked.onPicture}
           review={review}
           pinsShown={pinsShown}
-          chosenRemark={null}
           chosenLetter={chosen?.letter ?? null}
           toPin={toPin}
-          remark={null}
-          onChooseRemark={() => {}}
           onShown={onShown}
         />
       </div>

@@ -107,11 +107,8 @@ export function JudgingDesk(props: JudgingDeskProps): ReactNode {
             onPicture={looked.onPicture}
             review={review}
             pinsShown={pinsShown}
-            chosenRemark={null}
             chosenLetter={chosen?.letter ?? null}
             toPin={toPin}
-            remark={null}
-            onChooseRemark={() => {}}
           />
           {item && !looked.isTogether && <PictureFile item={item} review={review} />}
         </section>

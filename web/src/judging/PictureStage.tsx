@@ -24,16 +24,17 @@ export interface PictureStageProps {
   item: HandInItem;
   review: Review;
   pinsShown: boolean;
-  chosenRemark: string | null;
+  /** absent, as `remark`, where nothing is remarked */
+  chosenRemark?: string | null;
   chosenLetter: string | null;
   /** raised whenever the chosen letter's pin is to be gone to */
   toPin: number;
-  remark: DraftRemark | null;
+  remark?: DraftRemark | null;
   /** absent where nothing can be said at a place */
   onPlace?: (at: Point) => void;
   /** while a box or a ring is written about, a drag draws it */
   onDraw?: ((from: Point, to: Point) => void) | undefined;
-  onChooseRemark: (id: string) => void;
+  onChooseRemark?: (id: string) => void;
   /** called once the picture is on the screen, or cannot be */
   onShown?: (() => void) | undefined;
 }
@@ -53,10 +54,10 @@ export function PictureStage(props: PictureStageProps): ReactNode {
     item,
     review,
     pinsShown,
-    chosenRemark,
+    chosenRemark = null,
     chosenLetter,
     toPin,
-    remark,
+    remark = null,
     onPlace,
     onDraw,
     onChooseRemark,
@@ -140,7 +141,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
                   number={number}
                   frame={frame}
                   chosen={one.id === chosenRemark}
-                  onChoose={() => onChooseRemark(one.id)}
+                  onChoose={() => onChooseRemark?.(one.id)}
                 />
               ))}
               {remark?.itemId === item.id && (
