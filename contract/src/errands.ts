@@ -44,8 +44,12 @@ export const Errand = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('mailing'),
     courseId: Id,
-    /** whom the mail server refused, as they are listed */
+    /** whom the mail server refused, by their names */
     refused: z.array(z.string()),
+    /** who had left the course before their letter: it was not sent */
+    left: z.array(z.string()),
+    /** who had chosen a password before their letter: it was not sent */
+    hasPassword: z.array(z.string()),
   }),
 ]);
 export type Errand = z.infer<typeof Errand>;

@@ -253,11 +253,11 @@ export interface Tables extends EventTables {
     bytes: number | null;
     fetched: number;
   };
-  /** whom a mailing is for, and whether it has reached them */
+  /** whom a mailing is for, and whether it has reached them, or why it was not sent to them */
   errand_people: {
     errand_id: string;
     person_id: string;
-    state: 'waiting' | 'sent' | 'refused';
+    state: 'waiting' | 'sent' | 'refused' | 'left' | 'has-password';
   };
   /** a judgement that a student asked for again, and what was answered; the two have one id */
   asked_again_events: {

@@ -1,4 +1,4 @@
-import { ERRAND_HOURS, type Errand } from '@nachweis/contract';
+import { ERRAND_HOURS, type Errand, type MailingErrand } from '@nachweis/contract';
 import type { Selectable } from 'kysely';
 import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
@@ -38,8 +38,7 @@ export async function toErrand(db: DbOrTrx, row: ErrandRow): Promise<Errand> {
       .select('title')
       .where('id', '=', row.course_id)
       .executeTakeFirstOrThrow();
-    const refused = await readRefused(db, row);
-    return { ...facts, kind: 'mailing', title, courseId: row.course_id, refused };
+    return { ...facts, kind: 'mailing', title, courseId: row.course_id, ...(await readUnsent(db, row)) };
   }
   const { title } = await readAssignment(db, row.assignment_id);
   const isReady = state === 'ready';
@@ -59,15 +58,25 @@ export async function toErrand(db: DbOrTrx, row: ErrandRow): Promise<Errand> {
   };
 }
 
-async function readRefused(db: DbOrTrx, { id }: ErrandRow): Promise<string[]> {
+/** Who has no letter by a mailing, by why. */
+async function readUnsent(
+  db: DbOrTrx,
+  { id }: ErrandRow,
+): Promise<Pick<MailingErrand, 'refused' | 'left' | 'hasPassword'>> {
   const rows = await db
     .selectFrom('errand_people')
-    .select('person_id')
+    .select(['person_id', 'state'])
     .where('errand_id', '=', id)
-    .where('state', '=', 'refused')
+    .where('state', 'not in', ['waiting', 'sent'])
     .execute();
-  if (rows.length === 0) return [];
-  const ids = rows.map(({ person_id }) => person_id);
-  const names = await namesOf(db, ids);
-  return ids.map(names).sort();
+  const names = await namesOf(
+    db,
+    rows.map(({ person_id }) => person_id),
+  );
+  const those = (state: (typeof rows)[number]['state']): string[] =>
+    rows
+      .filter((row) => row.state === state)
+      .map(({ person_id }) => names(person_id))
+      .sort();
+  return { refused: those('refused'), left: those('left'), hasPassword: those('has-password') };
 }

@@ -344,10 +344,27 @@ describe('sign-in links by mail', () => {
     const { mailing } = (await make()) as { mailing: MailingErrand };
     await room.instructor.delete(`/api/courses/${room.courseId}/people/${ids[0]}`).expect(200);
     await workOn(s, mailing.id, 'mailing');
-    expect(await list(room.instructor)).toMatchObject([{ state: 'ready', done: 2 }]);
+    expect(await list(room.instructor)).toMatchObject([
+      { state: 'ready', done: 2, refused: [], left: ['Kim Lee0'], hasPassword: [] },
+    ]);
     expect(mail().letters.map(({ to }) => (Array.isArray(to) ? '' : to?.text))).toEqual([
       expect.stringContaining('kim1@school.example'),
     ]);
+  });
+
+  it('are not sent to who has chosen a password before their letter, where no administrator asked', async () => {
+    const s = server();
+    const { room, make } = await newcomers(s, 2);
+    mail().sending(s);
+    await holdJobs(s);
+    const { links, mailing } = (await make()) as { links: { href: string }[]; mailing: MailingErrand };
+    const token = links[0]?.href.split('/').at(-1);
+    await s.nobody().post(`/api/links/${token}`).send({ password: 'a-long-password' }).expect(200);
+    await workOn(s, mailing.id, 'mailing');
+    expect(await list(room.instructor)).toMatchObject([
+      { state: 'ready', done: 2, refused: [], left: [], hasPassword: [expect.stringMatching(/^Kim Lee/)] },
+    ]);
+    expect(mail().letters).toHaveLength(1);
   });
 
   it('go on with the rest after a stop of the server, and reach nobody twice', async () => {

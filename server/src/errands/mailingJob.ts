@@ -57,7 +57,7 @@ async function sendLink(
   { db, post, now, settings }: Context,
   errand: ErrandRow,
   personId: string,
-): Promise<'sent' | 'refused' | 'put-off'> {
+): Promise<'sent' | 'refused' | 'put-off' | 'left' | 'has-password'> {
   // Who has left the course since is not written to.
   const person = await db
     .selectFrom('people')
@@ -71,9 +71,9 @@ async function sendLink(
     .select('admin')
     .where('id', '=', errand.person_id)
     .executeTakeFirst();
-  if (!person || isRemovedEmail(person.email)) return 'refused';
+  if (!person || isRemovedEmail(person.email)) return 'left';
   // Who has chosen a password meanwhile needs no other link, and an instructor has none to give them.
-  if (person.password_hash !== '' && by?.admin !== 1) return 'sent';
+  if (person.password_hash !== '' && by?.admin !== 1) return 'has-password';
   const { title: course, time_zone: timeZone } = await db
     .selectFrom('courses')
     .select(['title', 'time_zone'])

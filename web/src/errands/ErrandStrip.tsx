@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
-import { errandState, errandTitle } from '../words/errands.ts';
+import { errandState, errandTitle, withoutLetter } from '../words/errands.ts';
 import { isUnderWay, takeAskedHere, useErrandOrders, useErrands } from './useErrands.ts';
 
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -12,7 +12,7 @@ const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const isShown = (errand: Errand): boolean => {
   if (errand.state !== 'ready') return true;
   // Of one letter that went out the dialog has said so.
-  return errand.kind === 'archive' ? !errand.fetched : errand.total > 1 || errand.refused.length > 0;
+  return errand.kind === 'archive' ? !errand.fetched : errand.total > 1 || withoutLetter(errand) > 0;
 };
 
 /** Long work that one has asked for, on every page: how far it is, a way to stop it, and what was made. */

@@ -35,12 +35,13 @@ export function errandState(errand: Errand, timeZone: string): string {
   const { state, done, total } = errand;
   const failure = FAILURES[errand.why ?? 'broken'];
   if (errand.kind === 'mailing') {
-    const soFar = total === 1 ? '' : ` ${done} of ${letters(total)} had gone out.`;
+    const sent = done - withoutLetter(errand);
+    const soFar = total === 1 ? '' : ` ${sent} of ${letters(total)} had gone out.`;
     switch (state) {
       case 'waiting':
         return 'waits for its turn.';
       case 'working':
-        return `${done} of ${letters(total)} sent.`;
+        return `${sent} of ${letters(total)} sent.`;
       case 'ready':
         return mailedWords(errand);
       case 'stopped':
@@ -66,12 +67,28 @@ export function errandState(errand: Errand, timeZone: string): string {
 const readyWords = ({ bytes, waitsUntil }: ArchiveErrand, timeZone: string): string =>
   `ready${bytes === null ? '' : `, ${fileSize(bytes)}`}.${waitsUntil ? ` It can be saved until ${dateAndTime(waitsUntil, timeZone)}.` : ''}`;
 
-/** What the mail server said to the letters. */
-export function mailedWords({ total, refused }: MailingErrand): string {
-  const taken = total - refused.length;
-  if (refused.length === 0)
-    return total === 1
-      ? 'the mail server has taken the letter.'
-      : `the mail server has taken all ${total} letters.`;
-  return `the mail server has taken ${taken} of ${letters(total)} and refused: ${refused.join(', ')}. Give them their link yourself.`;
+/** What the mail server said to the letters, and to whom none was written. */
+export function mailedWords(errand: MailingErrand): string {
+  const { total, refused, left, hasPassword } = errand;
+  const asked = total - left.length - hasPassword.length;
+  return [
+    ...(asked > 0 ? [takenWords(asked, refused)] : ['no letter was sent.']),
+    ...(refused.length > 0 ? ['Give them their link yourself.'] : []),
+    ...(left.length > 0 ? [`Not in the course any more, so not written to: ${left.join(', ')}.`] : []),
+    ...(hasPassword.length > 0
+      ? [`With a password by then, so not written to: ${hasPassword.join(', ')}.`]
+      : []),
+  ].join(' ');
 }
+
+function takenWords(asked: number, refused: readonly string[]): string {
+  if (refused.length > 0)
+    return `the mail server has taken ${asked - refused.length} of ${letters(asked)} and refused: ${refused.join(', ')}.`;
+  return asked === 1
+    ? 'the mail server has taken the letter.'
+    : `the mail server has taken all ${letters(asked)}.`;
+}
+
+/** How many of those a mailing was for, and that it is done with, have no letter. */
+export const withoutLetter = ({ refused, left, hasPassword }: MailingErrand): number =>
+  refused.length + left.length + hasPassword.length;
