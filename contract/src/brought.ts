@@ -10,6 +10,8 @@ export const BringIn = z.object({
   cameAt: Instant,
   /** why the student did not hand it in; the student reads it */
   reason: z.string().trim().min(1).max(500),
+  /** also where the student has handed in already: it is their next hand-in then */
+  again: z.boolean().default(false),
   statement: z.string().max(20_000).default(''),
   /** captures of who asks, in the order of each proof point; they become the student's */
   pictures: z

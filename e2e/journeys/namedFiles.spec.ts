@@ -81,6 +81,10 @@ test('named files in a ZIP are matched, the open ones said, and handed in for th
       [`Team/${own} P2.png`]: await testPicture(320, 200, 2),
     }),
   );
+  await expect(page.getByRole('button', { name: 'Nothing left to hand in' })).toBeDisabled();
+  await expect(page.getByText(/^Handed in already: /)).toContainText('Their hand-in stays as it is.');
+  await page.getByRole('checkbox', { name: /Hand in for this student all the same/ }).check();
+  await expectClean(page, 'pictures of who has handed in');
   await reasonField(page).fill('Once more.');
   await page.getByRole('button', { name: 'Hand in for 1 student' }).click();
   await expect(page.getByText('1 of 1 handed in.')).toBeVisible();

@@ -58,6 +58,25 @@ describe('work that came another way', () => {
     expect(sheet.draft.evidence).toHaveLength(1);
     expect(sheet).toMatchObject({ attemptsLeft: 1, handIns: [{ id: room.order.id }] });
   });
+  it('takes the place of what its student has handed in only where that is meant', async () => {
+    const room = await handedIn(server(), { attempts: 3 });
+    const { body: capture } = await putCapture(
+      room.instructor,
+      await picture(),
+      randomUUID(),
+      'source=file&name=a.png',
+    );
+    const order = orderOf(room, capture.id);
+    const { body } = await bring(room, order).expect(409);
+    expect(body).toMatchObject({ code: 'already-exists', data: { of: 'hand-in' } });
+    const sheet = async () =>
+      (await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200)).body.handIns;
+    expect(await sheet()).toMatchObject([{ id: room.handInId }]);
+    await bring(room, { ...order, again: true }).expect(200);
+    expect(await sheet()).toMatchObject([{ id: order.id }, { id: room.handInId }]);
+    // Asked again after a lost answer, it is the same one.
+    await bring(room, order).expect(200);
+  });
   it('is entered once however often it is sent, also twice at once', async () => {
     const room = await onAStick({ attempts: 3 });
     const answers = await Promise.all([bring(room, room.order), bring(room, room.order)]);

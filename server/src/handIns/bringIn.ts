@@ -17,7 +17,9 @@ import { type Frozen, freeze, madeBefore } from './freeze.ts';
  * and not to what a proof sheet asks for: what is missing is seen in the review. The draft that the student may have
  * stays as it is. The pictures become the student's captures.
  *
- * @throws HttpProblem `not-found`, `invalid-request`, `not-open`, `closed`, `no-attempt-left`, `too-many`
+ * @throws HttpProblem `not-found`, `invalid-request`, `not-open`, `closed`, `no-attempt-left`, `too-many`,
+ * `already-exists` where they have handed in already and `again` is not said: what came another way before would silently
+ * take the place of what they sent themselves
  */
 export async function bringIn(
   context: Context,
@@ -42,7 +44,7 @@ async function enterBrought(
   context: Context,
   trx: DbOrTrx,
   assignment: Assignment,
-  { id, studentId, cameAt, reason, statement, pictures }: BringIn,
+  { id, studentId, cameAt, reason, again, statement, pictures }: BringIn,
   by: string,
   enteredAt: string,
 ): Promise<void> {
@@ -57,6 +59,8 @@ async function enterBrought(
   const personIds = (await readGroup(trx, assignment, studentId))?.personIds ?? [studentId];
   const terms = termsFor(assignment, await readGrants(trx, assignment.id), personIds);
   await requireDraftable(trx, assignment, terms, studentId, cameAt);
+  if (!again && (await haveHandedIn(trx, assignment.id, personIds)))
+    throw new HttpProblem('already-exists', { of: 'hand-in' });
   const frozen = await readPictures(context, trx, assignment, { studentId, cameAt, pictures }, by);
   await trx
     .updateTable('captures')
@@ -73,6 +77,15 @@ async function enterBrought(
     pictures: frozen,
     madeBy: by,
   });
+}
+
+async function haveHandedIn(
+  db: DbOrTrx,
+  assignmentId: string,
+  personIds: readonly string[],
+): Promise<boolean> {
+  for (const id of personIds) if ((await readAttempts(db, assignmentId, id)).used > 0) return true;
+  return false;
 }
 
 /** The pictures whole, under the names that the student's own would have. */

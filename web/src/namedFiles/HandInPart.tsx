@@ -2,10 +2,14 @@ import type { Assignment, CoursePerson } from '@nachweis/contract';
 import { instantOf, wallTimeOf } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
+import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { Failed, Loading } from '../ui/states.tsx';
+import { COUNTS_WORDS } from '../words/attempts.ts';
 import { clockHint } from '../words/clock.ts';
+import { Already } from './Already.tsx';
 import type { HandInOrder } from './handInOrders.ts';
 import { isDone, useHandingIn } from './useHandingIn.ts';
 
@@ -23,10 +27,15 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
   const [came, setCame] = useState(() => wallTimeOf(new Date(serverNow()).toISOString(), timeZone));
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
+  const [again, setAgain] = useState(false);
   const { isRunning, begin } = useHandingIn(assignment);
+  const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId: assignment.id } });
   const nameOf = (id: string) => students.find((student) => student.id === id)?.listed ?? '';
   const full = orders.filter(({ tooMany }) => tooMany.length > 0);
-  const left = orders.filter((order) => order.tooMany.length === 0 && !isDone(order));
+  const whole = orders.filter((order) => order.tooMany.length === 0 && !isDone(order));
+  const absent = new Set(list?.without.map(({ id }) => id));
+  const already = list ? whole.filter(({ studentId }) => !absent.has(studentId)) : [];
+  const left = again ? whole : whole.filter((order) => !already.includes(order));
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const cameAt = instantOf(came, timeZone);
@@ -34,7 +43,8 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
     if (cameAt > new Date(serverNow()).toISOString()) return setProblem('Work cannot have come after now.');
     if (reason.trim() === '') return setProblem('Say why; the students will read it.');
     setProblem('');
-    void begin(left, { cameAt, reason: reason.trim() });
+    setAgain(false);
+    void begin(left, { cameAt, reason: reason.trim(), again });
   };
   return (
     <form
@@ -70,8 +80,18 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
           ))}
         </ul>
       )}
+      {already.length > 0 && !isRunning && (
+        <Already
+          names={already.map(({ studentId }) => nameOf(studentId))}
+          counts={COUNTS_WORDS[assignment.counts]}
+          isTicked={again}
+          onTick={setAgain}
+        />
+      )}
       <Problem>{problem}</Problem>
-      {!isRunning && (
+      {!list && error && <Failed inPage error={error} onRetry={() => void mutate()} />}
+      {!list && !error && <Loading what="who has handed in" inPage />}
+      {list && !isRunning && (
         <div className="flex flex-wrap items-center gap-3">
           <Button type="submit" look="main" disabled={left.length === 0}>
             {left.length === 0

@@ -10,6 +10,8 @@ export interface Said {
   /** UTC instant in ISO 8601 */
   cameAt: string;
   reason: string;
+  /** also for who has handed in already */
+  again: boolean;
 }
 
 /**
@@ -28,7 +30,7 @@ export async function idOf(...parts: string[]): Promise<string> {
 export async function handInFor(
   { id: assignmentId, proofPoints }: Assignment,
   { studentId, pictures }: HandInOrder,
-  { cameAt, reason }: Said,
+  { cameAt, reason, again }: Said,
   signal: AbortSignal,
 ): Promise<void> {
   const sent: Array<{ captureId: string; proofPointId: string }> = [];
@@ -44,7 +46,7 @@ export async function handInFor(
   const id = await idOf(assignmentId, studentId, ...sent.map(({ captureId }) => captureId));
   await callApi('bringIn', {
     params: { assignmentId },
-    body: { id, studentId, cameAt, reason, pictures: sent },
+    body: { id, studentId, cameAt, reason, again, pictures: sent },
   });
 }
 

@@ -26,6 +26,9 @@ const UNREADABLE = 'One of the files cannot be read any more. Choose them again.
 /** Everybody else would fail the same way. */
 const ENDS_IT: readonly string[] = ['offline', 'signed-out', 'other-person', 'outdated-page'];
 
+/** The list of a large class is not read again for each of it. */
+const LIST_EVERY = 10;
+
 const NONE: Run = { isRunning: false, total: 0, outcomes: new Map() };
 /** by assignment; outside the page, so that walking to another one in Nachweis neither stops a run nor hides it */
 const runs = new Map<string, Run>();
@@ -50,7 +53,7 @@ async function begin(
   assignment: Assignment,
   orders: readonly HandInOrder[],
   said: Said,
-  onHandedIn: () => void,
+  readListAgain: () => void,
 ): Promise<void> {
   const { id } = assignment;
   if (runOf(id).isRunning) return;
@@ -65,7 +68,7 @@ async function begin(
       await handInFor(assignment, order, said, mine.signal);
       for (const { file } of order.pictures) handedIn.add(file);
       note(order.studentId, { kind: 'done' });
-      onHandedIn();
+      if (runOf(id).outcomes.size % LIST_EVERY === 0) readListAgain();
     } catch (error) {
       if (mine.signal.aborted) break;
       const sentence = error instanceof ApiProblem ? sentenceOf(error) : UNREADABLE;
@@ -74,6 +77,7 @@ async function begin(
     }
   }
   change(id, { isRunning: false });
+  readListAgain();
 }
 
 /** Whether all of an order was handed in from this page. */

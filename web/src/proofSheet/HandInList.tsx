@@ -3,6 +3,7 @@ import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { dateAndTime } from '../ui/when.ts';
+import { COUNTS_WORDS } from '../words/attempts.ts';
 import { pointsWords } from '../words/counted.ts';
 
 /** What was handed in already, a line each. */
@@ -35,12 +36,6 @@ export function HandInList({ sheet }: { sheet: ProofSheet }): ReactNode {
     </>
   );
 }
-
-const COUNTS_WORDS = {
-  last: 'the last one counts',
-  best: 'the best one counts',
-  returned: 'the newest one that is returned counts',
-} as const;
 
 /** That it is handed in, and what a further change means. */
 function HandedIn({

@@ -10,6 +10,7 @@ import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { clockHint } from '../words/clock.ts';
+import { listed } from '../words/listed.ts';
 
 /**
  * Releasing shows students their points; it asks once, with the number. What is asked about is the list as it was then:
@@ -129,12 +130,11 @@ const MOST_NAMED = 5;
 /** What else there is to know before releasing: what stays, what has problems, what is an older attempt. */
 function whatReleasingDoes({ rows, without }: ReviewList): string[] {
   const lines: string[] = [];
-  const named = (some: readonly ReviewRow[]) => {
-    const names = some.slice(0, MOST_NAMED).map((row) => row.student.name);
-    return some.length > MOST_NAMED
-      ? `${names.join(', ')} and ${some.length - MOST_NAMED} more`
-      : names.join(', ');
-  };
+  const named = (some: readonly ReviewRow[]) =>
+    listed(
+      some.map((row) => row.student.name),
+      MOST_NAMED,
+    );
   const marked = markedOf({ rows });
   const waiting = rows.filter((row) => row.state === 'waiting');
   if (waiting.length > 0) lines.push(`Not released, since verdicts are missing: ${named(waiting)}.`);

@@ -7,6 +7,14 @@ import { sentence } from './told.ts';
 
 type Data = Readonly<Record<string, unknown>>;
 
+const THERE_ALREADY: Readonly<Record<string, string>> = {
+  assignment: 'Another assignment has this number already. Save it again.',
+  answer: 'Somebody has answered this already. Look at the hand-in again.',
+  course: 'Another course has this number already. Close this and begin again.',
+  'hand-in':
+    'Something is handed in already, and stays as it is. Tick that it is handed in all the same, if it is to be.',
+};
+
 const THINGS: Readonly<Record<string, string>> = {
   address: 'There is nothing at this address.',
   course: 'The course was not found, or it is not yours to see.',
@@ -106,15 +114,9 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
   'stale-version': ({ of }) =>
     STALE[String(of)] ?? 'It was changed elsewhere meanwhile. Look at it again, then decide.',
   'already-exists': ({ of, key, name }) =>
-    of === 'assignment'
-      ? 'Another assignment has this number already. Save it again.'
-      : of === 'answer'
-        ? 'Somebody has answered this already. Look at the hand-in again.'
-        : of === 'course'
-          ? 'Another course has this number already. Close this and begin again.'
-          : of === 'preset-key'
-            ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
-            : 'Another picture has this number already. Add the picture again.',
+    of === 'preset-key'
+      ? `The key ${String(key)} is used by “${String(name)}”. Choose another.`
+      : (THERE_ALREADY[String(of)] ?? 'Another picture has this number already. Add the picture again.'),
   'in-use': ({ of, point, assignment, attempt }) => {
     if (of === 'assignment')
       return 'Students have work in it already, so it stays given. Put it away instead.';

@@ -10,6 +10,7 @@ import {
 } from '@nachweis/core';
 import type { DocumentNoteData, DocumentRefusalData } from '@nachweis/core/documents';
 import { notRead, shapes, sizes, tooLarge } from './asked.ts';
+import { listed } from './listed.ts';
 
 /** A sentence for each code of a family, made of its data. */
 export type Words<M> = { [C in keyof M]: (data: M[C], place: Place) => string };
@@ -19,13 +20,6 @@ const file = ({ file: name }: Place, without = 'The picture') => {
   const shown = name || without;
   return `“${shown.length > LONGEST_SHOWN ? `${shown.slice(0, LONGEST_SHOWN - 1)}…` : shown}”`;
 };
-
-const MOST_NAMED = 3;
-
-function listed(names: readonly string[]): string {
-  const shown = names.slice(0, MOST_NAMED).join(', ');
-  return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
-}
 
 const FINDINGS: Words<FindingData> = {
   damaged: () => 'The picture is damaged: its pixels cannot be read.',
