@@ -104,6 +104,8 @@ export const CourseLine = CourseFacts.extend({ people: z.int() });
 
 export const CourseView = CourseFacts.extend({
   houseInk: Ink.nullable(),
+  /** this server sends mail */
+  sendsMail: z.boolean(),
   people: z.array(CoursePerson),
   assignments: z.array(
     z.object({
@@ -130,7 +132,7 @@ export type SignInLink = z.infer<typeof SignInLink>;
 
 export const LinksMade = z.object({
   links: z.array(SignInLink),
-  /** each of them gets one by mail too; null where this server sends none */
+  /** each of them gets one by mail too; null where that was not asked for, or this server sends no mail */
   mailing: Errand.nullable(),
 });
 export type LinksMade = z.infer<typeof LinksMade>;

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
+import { loseNext } from '../fixtures/lost.ts';
 import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 
 const strip = (page: Page) => page.getByRole('region', { name: 'Long work' });
@@ -90,8 +91,19 @@ test('links by mail go out one by one, are told of, and can be stopped', async (
       await page.keyboard.press('Enter');
       await expect(page.getByRole('row', { name: new RegExp(name) })).toBeVisible();
     }
-    await page.getByRole('button', { name: 'Sign-in links for 2' }).click();
     const dialog = page.getByRole('dialog');
+    const asked = page.getByRole('button', { name: 'Sign-in links for 2' });
+    // Looked at and left, nothing has gone out; a button that is pressed twice asks once.
+    await asked.click();
+    await expectClean(page, 'links that are asked about');
+    await page.keyboard.press('Escape');
+    await expect(asked).toBeFocused();
+    await asked.click();
+    await expect(dialog.getByRole('checkbox', { name: 'Send each of them one by mail too' })).toBeChecked();
+    await loseNext(page, '**/links');
+    await dialog.getByRole('button', { name: 'Make 2 links' }).click();
+    await expect(dialog.getByRole('alert')).toContainText('nothing is there twice');
+    await dialog.getByRole('button', { name: 'Make 2 links' }).click();
     await expect(dialog.getByText('has taken all 2 letters')).toBeVisible();
     await expectClean(page, 'links that are mailed');
     expect(mail.messages()).toHaveLength(2);

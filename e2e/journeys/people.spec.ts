@@ -58,6 +58,7 @@ test('one person is added, gets a link, and is taken out only after a question; 
   await expect(row).toContainText('Nováková, Jana Maria');
   await expect(row).toContainText('marker');
   await row.getByRole('button', { name: /^Sign-in link/ }).click();
+  await page.getByRole('button', { name: 'Make the link' }).click();
   await expect(page.getByRole('dialog')).toContainText('/welcome/');
   await page.keyboard.press('Escape');
   await row.getByRole('button', { name: /^Remove/ }).click();

@@ -93,7 +93,13 @@ export const courseEndpoints = {
     summary:
       'Makes sign-in links for people of the course. For who has a password only an administrator does.',
     params: z.object({ courseId: Id }),
-    body: z.object({ personIds: z.array(Id).min(1).max(MAX_PEOPLE) }),
+    body: z.object({
+      /** of the mailing; made by who asks, so that asking again after a lost answer sends no second letter */
+      id: Id,
+      personIds: z.array(Id).min(1).max(MAX_PEOPLE),
+      /** each gets one by mail too, where this server sends mail */
+      byMail: z.boolean(),
+    }),
     response: LinksMade,
   },
 } as const satisfies Record<string, Endpoint>;

@@ -369,6 +369,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     language: 'en',
     people: [{ givenName: 'x', surname: 'y', email: 'x@y.example', role: 'student' }],
     personIds: [ids.personId],
+    byMail: false,
     before: 'x',
     stage: 'given',
     markerId: ids.markerId,

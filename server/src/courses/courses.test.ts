@@ -198,7 +198,7 @@ describe('sign-in links', () => {
     const [link] = (
       await admin
         .post(`/api/courses/${id}/links`)
-        .send({ personIds: [student.id] })
+        .send({ id: randomUUID(), personIds: [student.id], byMail: false })
         .expect(200)
     ).body.links;
     const token = link.href.split('/').at(-1);
@@ -224,7 +224,7 @@ describe('sign-in links', () => {
       (
         await admin
           .post(`/api/courses/${id}/links`)
-          .send({ personIds: [student.id] })
+          .send({ id: randomUUID(), personIds: [student.id], byMail: false })
           .expect(200)
       ).body.links[0].href
         .split('/')
@@ -251,7 +251,10 @@ describe('sign-in links', () => {
       [student, 'student'],
     ]);
     const instructor = await s.signedIn(teacher);
-    const ask = () => instructor.post(`/api/courses/${courseId}/links`).send({ personIds: [student.id] });
+    const ask = () =>
+      instructor
+        .post(`/api/courses/${courseId}/links`)
+        .send({ id: randomUUID(), personIds: [student.id], byMail: false });
     await ask().expect(403);
     await s.context.db.updateTable('people').set({ admin: 1 }).where('id', '=', teacher.id).execute();
     await ask().expect(200);

@@ -7,15 +7,16 @@ import { HttpProblem, notFound } from '../http/problem.ts';
 import { linkPath, makeLink } from '../sessions/links.ts';
 
 /**
- * Makes sign-in links for people of a course, to be given by hand. Where this server sends mail, each gets one of their own
- * by mail too, as an errand.
+ * Makes sign-in links for people of a course, to be given by hand. Where it is asked for and this server sends mail, each
+ * gets one of their own by mail too, as an errand. Asked again with the same id, links are made anew, for what was shown is
+ * kept nowhere, and no second letter goes out.
  * @throws HttpProblem `not-found` for somebody who is not of the course; `forbidden` for who has a password, to others than
  *   administrators
  */
 export async function makeLinks(
   context: Context,
   courseId: string,
-  personIds: readonly string[],
+  { id, personIds, byMail }: { id: string; personIds: readonly string[]; byMail: boolean },
   by: string,
 ): Promise<LinksMade> {
   const { db, jobs, now, settings, post } = context;
@@ -33,7 +34,11 @@ export async function makeLinks(
       const { token, expiresAt } = await makeLink(trx, now, personId, by);
       links.push({ personId, href: `${settings.origin ?? ''}${linkPath(token)}`, expiresAt });
     }
-    return { links, mailing: post.sends ? await orderMailing(context, trx, by, courseId, personIds) : null };
+    const isMailed = byMail && post.sends;
+    return {
+      links,
+      mailing: isMailed ? await orderMailing(context, trx, by, { id, courseId, personIds }) : null,
+    };
   });
   jobs.wake();
   return { links: made.links, mailing: made.mailing && (await toErrand(db, made.mailing)) };

@@ -7,7 +7,7 @@ import { notFound } from '../http/problem.ts';
 import { readClassOrder } from '../people/classList.ts';
 
 /** A course with its people, in the order of its lists, and its assignments, the next due first. */
-export async function readCourse({ db, now }: Context, courseId: string): Promise<CourseView> {
+export async function readCourse({ db, now, post }: Context, courseId: string): Promise<CourseView> {
   const course = await db.selectFrom('courses').selectAll().where('id', '=', courseId).executeTakeFirst();
   if (!course) throw notFound('course');
   const rows = await db
@@ -43,6 +43,7 @@ export async function readCourse({ db, now }: Context, courseId: string): Promis
     timeZone: course.time_zone,
     language: course.language,
     houseInk: course.house_ink,
+    sendsMail: post.sends,
     people: rows
       .map((row) => ({
         id: row.id,

@@ -69,8 +69,7 @@ export function courseHandlers(context: Context): CourseHandlers {
       if (numDeletedRows === 0n) throw notFound('person');
       return readCourse(context, courseId);
     },
-    makeLinks: ({ params, body, actor }) =>
-      makeLinks(context, params.courseId, body.personIds, actor.personId),
+    makeLinks: ({ params, body, actor }) => makeLinks(context, params.courseId, body, actor.personId),
     createAssignment: ({ params, body, actor }) =>
       createDefinition(context, params.courseId, body.id, body.definition, actor.personId),
   };

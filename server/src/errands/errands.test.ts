@@ -269,9 +269,13 @@ describe('sign-in links by mail', () => {
     const ids = course.people
       .filter((one: { email: string }) => one.email.startsWith('kim'))
       .map((one: { id: string }) => one.id);
-    const make = async () =>
-      (await room.instructor.post(`/api/courses/${room.courseId}/links`).send({ personIds: ids }).expect(200))
-        .body;
+    const make = async ({ id = randomUUID() as string, byMail = true } = {}) =>
+      (
+        await room.instructor
+          .post(`/api/courses/${room.courseId}/links`)
+          .send({ id, personIds: ids, byMail })
+          .expect(200)
+      ).body;
     return { room, ids, make };
   }
   const linkIn = (text = '') => /\/welcome\/[\w-]+/.exec(text)?.[0].replace('/welcome/', '/api/links/') ?? '';
@@ -300,6 +304,22 @@ describe('sign-in links by mail', () => {
     ).toEqual([0, 1, 2].map((index) => `"Kim Lee${index}" <kim${index}@school.example>`));
     const { body } = await s.nobody().get(linkIn(mail().letters[0]?.text)).expect(200);
     expect(body).toMatchObject({ kind: 'person' });
+  });
+
+  it('go out once where they are asked for again, as after a lost answer, and not where they are not asked for', async () => {
+    const s = server();
+    const { room, make } = await newcomers(s, 2);
+    mail().sending(s);
+    await holdJobs(s);
+    expect((await make({ byMail: false })).mailing).toBeNull();
+    const id = randomUUID();
+    const [first, again] = [await make({ id }), await make({ id })];
+    expect([first.mailing.id, again.mailing.id]).toEqual([id, id]);
+    // What was shown is kept nowhere, so that it is made anew.
+    expect(again.links[0].href).not.toBe(first.links[0].href);
+    await workOn(s, id, 'mailing');
+    expect(mail().letters).toHaveLength(2);
+    expect(await list(room.instructor)).toHaveLength(1);
   });
 
   it('name whom the mail server refuses, and reach the others', async () => {

@@ -45,7 +45,14 @@ export async function orderArchive(
     return (
       asked ??
       enterErrand(context, trx, actor.personId, {
-        ...{ kind: 'archive', assignment_id: assignmentId, course_id: courseId, form, total: 0 },
+        ...{
+          id: randomUUID(),
+          kind: 'archive',
+          assignment_id: assignmentId,
+          course_id: courseId,
+          form,
+          total: 0,
+        },
       })
     );
   });
@@ -53,17 +60,22 @@ export async function orderArchive(
   return toErrand(db, row);
 }
 
-/** Asks for a sign-in link by mail for each of some people; `jobs.wake` is called after the transaction. */
+/**
+ * Asks for a sign-in link by mail for each of some people, once for each id; `jobs.wake` is called after the transaction.
+ * @throws HttpProblem `already-exists` for an id that another errand has
+ */
 export async function orderMailing(
   context: Pick<Context, 'jobs' | 'now'>,
   trx: DbOrTrx,
   by: string,
-  courseId: string,
-  personIds: readonly string[],
+  { id, courseId, personIds }: { id: string; courseId: string; personIds: readonly string[] },
 ): Promise<ErrandRow> {
+  const there = await readErrand(trx, id);
+  if (there?.kind === 'mailing' && there.person_id === by && there.course_id === courseId) return there;
+  if (there) throw new HttpProblem('already-exists', {});
   const people = [...new Set(personIds)];
   const row = await enterErrand(context, trx, by, {
-    ...{ kind: 'mailing', assignment_id: null, course_id: courseId, form: null, total: people.length },
+    ...{ id, kind: 'mailing', assignment_id: null, course_id: courseId, form: null, total: people.length },
   });
   for (const person_id of people)
     await trx
@@ -77,13 +89,12 @@ async function enterErrand(
   { jobs, now }: Pick<Context, 'jobs' | 'now'>,
   trx: DbOrTrx,
   personId: string,
-  what: Pick<ErrandRow, 'kind' | 'assignment_id' | 'course_id' | 'form' | 'total'>,
+  what: Pick<ErrandRow, 'id' | 'kind' | 'assignment_id' | 'course_id' | 'form' | 'total'>,
 ): Promise<ErrandRow> {
   const row = await trx
     .insertInto('errands')
     .values({
       ...what,
-      id: randomUUID(),
       person_id: personId,
       state: 'waiting',
       why: null,

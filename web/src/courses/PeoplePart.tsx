@@ -12,6 +12,7 @@ import { AddPerson } from './AddPerson.tsx';
 import { BringList } from './BringList.tsx';
 import { ChangePerson } from './ChangePerson.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
+import { MakeLinks } from './MakeLinks.tsx';
 
 interface PeoplePartProps {
   course: CourseView;
@@ -22,6 +23,7 @@ interface PeoplePartProps {
 export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
   const me = useMe();
   const [bringing, setBringing] = useState(false);
+  const [linking, setLinking] = useState<readonly CoursePerson[] | null>(null);
   const [made, setMade] = useState<LinksMade | null>(null);
   const { refresh } = useErrandOrders();
   const [changing, setChanging] = useState<CoursePerson | null>(null);
@@ -37,12 +39,6 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
       setProblem(sentenceOf(error));
     }
   };
-  const makeLinks = (personIds: string[]) =>
-    tried(async () => {
-      const answer = await callApi('makeLinks', { params: { courseId: course.id }, body: { personIds } });
-      setMade(answer);
-      if (answer.mailing) await refresh();
-    });
   const leave = (personId: string) =>
     tried(async () => {
       await callApi('leaveCourse', { params: { courseId: course.id, personId } });
@@ -84,6 +80,18 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
           </div>
         </Dialog>
       )}
+      {linking && (
+        <MakeLinks
+          course={course}
+          people={linking}
+          onClose={() => setLinking(null)}
+          onMade={(links) => {
+            setLinking(null);
+            setMade(links);
+            if (links.mailing) void refresh();
+          }}
+        />
+      )}
       {made && <LinksDialog course={course} made={made} onClose={() => setMade(null)} />}
       <div className="flex flex-wrap items-center gap-2">
         <h2 id="people-title" className="flex-1 text-xl">
@@ -91,8 +99,8 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
         </h2>
         <Button onClick={() => setBringing(true)}>Bring in a class list</Button>
         {waiting.length > 0 && (
-          <Button onClick={() => void makeLinks(waiting.map((person) => person.id))}>
-            {waiting.length === 1 ? 'A sign-in link for one' : `Sign-in links for ${waiting.length}`}
+          <Button onClick={() => setLinking(waiting)}>
+            {waiting.length === 1 ? 'A sign-in link for one …' : `Sign-in links for ${waiting.length} …`}
           </Button>
         )}
       </div>
@@ -129,7 +137,7 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
                       small
                       look="quiet"
                       aria-label={`Sign-in link for ${person.listed}`}
-                      onClick={() => void makeLinks([person.id])}
+                      onClick={() => setLinking([person])}
                     >
                       Link
                     </Button>
