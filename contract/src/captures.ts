@@ -112,6 +112,17 @@ export const CaptureDetails = z.object({
 });
 export type CaptureDetails = z.infer<typeof CaptureDetails>;
 
+/** What is to be changed of them; the rest stays as it is. */
+export const CaptureDetailsWrite = z
+  .object({
+    /** with what it was changed from, so that what was written elsewhere meanwhile is not lost */
+    note: z.object({ text: CaptureDetails.shape.note, seen: CaptureDetails.shape.note }),
+    tags: CaptureDetails.shape.tags,
+    favourite: CaptureDetails.shape.favourite,
+  })
+  .partial();
+export type CaptureDetailsWrite = z.infer<typeof CaptureDetailsWrite>;
+
 /** A capture on the page of all captures. */
 export const CaptureItem = Capture.extend({
   ...CaptureDetails.shape,

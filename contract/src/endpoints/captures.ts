@@ -1,6 +1,6 @@
 import {
   Capture,
-  CaptureDetails,
+  CaptureDetailsWrite,
   CaptureFilter,
   CaptureItem,
   CaptureList,
@@ -37,7 +37,7 @@ export const captureEndpoints = {
     access: 'own-capture',
     summary: 'Writes note, tags and favourite of a capture.',
     params: z.object({ captureId: Id }),
-    body: CaptureDetails,
+    body: CaptureDetailsWrite,
     response: CaptureItem,
   },
   removeCapture: {

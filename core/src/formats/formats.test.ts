@@ -116,6 +116,10 @@ describe('the recommendation', () => {
       row: { encoding: { format: 'png' } },
       reason: 'exact',
     });
+    // Whatever comes first: a smaller one that few programs open is not the usual one, nor is a PNG that lost something.
+    expect(recommendFormat([...rows].reverse(), screen)?.row.encoding.format).toBe('png');
+    const palette = row('png', 30_000, { lossless: false, likeness: 0.99 });
+    expect(recommendFormat([palette, row('webp', 60_000)], screen)?.row.bytes).toBe(60_000);
   });
   it('is a JPEG for a photograph, where that is much smaller and looks the same', () => {
     const rows = [row('png', 900_000), row('jpeg', 90_000, LOSSY)];
@@ -124,6 +128,10 @@ describe('the recommendation', () => {
       row: { encoding: { format: 'jpeg' } },
       reason: 'photograph',
     });
+    // One that saves some bytes more is no reason for what fewer programs open.
+    const modern = row('avif', 60_000, LOSSY);
+    expect(recommendFormat([modern, ...rows], photo)?.row.encoding.format).toBe('jpeg');
+    expect(recommendFormat([modern, row('png', 900_000)], photo)?.row.encoding.format).toBe('avif');
     const bad = [row('png', 900_000), row('jpeg', 20_000, { ...LOSSY, likeness: 0.7 })];
     expect(recommendFormat(bad, photo)).toMatchObject({ row: { encoding: { format: 'png' } } });
   });

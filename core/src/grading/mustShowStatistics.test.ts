@@ -63,6 +63,7 @@ describe('a must-show', () => {
   it('has no figure where there is none: nobody judged, two hand-ins, all the same, no other must-show', () => {
     expect(mustShowStatistics('q0', [])).toEqual({ judged: 0, earned: null, discrimination: null });
     expect(mustShowStatistics('q0', ['10', '01'].map(right)).discrimination).toBeNull();
+    expect(mustShowStatistics('q0', ['11', '00', '10'].map(right)).discrimination).toBeCloseTo(0.5, 12);
     expect(mustShowStatistics('q0', ['10', '11', '10'].map(right)).discrimination).toBeNull();
     expect(mustShowStatistics('q0', ['1', '0', '1'].map(right)).discrimination).toBeNull();
   });

@@ -28,6 +28,8 @@ describe('grantedTerms', () => {
     const later = grantedTerms(terms, [{ dueAt: '2026-11-20T16:00:00.000Z' }]);
     expect(submissionWindow(later, '2026-11-20T16:00:00.000Z')).toBe('open');
     expect(submissionWindow(later, '2026-11-20T16:00:00.001Z')).toBe('closed');
+    // What is shown as the end of the late time is not before what is shown as due.
+    expect(later.lateUntil).toBe(later.dueAt);
   });
   it('is the same whether grants come one by one or joined', () => {
     const instant = fc

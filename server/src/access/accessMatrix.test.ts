@@ -350,7 +350,7 @@ function ask(agent: Agent, endpoint: Endpoint, ids: Record<string, string>, proo
     email: 'a@b.example',
     password: 'x',
     personId: randomUUID(),
-    note: '',
+    note: { text: '', seen: '' },
     tags: [],
     favourite: false,
     ...PRESET,

@@ -19,7 +19,7 @@ const add = async (query: string, who = agent) =>
     .body as CaptureItem;
 const list = async (query = '', who = agent) => (await who.get(`/api/captures?${query}`).expect(200)).body;
 const ids = async (query = '') => (await list(query)).items.map((item: CaptureItem) => item.id);
-const details = (over: object) => ({ note: '', tags: [], favourite: false, ...over });
+const write = (id: string, change: object) => agent.put(`/api/captures/${id}/details`).send(change);
 
 describe('searching the own captures', () => {
   it('finds words, or their beginnings, in name, note, tags, source and document title', async () => {
@@ -28,14 +28,8 @@ describe('searching the own captures', () => {
     const tagged = await add('source=clipboard');
     const shared = await add('source=screen-share');
     const inDocument = await add('source=document&document=Gauging%20r%C3%A9sum%C3%A9');
-    await agent
-      .put(`/api/captures/${noted.id}/details`)
-      .send(details({ note: 'the weir, again' }))
-      .expect(200);
-    await agent
-      .put(`/api/captures/${tagged.id}/details`)
-      .send(details({ tags: ['lower bridge'] }))
-      .expect(200);
+    await write(noted.id, { note: { text: 'the weir, again', seen: '' } }).expect(200);
+    await write(tagged.id, { tags: ['lower bridge'] }).expect(200);
     expect(await ids('words=curve')).toEqual([named.id]);
     expect(await ids('words=rat%20cur')).toEqual([named.id]);
     expect(await ids('words=WEIR')).toEqual([noted.id]);
@@ -51,11 +45,30 @@ describe('searching the own captures', () => {
   });
   it('forgets what a note no longer says', async () => {
     const { id } = await add('source=file&name=a.png');
-    const write = (note: string) => agent.put(`/api/captures/${id}/details`).send(details({ note }));
-    await write('draft of the survey');
-    await write('final');
+    await write(id, { note: { text: 'draft of the survey', seen: '' } });
+    await write(id, { note: { text: 'final', seen: 'draft of the survey' } });
     expect(await ids('words=draft')).toEqual([]);
     expect(await ids('words=final')).toEqual([id]);
+  });
+});
+
+describe('what is written to a capture', () => {
+  it('leaves alone what it does not speak of', async () => {
+    const { id } = await add('source=clipboard');
+    await write(id, { favourite: true }).expect(200);
+    await write(id, { tags: ['bridge', 'bridge'] }).expect(200);
+    const { body } = await write(id, { note: { text: 'at noon', seen: '' } }).expect(200);
+    expect(body).toMatchObject({ note: 'at noon', tags: ['bridge'], favourite: true });
+    expect((await write(id, {}).expect(200)).body).toEqual(body);
+  });
+  it('does not take the place of a note that another tab has written since', async () => {
+    const { id } = await add('source=clipboard');
+    await write(id, { note: { text: 'at noon', seen: '' } }).expect(200);
+    const { body } = await write(id, { note: { text: 'at ten', seen: '' } }).expect(409);
+    expect(body).toMatchObject({ code: 'stale-version', data: { of: 'note' } });
+    // The same once more, as after a lost answer, is no other one.
+    await write(id, { note: { text: 'at noon', seen: '' } }).expect(200);
+    await write(id, { note: { text: 'at ten', seen: 'at noon' } }).expect(200);
   });
 });
 
@@ -100,7 +113,7 @@ describe('filters and pages', () => {
     const room = await handedIn(server(), { attempts: 3 });
     agent = room.student;
     const loose = await add(`source=camera&assignmentId=${room.assignment.id}`);
-    await agent.put(`/api/captures/${loose.id}/details`).send(details({ favourite: true }));
+    await write(loose.id, { favourite: true });
     const other = await add('source=clipboard');
     expect(await ids('source=camera')).toEqual([loose.id]);
     expect(await ids('favourite=yes')).toEqual([loose.id]);

@@ -1,4 +1,4 @@
-import type { CaptureDetails, CaptureFilter, CaptureItem, CaptureList } from '@nachweis/contract';
+import type { CaptureDetailsWrite, CaptureFilter, CaptureItem, CaptureList } from '@nachweis/contract';
 import { type SelectQueryBuilder, sql } from 'kysely';
 import { readAssignment } from '../assignments/documents.ts';
 import type { Context } from '../context.ts';
@@ -128,21 +128,28 @@ async function readItems(db: DbOrTrx, ids: readonly string[]): Promise<CaptureIt
   return items.sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
 }
 
+/**
+ * Writes note, tags and whether it is at hand, as far as they are given.
+ * @throws HttpProblem `stale-version` for a note that was changed since it was seen
+ */
 export async function writeDetails(
-  context: Context,
+  { db }: Context,
   id: string,
-  details: CaptureDetails,
+  { note, tags, favourite }: CaptureDetailsWrite,
 ): Promise<CaptureItem> {
-  await context.db
-    .updateTable('captures')
-    .set({
-      note: details.note,
-      tags: tagsColumn.write([...new Set(details.tags)]),
-      favourite: details.favourite ? 1 : 0,
-    })
-    .where('id', '=', id)
-    .execute();
-  return readItem(context.db, id);
+  return db.transaction().execute(async (trx) => {
+    const { note: there } = await readItem(trx, id);
+    if (note && there !== note.seen && there !== note.text)
+      throw new HttpProblem('stale-version', { of: 'note' });
+    const change = {
+      ...(note && { note: note.text }),
+      ...(tags && { tags: tagsColumn.write([...new Set(tags)]) }),
+      ...(favourite !== undefined && { favourite: Number(favourite) }),
+    };
+    if (Object.keys(change).length > 0)
+      await trx.updateTable('captures').set(change).where('id', '=', id).execute();
+    return readItem(trx, id);
+  });
 }
 
 /**

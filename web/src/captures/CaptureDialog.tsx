@@ -1,51 +1,38 @@
 import type { CaptureItem } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import type { FormEvent, ReactNode } from 'react';
 import { Link } from 'react-router';
-import { sentenceOf } from '../api/apiProblem.ts';
-import { callApi } from '../api/callApi.ts';
 import { captureName } from '../pictures/captureName.ts';
 import { FramedImage } from '../pictures/FramedPicture.tsx';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
 import { Stage } from '../stage/Stage.tsx';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { toast } from '../ui/notices.ts';
 import { doneSentence } from '../words/done.ts';
 import { PutOnPoint } from './PutOnPoint.tsx';
+import { useDetails } from './useDetails.ts';
 import { usedIn } from './usedIn.ts';
 
 interface CaptureDialogProps {
   item: CaptureItem;
   onClose: () => void;
-  onChanged: () => void;
+  /** reads it again; never fails */
+  onChanged: () => Promise<unknown>;
 }
 
 /** One capture with its record, its note and its tags. */
 export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps): ReactNode {
-  const [note, setNote] = useState(item.note);
-  const [tags, setTags] = useState(item.tags.join(', '));
-  const onSubmit = async (event: FormEvent) => {
+  const { note, tags, change, isUnsaved, elsewhere, save } = useDetails(item, onChanged);
+  // A note is not lost by Escape, nor by going back.
+  const close = () => {
+    void save();
+    onClose();
+  };
+  const onSubmit = (event: FormEvent) => {
     event.preventDefault();
-    try {
-      await callApi('writeCaptureDetails', {
-        params: { captureId: item.id },
-        body: {
-          note,
-          tags: tags
-            .split(',')
-            .map((tag) => tag.trim())
-            .filter((tag) => tag !== ''),
-          favourite: item.favourite,
-        },
-      });
-      onChanged();
-      toast.success('Saved.');
-    } catch (problem) {
-      toast.error(sentenceOf(problem));
-    }
+    void save();
   };
   return (
-    <Dialog title={captureName(item)} size="full" onClose={onClose}>
+    <Dialog title={captureName(item)} size="full" onClose={close}>
       <div className="flex min-h-0 flex-1 flex-col max-md:overflow-auto md:flex-row">
         <Stage
           picture={item}
@@ -72,27 +59,35 @@ export function CaptureDialog({ item, onClose, onChanged }: CaptureDialogProps):
             </section>
           )}
           {item.deletedAt === null && <PutOnPoint item={item} />}
-          <form onSubmit={(event) => void onSubmit(event)} className="flex flex-col gap-2">
+          <form onSubmit={onSubmit} className="flex flex-col gap-2">
             <label>
               Note
               <textarea
                 value={note}
                 maxLength={2000}
                 rows={3}
-                onChange={(event) => setNote(event.target.value)}
+                onChange={(event) => change({ note: event.target.value })}
                 className="mt-0.5 block w-full border border-edge bg-card p-2"
               />
             </label>
+            {elsewhere !== null && (
+              <p className="written border-l-4 border-ochre-mark bg-ochre-wash px-2 py-1 text-sm text-ochre">
+                Written elsewhere meanwhile: {elsewhere === '' ? 'nothing' : `“${elsewhere}”`}
+              </p>
+            )}
             <label>
               Tags, with commas between
               <input
                 value={tags}
-                onChange={(event) => setTags(event.target.value)}
+                onChange={(event) => change({ tags: event.target.value })}
                 className="mt-0.5 block h-9 w-full border border-edge bg-card px-2"
               />
             </label>
-            <div className="flex gap-2">
-              <Button type="submit">Save</Button>
+            <div className="flex items-center gap-2">
+              <Button type="submit" disabled={!isUnsaved}>
+                Save
+              </Button>
+              {isUnsaved && <span className="text-sm text-faded">not saved yet</span>}
               <a className={buttonClasses('quiet')} href={`${item.href}?download`} download>
                 Download
               </a>

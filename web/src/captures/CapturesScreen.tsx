@@ -57,12 +57,12 @@ export default function CapturesScreen(): ReactNode {
     );
   const restore = ({ id }: CaptureItem) =>
     told(() => callApi('restoreCapture', { params: { captureId: id } }), 'Put back among the captures.');
-  const favour = ({ id, note, tags, favourite }: CaptureItem) =>
+  const favour = ({ id, favourite }: CaptureItem) =>
     told(
       () =>
         callApi('writeCaptureDetails', {
           params: { captureId: id },
-          body: { note, tags, favourite: !favourite },
+          body: { favourite: !favourite },
         }),
       favourite ? 'No longer kept at hand.' : 'Kept at hand.',
     );
@@ -119,7 +119,14 @@ export default function CapturesScreen(): ReactNode {
         }}
         render={render}
       />
-      {open && <CaptureDialog item={open} onClose={() => setOpenId(null)} onChanged={() => void mutate()} />}
+      {open && (
+        <CaptureDialog
+          key={open.id}
+          item={open}
+          onClose={() => setOpenId(null)}
+          onChanged={() => mutate().catch(() => undefined)}
+        />
+      )}
     </main>
   );
 }

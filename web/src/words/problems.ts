@@ -50,6 +50,7 @@ const TOO_MANY: Readonly<Record<string, (most: number) => string>> = {
 };
 
 const STALE: Readonly<Record<string, string>> = {
+  note: 'The note was changed in another tab or on another device. It stands below yours: save again to put yours in its place.',
   assignment: 'Somebody else changed this assignment meanwhile. Look at it again, then change it.',
   person: 'This is not the e-mail of this person. Write it as it stands there. Nobody was removed.',
   statement:
