@@ -22,6 +22,8 @@ test('a student asks for a judgement again, and has the answer where it was aske
   await expect(theirs.getByRole('alert')).toHaveText('Write what should be looked at again.');
   await theirs.getByLabel(/What should be looked at again/).fill('It is at the lower left.');
   await expectClean(theirs, 'asking for a judgement again');
+  await theirs.reload();
+  await expect(theirs.getByLabel(/What should be looked at again/)).toHaveValue('It is at the lower left.');
   await theirs.getByRole('button', { name: 'Ask again' }).click();
   await expect(theirs.getByText('The answer will stand here.')).toBeVisible();
 
@@ -32,6 +34,9 @@ test('a student asks for a judgement again, and has the answer where it was aske
   // Letters and digits go into the answer, and are no verdicts.
   await page.getByLabel(/Your answer/).fill('');
   await page.getByLabel(/Your answer/).pressSequentially('1 a: you are right.');
+  await page.reload();
+  await pictureSeen(page);
+  await expect(page.getByLabel(/Your answer/)).toHaveValue('1 a: you are right.');
   await page.getByRole('button', { name: 'Answer', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Asked for again' })).toContainText('1 a: you are right.');
   await expect(page.getByRole('button', { name: 'Not shown' })).toHaveAttribute('aria-pressed', 'true');

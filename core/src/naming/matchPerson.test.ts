@@ -10,7 +10,11 @@ const PEOPLE = [
   person('Lindqvist', 'Ida', { station: 'G-18-B', bench: 'west 3' }),
   person('Castellano', 'Marco', { station: '19' }),
 ];
-const find = personFinder({ people: PEOPLE } as Parameters<typeof personFinder>[0], () => false);
+const ROLL = {
+  ...{ people: PEOPLE, points: [], attempts: 1, course: 'Field Data', assignment: 'Survey' },
+  timeZone: 'Europe/Vienna',
+};
+const find = personFinder(ROLL, () => false);
 const who = (name: string) => {
   const { personId, why } = find(wordsOf(name));
   return `${personId}: ${why}`;

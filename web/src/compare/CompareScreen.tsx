@@ -24,8 +24,9 @@ export default function CompareScreen(): ReactNode {
   const { handInId = '', proofPointId = '' } = useParams();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const { data: review } = useApi('review', { params: { handInId } });
-  const { data, error, mutate } = useApi('comparables', { params: { handInId, proofPointId } });
+  const asked = useApi('review', { params: { handInId } });
+  const comparables = useApi('comparables', { params: { handInId, proofPointId } });
+  const [review, data] = [asked.data, comparables.data];
   const point = review?.assignment.proofPoints.find((one) => one.id === proofPointId);
   useTitle(review && point ? `${point.code} of ${review.student.name} compared` : '');
 
@@ -72,8 +73,11 @@ export default function CompareScreen(): ReactNode {
     onBack: () => navigate(back),
   });
 
-  if (error) return <Failed error={error} onRetry={() => void mutate()} />;
-  if (!data || !review || !point) return <Loading what="what can be compared" />;
+  if (!data || !review || !point) {
+    const error = asked.error ?? comparables.error;
+    const again = () => void Promise.all([asked.mutate(), comparables.mutate()]);
+    return error ? <Failed error={error} onRetry={again} /> : <Loading what="what can be compared" />;
+  }
   return (
     <main data-keys="compare" className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-3rem)] lg:flex-none">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5">

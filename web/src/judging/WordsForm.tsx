@@ -1,8 +1,11 @@
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { Button } from '../ui/Button.tsx';
+import { useKeptText } from './useKeptText.ts';
 
 interface WordsFormProps {
+  /** what the words are about, with its id: they outlive a reload under it */
+  about: string;
   label: string;
   send: string;
   /** what is said where nothing is written */
@@ -10,9 +13,9 @@ interface WordsFormProps {
   onSend: (text: string) => Promise<void>;
 }
 
-/** Words that are sent once; what was written stays where that fails. */
-export function WordsForm({ label, send, empty, onSend }: WordsFormProps): ReactNode {
-  const [text, setText] = useState('');
+/** Words that are sent once; what was written stays where that fails, and for a page that is opened anew. */
+export function WordsForm({ about, label, send, empty, onSend }: WordsFormProps): ReactNode {
+  const [text, setText] = useKeptText(about);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
@@ -22,6 +25,7 @@ export function WordsForm({ label, send, empty, onSend }: WordsFormProps): React
     setProblem('');
     try {
       await onSend(text.trim());
+      setText('');
     } catch (error) {
       setProblem(sentenceOf(error));
     }

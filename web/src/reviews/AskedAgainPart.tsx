@@ -19,6 +19,7 @@ export function AskedAgainPart({
       <AskedAgainList askedAgain={askedAgain} timeZone={assignment.timeZone}>
         {({ id }) => (
           <WordsForm
+            about={`answer/${id}`}
             label="Your answer; what you change of the judgement shows at once"
             send="Answer"
             empty="Write an answer."

@@ -6,6 +6,7 @@ import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { Failed, Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { ReasonAndLook, WhatItChanges } from './Proposal.tsx';
 
@@ -28,7 +29,7 @@ interface Wanted {
 /** Changes what a must-show is worth for all that was handed in: shown before, kept with its reason, taken back the same way. */
 export function CorrectionDialog({ assignment, onClose, onCorrected }: CorrectionDialogProps): ReactNode {
   const params = { assignmentId: assignment.id };
-  const { data, mutate } = useApi('corrections', { params });
+  const { data, error, mutate } = useApi('corrections', { params });
   const [wanted, setWanted] = useState<Wanted | null>(null);
   const [changes, setChanges] = useState<Corrections['changes']>([]);
   const [problem, setProblem] = useState('');
@@ -86,11 +87,8 @@ export function CorrectionDialog({ assignment, onClose, onCorrected }: Correctio
       description="It holds for everything that was handed in, released or not, and can be taken back the same way. Receipts stay as they were."
       onClose={onClose}
     >
-      {!data && (
-        <p role="status" className="p-4 text-faded">
-          Fetching the corrections …
-        </p>
-      )}
+      {!data && error && <Failed inPage error={error} onRetry={() => void mutate()} />}
+      {!data && !error && <Loading inPage what="the corrections" />}
       {data && (
         <div className="flex flex-col gap-3 p-4">
           {data.corrections.length > 0 && (

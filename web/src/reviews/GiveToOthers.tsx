@@ -31,10 +31,13 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
   const { assignment, handInId } = review;
   const item = review.items.find((one) => one.id === remark.itemId);
   const listArgs = { params: { assignmentId: assignment.id } };
-  const { data: list, error, mutate } = useApi('reviewList', listArgs);
-  const { data: pictures } = useApi('comparables', {
+  const inLine = useApi('reviewList', listArgs);
+  const comparables = useApi('comparables', {
     params: { handInId, proofPointId: item?.proofPointId ?? '' },
   });
+  const [list, pictures] = [inLine.data, comparables.data];
+  const error = inLine.error ?? comparables.error;
+  const readAgain = () => Promise.all([inLine.mutate(), comparables.mutate()]);
   // The name of this student becomes a field, so that nobody reads another one's.
   const [text, setText] = useState(() => withField(remark.text, review));
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -96,7 +99,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
     >
       {!list || !pictures ? (
         error ? (
-          <Failed inPage error={error} onRetry={() => void mutate()} />
+          <Failed inPage error={error} onRetry={() => void readAgain()} />
         ) : (
           <Loading what="the pictures of the others" />
         )

@@ -7,6 +7,7 @@ import { useApi } from '../api/useApi.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
+import { Failed, Loading } from '../ui/states.tsx';
 import { dateAndTime } from '../ui/when.ts';
 import { clockHint } from '../words/clock.ts';
 import { ReasonAndLook, WhatItChanges } from './Proposal.tsx';
@@ -34,7 +35,7 @@ const forWhom = (mates: readonly string[]): string =>
 /** Other times and attempts for one student: shown before, kept with their reason. */
 export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDialogProps): ReactNode {
   const params = { assignmentId: assignment.id, personId: student.id };
-  const { data, mutate } = useApi('personTerms', { params });
+  const { data, error, mutate } = useApi('personTerms', { params });
   const [wanted, setWanted] = useState<Wanted | null>(null);
   const [would, setWould] = useState<PersonTerms | null>(null);
   const [problem, setProblem] = useState('');
@@ -83,11 +84,8 @@ export function TermsDialog({ assignment, student, onClose, onGranted }: TermsDi
       description={`${forWhom(data?.mates ?? [])} Times are those of the course (${timeZone}).`}
       onClose={onClose}
     >
-      {!data && (
-        <p role="status" className="p-4 text-faded">
-          Fetching what holds now …
-        </p>
-      )}
+      {!data && error && <Failed inPage error={error} onRetry={() => void mutate()} />}
+      {!data && !error && <Loading inPage what="what holds now" />}
       {data && seen && (
         <div className="flex flex-col gap-3 p-4">
           {data.grants.length > 0 && (
