@@ -34,6 +34,8 @@ export const Difference = z.object({
   second: Said,
   /** what was decided, and by whom; null while it is open */
   settled: Said.extend({ reason: z.string() }).nullable(),
+  /** what counts, where that was changed since: it is neither what was decided nor what the first had said alone */
+  changed: Said.nullable(),
 });
 export type Difference = z.infer<typeof Difference>;
 

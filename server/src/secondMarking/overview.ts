@@ -10,6 +10,7 @@ import { joinedNames, type Names, namesOf } from '../people/names.ts';
 import { gradeOf, readJudgements, SECOND_ROUND } from '../reviews/judgements.ts';
 import { readLine } from '../reviews/line.ts';
 import { type Answer, answerTo, type Question, questionsOf } from './questions.ts';
+import { readSaidAlone } from './saidAlone.ts';
 import { readSecondMarkers } from './tasks.ts';
 
 /** A question that both have answered on one hand-in. */
@@ -18,6 +19,8 @@ interface Pair {
   question: Question;
   first: Answer;
   second: Answer;
+  /** what counts: it may have been changed or decided since the two were compared */
+  now: Answer | null;
 }
 
 /** Of no matter for whether all is judged. */
@@ -38,22 +41,22 @@ export async function readSecondMarking({ db, now }: Context, assignmentId: stri
   const staff = await readStaff(db, assignment.courseId);
   const asked = (handIn: HandInRow): Assignment =>
     asJudged(versions.get(handIn.version) ?? assignment, corrections);
-  // What was decided has become the first judgement; what they agreed on is what each said alone.
-  const alone = (handIn: HandInRow, question: Question): Answer | null =>
-    settled.get(keyOf(handIn.id, question.id))?.before ?? answerTo(question, firstOf(handIn.id));
+  const saidAlone = await readSaidAlone(db, assignmentId, markers);
   const pairs = handIns
     .filter((handIn) => markers.get(handIn.id)?.doneAt)
     .flatMap((handIn) =>
       questionsOf(asked(handIn)).flatMap((question): Pair[] => {
-        const [first, second] = [alone(handIn, question), answerTo(question, secondOf(handIn.id))];
-        return first && second ? [{ handIn, question, first, second }] : [];
+        const first = saidAlone(handIn.id, question.id);
+        const second = answerTo(question, secondOf(handIn.id));
+        const now = answerTo(question, firstOf(handIn.id));
+        return first && second ? [{ handIn, question, first, second, now }] : [];
       }),
     );
   const differing = pairs.filter(({ first, second }) => first.place !== second.place);
   const names = await namesOf(db, [
     ...staff,
     ...handIns.flatMap((one) => one.personIds),
-    ...differing.flatMap(({ first, second }) => [first.by, second.by]),
+    ...differing.flatMap(({ first, second, now }) => [first.by, second.by, ...(now ? [now.by] : [])]),
     ...[...markers.values()].map((one) => one.markerId),
     ...[...settled.values()].map((one) => one.by),
   ]);
@@ -93,7 +96,7 @@ const agreement = (pairs: readonly Pair[], categories: number): Agreement =>
   );
 
 function differenceOf(
-  { handIn, question, first, second }: Pair,
+  { handIn, question, first, second, now }: Pair,
   settled: ReadonlyMap<string, Settled>,
   names: Names,
 ): Difference {
@@ -110,18 +113,18 @@ function differenceOf(
     first: named(first),
     second: named(second),
     settled: decided ? { ...named(decided), reason: decided.reason } : null,
+    changed: now && now.place !== (decided ?? first).place ? named(now) : null,
   };
 }
 
-/** What was decided on a question, and what the first marker had said before. */
+/** What was decided on a question. */
 interface Settled extends Answer {
   reason: string;
-  before: Answer | null;
 }
 
 const keyOf = (handInId: string, questionId: string) => `${handInId} ${questionId}`;
 
-/** The last decision on each question, with what the first marker said before the first one of them. */
+/** The last decision on each question. */
 async function readSettlements(db: DbOrTrx, assignmentId: string): Promise<Map<string, Settled>> {
   const rows = await db
     .selectFrom('settlement_events as event')
@@ -131,19 +134,8 @@ async function readSettlements(db: DbOrTrx, assignmentId: string): Promise<Map<s
     .orderBy('event.seq')
     .execute();
   const settled = new Map<string, Settled>();
-  for (const row of rows) {
-    const key = keyOf(row.hand_in_id, row.question_id);
-    settled.set(key, {
-      place: row.place,
-      by: row.given_by,
-      at: row.given_at,
-      reason: row.reason,
-      before:
-        row.first_place === null
-          ? (settled.get(key)?.before ?? null)
-          : { place: row.first_place, by: row.first_by ?? '', at: row.first_at ?? row.given_at },
-    });
-  }
+  for (const { hand_in_id, question_id, place, given_by, given_at, reason } of rows)
+    settled.set(keyOf(hand_in_id, question_id), { place, by: given_by, at: given_at, reason });
   return settled;
 }
 

@@ -18,6 +18,8 @@ type Agent = Room['instructor'];
 /** A hand-in that its instructor has judged, and a second marker who knows nothing yet. */
 async function judged(change: Parameters<typeof handedIn>[1] = {}) {
   const room = await handedIn(server(), change);
+  // What was said before and after the second marking is told apart by when it was said.
+  server().letClockRun(1);
   await giveVerdicts(room.instructor, room.handInId, { [room.exponent]: 'shown', [room.axes]: 'partly' });
   const { agent: second, person } = await joinCourse(server(), room.courseId, 'marker', 'Otto', 'Quist');
   return { ...room, second, secondPerson: person };
@@ -31,6 +33,8 @@ const writeSecond = (agent: Agent, handInId: string, given: Record<string, strin
     id: randomUUID(),
     verdicts: Object.fromEntries(Object.entries(given).map(([id, verdict]) => [id, { verdict, on: 0 }])),
   });
+const writeFirst = (room: Room, given: Parameters<typeof giveVerdicts>[2]) =>
+  giveVerdicts(room.instructor, room.handInId, given);
 const finish = (agent: Agent, handInId: string) =>
   agent.post(`/api/hand-ins/${handInId}/second-marking/done`);
 const settle = (room: Room, questionId: string, place: number, id: string = randomUUID()) =>
@@ -137,6 +141,54 @@ describe('a second marking', () => {
     const again = (await settle(room, room.axes, 1).expect(200)).body;
     expect(again.differences).toMatchObject([{ first: { place: 1 }, settled: { place: 1 } }]);
     expect((await settle(room, room.axes, 3).expect(404)).body.data).toEqual({ thing: 'must-show' });
+  });
+
+  it('is compared with what the first had said alone, whatever they change once they can see it', async () => {
+    const room = await judged();
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, room.handInId, {
+      [room.exponent]: 'shown',
+      [room.axes]: 'not-shown',
+    }).expect(200);
+    await finish(room.second, room.handInId).expect(200);
+    const overview = async () =>
+      (await room.instructor.get(`/api/assignments/${room.assignment.id}/second-marking`).expect(200)).body;
+    const before = await overview();
+    expect(before.differences).toMatchObject([{ first: { place: 1 }, second: { place: 2 }, changed: null }]);
+    // Having seen it, the first says the same: they agree now, and did not.
+    await writeFirst(room, { [room.axes]: 'not-shown' });
+    const after = await overview();
+    expect(after).toMatchObject({ overall: before.overall, agreement: before.agreement });
+    expect(after.differences).toMatchObject([
+      { first: { place: 1 }, second: { place: 2 }, settled: null, changed: { place: 2, by: 'Ruth Mandel' } },
+    ]);
+    // What was settled and then changed says so, too.
+    expect((await settle(room, room.axes, 0).expect(200)).body.differences).toMatchObject([
+      { first: { place: 1 }, settled: { place: 0 }, changed: null },
+    ]);
+    await writeFirst(room, { [room.axes]: 'partly' });
+    expect((await overview()).differences).toMatchObject([
+      { first: { place: 1 }, settled: { place: 0 }, changed: { place: 1 } },
+    ]);
+  });
+
+  it('is compared with what the first says after it, where they had said nothing yet or taken it back', async () => {
+    const room = await judged();
+    await order(room, room.secondPerson.id).expect(200);
+    await writeFirst(room, { [room.axes]: null });
+    await writeSecond(room.second, room.handInId, {
+      [room.exponent]: 'shown',
+      [room.axes]: 'not-shown',
+    }).expect(200);
+    await finish(room.second, room.handInId).expect(200);
+    const differences = async () =>
+      (await room.instructor.get(`/api/assignments/${room.assignment.id}/second-marking`).expect(200)).body
+        .differences;
+    expect(await differences()).toEqual([]);
+    for (const verdict of ['shown', null, 'not-shown']) {
+      await writeFirst(room, { [room.axes]: verdict });
+    }
+    expect(await differences()).toMatchObject([{ first: { place: 0 }, changed: { place: 2 } }]);
   });
 
   it('asks nothing of what counts no more: it is no difference, and in no figure', async () => {

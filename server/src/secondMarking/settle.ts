@@ -47,7 +47,7 @@ export async function settleDifference(
     if (seen !== undefined && (earlier?.given_at ?? null) !== seen)
       throw new HttpProblem('stale-version', { of: 'settlement' });
     const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
-    // Said alone only as long as nothing was decided.
+    // What stood when it was decided the first time is on record beside what was decided.
     const first = earlier ? null : answerTo(question, judgement);
     await trx
       .insertInto('settlement_events')

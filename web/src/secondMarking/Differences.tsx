@@ -61,7 +61,8 @@ function DifferenceLine({
   onNow: (now: SecondMarking) => void;
   onAgain: () => void;
 }): ReactNode {
-  const { handInId, questionId, first, second, settled, code, text, student, number, choices } = difference;
+  const { handInId, questionId, first, second, settled, changed } = difference;
+  const { code, text, student, number, choices } = difference;
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
@@ -102,6 +103,12 @@ function DifferenceLine({
           Settled: <strong>{wordOf(difference, settled.place)}</strong>, by {settled.by},{' '}
           {dateAndTime(settled.at, timeZone)}
           {settled.reason && <span dir="auto">: “{settled.reason}”</span>}
+        </p>
+      )}
+      {changed && (
+        <p className="written text-sm text-ochre">
+          Changed since: <strong>{wordOf(difference, changed.place)}</strong>, by {changed.by},{' '}
+          {dateAndTime(changed.at, timeZone)}. That is what counts.
         </p>
       )}
       <details open={!settled}>
