@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
-import { keepNote, readNote } from '../store/notes.ts';
+import { dropNote, keepNote, readNote } from '../store/notes.ts';
 import { toast } from '../ui/notices.ts';
 
 /** What is written to a capture and not saved yet. */
@@ -41,8 +41,9 @@ export function useDetails(item: CaptureItem, onChanged: () => Promise<unknown>)
   const latest = useRef(written);
   const busy = useRef(false);
   const keep = (next: Written | null) => {
+    if (next) keepNote(key, next);
+    else dropNote(key, latest.current);
     latest.current = next;
-    keepNote(key, next);
     setWritten(next);
   };
   const { note, tags, seen } = written ?? { note: item.note, tags: item.tags.join(', '), seen: item.note };

@@ -11,7 +11,7 @@ export function AskAgain({ view, onAsked }: { view: HandInView; onAsked: () => v
   const { askedAgain, receipt, assignment } = view;
   const ids = useIds();
   const about = `ask-again/${receipt.handInId}`;
-  const [begun] = useKeptText(about);
+  const { text: begun } = useKeptText(about);
   const isOpen = askedAgain.some(({ answer }) => answer === null);
   const mayAsk = !isOpen && askedAgain.length < MOST_ASKED;
   return (

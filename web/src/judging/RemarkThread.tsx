@@ -1,7 +1,7 @@
 import type { Remark, ThreadWrite } from '@nachweis/contract';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
-import { keepNote, readNote } from '../store/notes.ts';
+import { dropNote, keepNote, readNote } from '../store/notes.ts';
 import { Button } from '../ui/Button.tsx';
 import { dateAndTime } from '../ui/when.ts';
 
@@ -36,8 +36,9 @@ export function RemarkThread({ remark, timeZone, onAnswer }: RemarkThreadProps):
   const [busy, setBusy] = useState(false);
   const latest = useRef(draft);
   const keep = (next: Answer | null) => {
+    if (next?.text) keepNote(key, next);
+    else dropNote(key, latest.current);
     latest.current = next;
-    keepNote(key, next?.text ? next : null);
     setDraft(next);
   };
   const change = (text: string | null) => keep(text === null ? null : rewritten(latest.current, text));

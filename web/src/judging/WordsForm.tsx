@@ -15,7 +15,7 @@ interface WordsFormProps {
 
 /** Words that are sent once; what was written stays where that fails, and for a page that is opened anew. */
 export function WordsForm({ about, label, send, empty, onSend }: WordsFormProps): ReactNode {
-  const [text, setText] = useKeptText(about);
+  const { text, write, sent } = useKeptText(about);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
@@ -25,7 +25,7 @@ export function WordsForm({ about, label, send, empty, onSend }: WordsFormProps)
     setProblem('');
     try {
       await onSend(text.trim());
-      setText('');
+      sent(text);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -41,7 +41,7 @@ export function WordsForm({ about, label, send, empty, onSend }: WordsFormProps)
           rows={3}
           maxLength={2000}
           value={text}
-          onChange={({ target }) => setText(target.value)}
+          onChange={({ target }) => write(target.value)}
           className="border border-edge bg-paper p-1.5 font-normal"
         />
       </label>

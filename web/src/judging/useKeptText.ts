@@ -1,14 +1,27 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
-import { keepNote, readNote } from '../store/notes.ts';
+import { dropNote, keepNote, readNote } from '../store/notes.ts';
 
-/** Words that are being written, which outlive a reload. @param what they are about, with the id of that */
-export function useKeptText(what: string): [text: string, write: (text: string) => void] {
-  const key = `nachweis-words/${useMe().id}/${what}`;
+interface KeptText {
+  text: string;
+  write: (text: string) => void;
+  /** what was sent is no longer to be kept; what was written on since is */
+  sent: (text: string) => void;
+}
+
+/** Words that are being written, which outlive a reload. @param about what they are about, with the id of that */
+export function useKeptText(about: string): KeptText {
+  const key = `nachweis-words/${useMe().id}/${about}`;
   const [text, setText] = useState(() => readNote<string>(key) ?? '');
+  const latest = useRef(text);
   const write = (next: string) => {
-    keepNote(key, next === '' ? null : next);
+    if (next === '') dropNote(key, latest.current);
+    else keepNote(key, next);
+    latest.current = next;
     setText(next);
   };
-  return [text, write];
+  const sent = (what: string) => {
+    if (latest.current === what) write('');
+  };
+  return { text, write, sent };
 }

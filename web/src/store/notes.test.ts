@@ -1,5 +1,5 @@
 import { afterEach, expect, it, vi } from 'vitest';
-import { keepNote, readNote } from './notes.ts';
+import { dropNote, keepNote, readNote } from './notes.ts';
 
 /** A browser's storage; full, it takes nothing. */
 function storage(isFull = false): Map<string, string> {
@@ -32,4 +32,14 @@ it('says that a browser without room has it not; what cannot be read is nothing'
   expect(readNote('a')).toBeNull();
   storage().set('b', '{"cut');
   expect(readNote('b')).toBeNull();
+});
+
+it('drops what this page has kept, and not what another tab has kept there since', () => {
+  storage();
+  keepNote('a', { words: 'mine' });
+  dropNote('a', { words: 'mine' });
+  expect(readNote('a')).toBeNull();
+  keepNote('a', { words: 'theirs' });
+  dropNote('a', { words: 'mine' });
+  expect(readNote('a')).toEqual({ words: 'theirs' });
 });

@@ -22,3 +22,8 @@ export function keepNote(key: string, value: unknown): boolean {
     return false;
   }
 }
+
+/** Takes away what was kept under a key, unless another tab has kept something else there since. */
+export function dropNote(key: string, was: unknown): void {
+  if (JSON.stringify(readNote(key)) === JSON.stringify(was)) keepNote(key, null);
+}
