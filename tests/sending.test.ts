@@ -606,6 +606,23 @@ describe('sending verdicts that were kept', () => {
     expect(after.judgement.verdicts[room.exponent].verdict).toBeNull();
     expect(after.judgement.grade.adjustment).toBe(20);
   });
+  it('sends what there is and asks for nothing else: points alone, or verdicts alone', async () => {
+    const room = await handedIn(server());
+    const judged = { personId: room.instructorPerson.id, handInId: room.handInId };
+    await page(room.instructorPerson);
+    const asked: string[] = [];
+    befall = async (address, when) => {
+      if (when === 'before') asked.push(address.split('/').at(-1) ?? '');
+      return undefined;
+    };
+    await keepAdjustment(judged, { units: 10, reason: 'neat', baseVersion: 0 });
+    expect(await sendAll(hooks)).toBe('done');
+    expect(asked).toEqual(['adjustment']);
+    await keepVerdicts(judged, { [room.exponent]: 'shown' }, () => 0);
+    expect(await sendAll(hooks)).toBe('done');
+    expect(asked).toEqual(['adjustment', 'verdicts']);
+    befall = async () => undefined;
+  });
   it('one whose answer was lost is no change of somebody else: the next one is made on it', async () => {
     told.length = 0;
     const room = await handedIn(server());

@@ -56,6 +56,14 @@ describe('the way of a picture', () => {
       ),
     ).toMatchObject({ proofPointId: 'q', marks: pin, state: 'waiting', problem: null });
   });
+  it('knows what was sent without an answer, each once, the last ones of many', () => {
+    const sent = (...as: string[]) =>
+      after(placed, ...as.map((one) => ({ kind: 'on-its-way' as const, as: one })))?.asked;
+    expect(sent('a', 'b', 'a')).toEqual(['b', 'a']);
+    expect(sent('a', 'b', 'c', 'd', 'e')).toEqual(['b', 'c', 'd', 'e']);
+    // The same, tried for ever, pushes nothing out that may have arrived before.
+    expect(sent('a', 'b', 'b', 'b', 'b', 'b')).toEqual(['a', 'b']);
+  });
   it('that has lost its place waits for another one as it came in, and is sent from there', () => {
     const displaced = after(
       placed,
