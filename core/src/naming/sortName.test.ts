@@ -23,6 +23,9 @@ describe('listName', () => {
   });
   it('is what the class list says, where it says it', () => {
     expect(listName(person('Wen', 'Liangyu', 'Wen Liangyu'), 'en')).toBe('Wen Liangyu');
+    // Fact: many people, in Indonesia for instance, have one name only; common practice, no source.
+    expect(listName(person('', 'Suryani'), 'id')).toBe('Suryani');
+    expect(listName(person('', 'van der Laan'), 'nl')).toBe('Laan, van der');
   });
 });
 

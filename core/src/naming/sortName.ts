@@ -33,7 +33,10 @@ export function listName({ surname, givenName, sortName }: SortedPerson, languag
   if (first.includes((words[0] ?? '').toLowerCase()))
     while (count < words.length - 1 && known.includes((words[count] ?? '').toLowerCase())) count++;
   const behind = words.slice(0, count).join(' ');
-  return [`${words.slice(count).join(' ')},`, givenName, behind].filter((part) => part !== '').join(' ');
+  const found = words.slice(count).join(' ');
+  // Many people have one name only.
+  const after = [givenName, behind].filter((part) => part !== '').join(' ');
+  return after === '' ? found : `${found}, ${after}`;
 }
 
 /** Sorts names as they are shown, by the order of a language's letters (Unicode CLDR): Ö after Z in Swedish, with O in German. */

@@ -137,7 +137,7 @@ function CaptureRecordList({ item }: { item: CaptureItem }): ReactNode {
       <p className="mt-1 text-sm text-faded">
         {FROM_OUTSIDE.includes(item.source)
           ? 'It was brought in from outside: when and where it was made is not known.'
-          : 'It was taken in Nachweis.'}{' '}
+          : `It was ${item.source === 'plate' ? 'made' : 'taken'} in Nachweis.`}{' '}
         {item.jws && 'The server has signed this record.'}
       </p>
     </section>

@@ -75,7 +75,7 @@ function Mailed({ begun, timeZone }: { begun: Errand; timeZone: string }): React
   const errand = useErrands().find((one) => one.id === begun.id) ?? begun;
   return (
     <p role="status" className="written">
-      Each gets one by mail too: {errandState(errand, timeZone)}
+      By mail: {errandState(errand, timeZone)}
     </p>
   );
 }

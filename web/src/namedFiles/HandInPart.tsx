@@ -31,6 +31,11 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
   const { isRunning, begin } = useHandingIn(assignment);
   const { data: list, error, mutate } = useApi('reviewList', { params: { assignmentId: assignment.id } });
   const nameOf = (id: string) => students.find((student) => student.id === id)?.listed ?? '';
+  // In a row of names, one that is listed with a comma looks like two.
+  const spokenOf = (id: string) => {
+    const { givenName = '', surname = '' } = students.find((student) => student.id === id) ?? {};
+    return `${givenName} ${surname}`.trim();
+  };
   const full = orders.filter(({ tooMany }) => tooMany.length > 0);
   const whole = orders.filter((order) => order.tooMany.length === 0 && !isDone(order));
   const absent = new Set(list?.without.map(({ id }) => id));
@@ -82,7 +87,7 @@ export function HandInPart({ assignment, students, orders, open }: HandInPartPro
       )}
       {already.length > 0 && !isRunning && (
         <Already
-          names={already.map(({ studentId }) => nameOf(studentId))}
+          names={already.map(({ studentId }) => spokenOf(studentId))}
           counts={COUNTS_WORDS[assignment.counts]}
           isTicked={again}
           onTick={setAgain}
