@@ -1,9 +1,9 @@
 import type { CourseView, Errand, LinksMade } from '@nachweis/contract';
-import Papa from 'papaparse';
 import type { ReactNode } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useErrands } from '../errands/useErrands.ts';
 import { Button } from '../ui/Button.tsx';
+import { csvOf } from '../ui/csvOf.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 import { errandState } from '../words/errands.ts';
@@ -51,14 +51,7 @@ export function LinksDialog({ course, made, onClose }: LinksDialogProps): ReactN
         </ul>
         {mailing && <Mailed begun={mailing} timeZone={course.timeZone} />}
         <div className="flex justify-end gap-2">
-          <Button
-            onClick={() =>
-              saveAs(
-                new Blob([Papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }),
-                'sign-in-links.csv',
-              )
-            }
-          >
+          <Button onClick={() => saveAs(new Blob([csvOf(rows)], { type: 'text/csv' }), 'sign-in-links.csv')}>
             Save as a table
           </Button>
           <Button look="main" onClick={onClose}>

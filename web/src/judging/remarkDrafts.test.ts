@@ -8,6 +8,7 @@ import {
   opened,
   readKept,
   reread,
+  saysSomething,
   sent,
   sentBack,
   start,
@@ -28,6 +29,13 @@ const saved: DraftRemark = {
 const write = (drafts: ReturnType<typeof start>, text: string) => ({
   ...drafts,
   all: drafts.all.map((draft) => (draft.id === drafts.openId ? { ...draft, text } : draft)),
+});
+
+it('says something by a sign, by words, or by a picture', () => {
+  expect(saysSomething(SAYS_NOTHING)).toBe(false);
+  expect(saysSomething({ ...SAYS_NOTHING, text: ' \n' })).toBe(false);
+  expect(saysSomething({ ...SAYS_NOTHING, text: 'x' })).toBe(true);
+  expect(saysSomething({ ...SAYS_NOTHING, sign: 'wrong' })).toBe(true);
 });
 
 describe('a remark that is being saved', () => {

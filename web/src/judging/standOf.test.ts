@@ -1,7 +1,7 @@
 import type { Review } from '@nachweis/contract';
 import { expect, it } from 'vitest';
 import type { KeptJudgement } from '../store/judgement.ts';
-import { standOf } from './standOf.ts';
+import { judgedAs, standOf } from './standOf.ts';
 
 const now = (verdict: 'shown' | 'partly' | null) => ({
   verdict,
@@ -42,4 +42,26 @@ it('is what was given here, until it is sent', () => {
   expect([...stand.unsent]).toEqual(['a', 'c', 'k', 'l']);
   expect(stand.adjustment).toMatchObject({ units: -50, unsent: true });
   expect(standOf(review, kept({}), false).liesIn).toBe('page');
+});
+
+it('is added up by what counts of what was asked: the first level is one, and none is none', () => {
+  const asked = {
+    proofPoints: [
+      {
+        mustShows: [
+          { id: 'a', units: 100 },
+          { id: 'b', units: 50, corrected: { counts: false } },
+          { id: 'c', units: 25 },
+        ],
+      },
+    ],
+    criteria: ['k', 'l', 'm'].map((id) => ({ id, levels: [{ units: 200 }, { units: 0 }] })),
+  } as unknown as Parameters<typeof judgedAs>[0];
+  expect(judgedAs(asked, { verdicts: { a: 'partly', b: 'shown' }, levels: { k: 0, l: 1 } })).toEqual([
+    { units: 100, verdict: 'partly' },
+    { units: 25, verdict: null },
+    { levels: [200, 0], level: 0 },
+    { levels: [200, 0], level: 1 },
+    { levels: [200, 0], level: null },
+  ]);
 });

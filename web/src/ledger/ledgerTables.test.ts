@@ -1,7 +1,7 @@
-import type { Ledger } from '@nachweis/contract';
+import type { AssignmentLedger, Ledger } from '@nachweis/contract';
 import Papa from 'papaparse';
 import { expect, it } from 'vitest';
-import { oneRosterResults, plainTable } from './ledgerTables.ts';
+import { oneRosterResults, plainTable, pointsTable } from './ledgerTables.ts';
 
 const cell = {
   state: 'released',
@@ -89,5 +89,52 @@ it('has the columns of OneRoster 1.2, results.csv (from memory of the specificat
     ['submitted', ''],
     ['not submitted', ''],
     ['fully graded', '0'],
+  ]);
+});
+
+it('says of each student what makes the points of one assignment, and nothing where nothing does', () => {
+  const row = { student: ledger.rows[0]?.student, points: [200, null], criteria: 50, state: 'marked' };
+  const book = {
+    proofPoints: [
+      { code: 'P1', title: 'Curve', mostUnits: 200 },
+      { code: 'P2', title: 'Gap', mostUnits: 100 },
+    ],
+    rows: [
+      { ...row, lateCost: 25, adjustment: -50, units: 175 },
+      { ...row, points: [0, 100], lateCost: 0, adjustment: 0, units: 150 },
+    ],
+  } as unknown as AssignmentLedger;
+  const { data } = Papa.parse<Record<string, string>>(pointsTable(book), { header: true });
+  const both = { Name: `'=HYPERLINK("x"), Kim`, Criteria: '0.5', Stands: 'marked' };
+  expect(data).toEqual([
+    {
+      ...{ ...both, 'P1 Curve (2)': '2', 'P2 Gap (1)': '', 'For lateness': '-0.25' },
+      ...{ 'By hand': '-0.5', Points: '1.75' },
+    },
+    {
+      ...{ ...both, 'P1 Curve (2)': '0', 'P2 Gap (1)': '1', 'For lateness': '' },
+      ...{ 'By hand': '', Points: '1.5' },
+    },
+  ]);
+});
+
+it('says in OneRoster’s words how each stands, of which line item, and why', () => {
+  const [first] = ledger.rows;
+  const cells = [
+    { ...cell, state: 'exempt' as const, reason: 'was ill', units: null, late: false },
+    { ...cell, late: false },
+  ];
+  const { data } = Papa.parse<Record<string, string>>(
+    oneRosterResults(
+      { ...ledger, rows: first ? [{ ...first, cells }, first] : [] },
+      '2026-11-26T12:00:00.000Z',
+    ),
+    { header: true },
+  );
+  expect(data.map((line) => [line.lineItemSourcedId, line.scoreStatus, line.score, line.comment])).toEqual([
+    ['a1', 'exempt', '', 'was ill'],
+    ['a2', 'fully graded', '2.75', ''],
+    ['a1', 'fully graded', '2.75', 'late'],
+    ['a2', 'submitted', '', 'late'],
   ]);
 });

@@ -1,19 +1,16 @@
 import type { AssignmentLedger, Ledger, LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
-import Papa from 'papaparse';
+import { csvOf } from '../ui/csvOf.ts';
 import { saveAs } from '../ui/saveAs.ts';
 
 /** Points as spreadsheets read them: with a point, and a plain minus. */
 const points = (units: number | null): string =>
   units === null ? '' : formatPoints(units).replace('−', '-');
 
-/** What begins like a formula is given as text, so that no spreadsheet runs a name. */
-const written = (rows: object[]): string => Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' });
-
 /** The book as a plain table: a line for each student, a column for each assignment. Points that are released. */
 export function plainTable({ rows, assignments, fields }: Ledger): string {
   const titles = distinct(assignments.map((one) => `${one.title} (${points(one.mostUnits)})`));
-  return written(
+  return csvOf(
     rows.map(({ student, cells, totalUnits }) => ({
       Name: student.listed,
       'E-mail': student.email,
@@ -31,7 +28,7 @@ export function pointsTable({ rows, proofPoints }: AssignmentLedger): string {
   const titles = distinct(
     proofPoints.map(({ code, title, mostUnits }) => `${code} ${title} (${points(mostUnits)})`),
   );
-  return written(
+  return csvOf(
     rows.map((row) => ({
       Name: row.student.listed,
       ...Object.fromEntries(titles.map((title, i) => [title, points(row.points[i] ?? null)])),
@@ -71,7 +68,7 @@ const SCORE_STATUS: Readonly<Record<LedgerCell['state'], string>> = {
  * @param at UTC instant, ISO 8601
  */
 export function oneRosterResults({ rows, assignments }: Ledger, at: string): string {
-  return written(
+  return csvOf(
     rows.flatMap(({ student, cells }) =>
       cells.map((cell, i) => ({
         sourcedId: `${student.id}-${assignments[i]?.id ?? ''}`,

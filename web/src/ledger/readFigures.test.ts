@@ -36,6 +36,12 @@ it('finds people by e-mail, takes a decimal comma, and leaves what is empty', ()
     { handInId: 'h250', student: 'Lee, Kim', assignment: 'Curve', was: 250, units: 150 },
   ]);
 });
+it('takes no points for points, and heads with spaces around them', () => {
+  expect(readFigures(' E-mail , Curve \nkim@school.example,0\n', ledger)).toMatchObject({
+    changes: [{ handInId: 'h250', was: 250, units: 0 }],
+    faults: [],
+  });
+});
 it('names each line that cannot be entered: a wrong student, a name of two, points above the most, no number, nothing judged', () => {
   const text = [
     'Name,E-mail,Curve,Gap,Seat',

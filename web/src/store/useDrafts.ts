@@ -5,6 +5,7 @@ import { addressOf } from '../api/callApi.ts';
 import { changeKept } from '../api/keptAnswers.ts';
 import { useMe } from '../api/session.ts';
 import { useShow } from '../api/useShow.ts';
+import { isOlder } from './isOlder.ts';
 import { onOtherTab, tellTabs } from './otherTabs.ts';
 
 const sheetKey = (assignmentId: string) => addressOf('proofSheet', { params: { assignmentId } });
@@ -46,8 +47,3 @@ export function useHeardDrafts(): void {
     [personId, mutate, show],
   );
 }
-
-const isOlder = (shown: DraftDocument | null, heard: DraftDocument): boolean =>
-  shown === null ||
-  shown.attempt < heard.attempt ||
-  (shown.attempt === heard.attempt && shown.version < heard.version);
