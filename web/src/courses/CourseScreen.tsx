@@ -78,7 +78,7 @@ export default function CourseScreen(): ReactNode {
       <PeoplePart course={course} onChanged={() => void mutate()} />
       <HouseInk
         course={course}
-        onChanged={(houseInk) => void mutate({ ...course, houseInk }, { revalidate: false })}
+        onChanged={(houseInk) => void mutate((now) => now && { ...now, houseInk }, { revalidate: false })}
       />
     </main>
   );
