@@ -1,3 +1,4 @@
+import { MAX_PICTURE_BYTES } from '@nachweis/core';
 import { zipSync } from 'fflate';
 import { expect, it } from 'vitest';
 import { type Finding, findFiles, MOST_FILES } from './foundFiles.ts';
@@ -54,4 +55,27 @@ it('says that a cut package cannot be read, and takes the files beside it', asyn
   const cut = new File([whole.slice(0, 600) as Uint8Array<ArrayBuffer>], 'cut.zip');
   const { files, damaged } = await find(cut, new File([Uint8Array.of(1)], 'P2.png'));
   expect([damaged, files.map(({ path }) => path)]).toEqual([['cut.zip'], ['P2.png']]);
+});
+
+it('does not take an entry of which a byte has changed for what was packed (CRC-32, APPNOTE.TXT 4.4.7)', async () => {
+  const bytes = zipSync({ 'P1.png': new Uint8Array(1000) }, { level: 0 });
+  bytes[500] = 1;
+  const { files, damaged } = await find(new File([bytes as Uint8Array<ArrayBuffer>], 'changed.zip'));
+  expect([files.length, damaged]).toEqual([1, []]);
+  await expect(files[0]?.read()).rejects.toThrow();
+});
+
+it('names a file by the folder it was dropped in, or chosen in, and leaves out what is larger than a picture may be', async () => {
+  const chosen = Object.defineProperty(new File([Uint8Array.of(1)], 'P1.png'), 'webkitRelativePath', {
+    value: 'Chosen/P1.png',
+  });
+  expect((await findFiles(NOTHING, [chosen], ['Dropped/P1.png'])).files[0]?.path).toBe('Dropped/P1.png');
+  expect((await findFiles(NOTHING, [chosen])).files[0]?.path).toBe('Chosen/P1.png');
+  const most = new Uint8Array(MAX_PICTURE_BYTES);
+  const { files, leftOut } = await find(
+    new File([most], 'P2.png'),
+    new File([most, Uint8Array.of(1)], 'P3.png'),
+  );
+  expect(files.map(({ path }) => path)).toEqual(['P2.png']);
+  expect(leftOut).toEqual([{ path: 'P3.png', why: 'too-large' }]);
 });

@@ -1,7 +1,7 @@
 import type { DraftDocument, Evidence, ProofPoint } from '@nachweis/contract';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PictureDocument } from '../store/pictureDocument.ts';
-import { sheetPictures } from './sheetPictures.ts';
+import { isForFullPlace, sheetPictures } from './sheetPictures.ts';
 
 vi.mock('../store/pictureStore.ts', () => ({
   localUrl: (captureId: string) => (captureId.startsWith('local') ? `blob:${captureId}` : null),
@@ -160,6 +160,15 @@ describe('sheetPictures', () => {
   it("keeps the server's refusal with what it said", () => {
     const problem = { code: 'closed' as const, data: { title: 'Rating curve' } };
     expect(sheet(kept('f', { state: 'refused', problem }))).toMatchObject([{ status: 'refused', problem }]);
+  });
+  it('tells apart what found its place full from whatever else was refused', () => {
+    const isFull = (problem: PictureDocument['problem']) =>
+      sheet(kept('f', { state: 'refused', problem })).map(isForFullPlace);
+    expect(isFull({ code: 'point-full', data: {} })).toEqual([true]);
+    expect(isFull({ code: 'closed', data: {} })).toEqual([false]);
+    // A sentence that an earlier version kept.
+    expect(isFull('The proof point is full.')).toEqual([false]);
+    expect(isFull(null)).toEqual([false]);
   });
   it('says of a picture whose pixels cannot be read that it is damaged', () => {
     draft.evidence = [{ ...saved('a'), damaged: true }];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clampScale, fitScale, LARGEST, nextScale, scrollFor } from './zoom.ts';
+import { clampScale, fitScale, LARGEST, nextScale, scrollFor, scrollToSee } from './zoom.ts';
 
 describe('the stage', () => {
   it('shows a picture whole, a small one enlarged by no more than is allowed', () => {
@@ -35,6 +35,28 @@ describe('the stage', () => {
           const scroll = scrollFor({ x, y }, { x: px, y: py }, surface);
           expect(surface.x + x * surface.width - scroll.x).toBeCloseTo(px, 6);
           expect(surface.y + y * surface.height - scroll.y).toBeCloseTo(py, 6);
+        },
+      ),
+    );
+  });
+  it('goes no farther than needed for a place to be seen, with room about it', () => {
+    // Seen already: nothing moves.
+    expect(scrollToSee(100, 400, 300, 40)).toBe(100);
+    // Before the view, and behind it.
+    expect(scrollToSee(100, 400, 120, 40)).toBe(80);
+    expect(scrollToSee(100, 400, 480, 40)).toBe(120);
+    // A view smaller than the room asked for has the place in its middle.
+    expect(scrollToSee(100, 60, 300, 40)).toBe(270);
+    fc.assert(
+      fc.property(
+        fc.nat(5000),
+        fc.integer({ min: 1, max: 900 }),
+        fc.nat(9000),
+        fc.nat(200),
+        (from, length, at, near) => {
+          const to = scrollToSee(from, length, at, near);
+          expect(at - to).toBeGreaterThanOrEqual(0);
+          expect(at - to).toBeLessThanOrEqual(length);
         },
       ),
     );
