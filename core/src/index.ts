@@ -53,6 +53,7 @@ export {
   mustShowStatistics,
 } from './grading/mustShowStatistics.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
+export { type Counts, type Standing, whichCounts } from './grading/whichCounts.ts';
 export {
   type AttemptPicture,
   attemptDifferences,

@@ -1,4 +1,5 @@
 import type { Assignment, HandInSummary } from '@nachweis/contract';
+import { whichCounts } from '@nachweis/core';
 import { asJudged, type GivenCorrection } from '../assignments/corrections.ts';
 import type { GivenGrant } from '../assignments/terms.ts';
 import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
@@ -36,17 +37,19 @@ export function summarise(
 }
 
 /**
- * The released hand-in whose points count: the last; where the best counts, the one with most; where the newest returned
- * one does, that.
+ * The hand-in that stands for a student now, as far as they may know: what is not returned to them is judged no further
+ * than any other, and has earned nothing yet.
  * @param summaries the latest first
  */
-export function counting(
+export const counting = (
   summaries: readonly HandInSummary[],
   counts: Assignment['counts'],
-): HandInSummary | null {
-  const standing = summaries.filter((one) => one.withdrawnAt === null);
-  if (counts === 'last') return standing[0] ?? null;
-  const released = standing.filter((one) => one.releasedAt !== null);
-  if (counts === 'returned') return released[0] ?? standing[0] ?? null;
-  return [...released].sort((a, b) => (b.totalUnits ?? 0) - (a.totalUnits ?? 0))[0] ?? standing[0] ?? null;
-}
+): HandInSummary | null =>
+  whichCounts(
+    summaries.filter((one) => one.withdrawnAt === null),
+    counts,
+    ({ releasedAt, totalUnits, attempt }) => ({
+      ...{ stage: Number(releasedAt !== null), isReturned: releasedAt !== null },
+      ...{ units: totalUnits ?? 0, attempt },
+    }),
+  );

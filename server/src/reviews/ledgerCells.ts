@@ -1,38 +1,22 @@
 import { type Assignment, type LedgerCell, type LedgerMustShow, REVIEW_STATES } from '@nachweis/contract';
-import { type JudgedHandIn, mustShowStatistics } from '@nachweis/core';
+import { type JudgedHandIn, mustShowStatistics, whichCounts } from '@nachweis/core';
 import type { LineEntry } from './line.ts';
 
-/**
- * Of several that count for a person the one that stands for them now. Where the best or the newest returned one counts,
- * that is one that was returned before one that was not: a better one that is being judged takes nothing from what its
- * student has been told. Where the last counts there are several only of who has changed the group.
- */
+/** The hand-in that stands for each person now. Where the last counts there are several only of who has changed the group. */
 export function countingOf(line: readonly LineEntry[], counts: Assignment['counts']): Map<string, LineEntry> {
-  const found = new Map<string, LineEntry>();
+  const byPerson = new Map<string, LineEntry[]>();
   for (const entry of line)
-    for (const personId of entry.handIn.personIds) {
-      const there = found.get(personId);
-      if (!there || isBefore(there, entry, counts)) found.set(personId, entry);
-    }
-  return found;
-}
-
-function isBefore(there: LineEntry, entry: LineEntry, counts: Assignment['counts']): boolean {
-  const [now, other] = [rankOf(there, counts), rankOf(entry, counts)];
-  const differs = now.findIndex((rank, i) => rank !== other[i]);
-  return (now[differs] ?? 0) < (other[differs] ?? 0);
-}
-
-/** What decides between two, the first that differs: what is not returned yet counts no more for being newer or better. */
-function rankOf({ state, total, handIn }: LineEntry, counts: Assignment['counts']): number[] {
-  switch (counts) {
-    case 'last':
-      return [handIn.attempt];
-    case 'returned':
-      return [Number(state === 'released'), handIn.attempt];
-    case 'best':
-      return [REVIEW_STATES.indexOf(state), total, handIn.attempt];
+    for (const personId of entry.handIn.personIds)
+      byPerson.set(personId, [...(byPerson.get(personId) ?? []), entry]);
+  const found = new Map<string, LineEntry>();
+  for (const [personId, all] of byPerson) {
+    const one = whichCounts(all, counts, ({ state, total, handIn }) => ({
+      ...{ stage: REVIEW_STATES.indexOf(state), isReturned: state === 'released' },
+      ...{ units: total, attempt: handIn.attempt },
+    }));
+    if (one) found.set(personId, one);
   }
+  return found;
 }
 
 /** How each must-show went. A hand-in of several people is one hand-in here. */
