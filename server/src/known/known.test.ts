@@ -30,7 +30,7 @@ async function furnished(s: TestServer) {
   const { body: capture } = await putCapture(student, unused);
   await student
     .put(`/api/captures/${capture.id}/details`)
-    .send({ note: 'PLANTED-NOTE', tags: ['PLANTED-TAG'], favourite: false })
+    .send({ note: { text: 'PLANTED-NOTE', seen: '' }, tags: ['PLANTED-TAG'] })
     .expect(200);
   await replaceEvidence(student, room.assignment);
   const path = `/api/assignments/${room.assignment.id}`;

@@ -53,16 +53,28 @@ const within = (scope: Scope): RawBuilder<boolean> =>
     ? sql<boolean>`hand_in_id = ${scope.handInId}`
     : sql<boolean>`hand_in_id IN (SELECT id FROM hand_ins WHERE assignment_id = ${scope.assignmentId})`;
 
+/** The first marking; a further one is made without seeing it. */
+export const FIRST_ROUND = 1;
+export const SECOND_ROUND = 2;
+
+/**
+ * Whether an event is of the marking that is looked at. What somebody else had begun, whose second marking was taken back,
+ * is not what the one who was asked after them says.
+ * @param table the events
+ */
+const ofRound = (table: 'verdict_events' | 'level_events', round: number): RawBuilder<boolean> =>
+  round === FIRST_ROUND
+    ? sql<boolean>`round = ${round}`
+    : sql<boolean>`round = ${round} AND given_by = (
+        SELECT marker_id FROM second_marking_events AS asked
+        WHERE asked.hand_in_id = ${sql.table(table)}.hand_in_id ORDER BY asked.seq DESC LIMIT 1)`;
+
 /** What nobody has said anything of yet. */
 export const UNJUDGED = (): Pick<JudgementEvents, 'verdicts' | 'levels' | 'adjustment'> => ({
   verdicts: new Map(),
   levels: new Map(),
   adjustment: null,
 });
-
-/** The first marking; a further one is made without seeing it. */
-export const FIRST_ROUND = 1;
-export const SECOND_ROUND = 2;
 
 /**
  * Derives the judgement of each hand-in in the scope, by six queries however many there are.
@@ -89,7 +101,7 @@ export async function readJudgements(
     .selectFrom('verdict_events')
     .selectAll()
     .where(within(scope))
-    .where('round', '=', round)
+    .where(ofRound('verdict_events', round))
     .orderBy('seq')
     .execute();
   for (const row of verdicts) {
@@ -101,7 +113,7 @@ export async function readJudgements(
     .selectFrom('level_events')
     .selectAll()
     .where(within(scope))
-    .where('round', '=', round)
+    .where(ofRound('level_events', round))
     .orderBy('seq')
     .execute();
   for (const row of levels) {

@@ -231,6 +231,36 @@ describe('a second marking', () => {
     await order(room, room.secondPerson.id).expect(200);
   });
 
+  it('begins anew with whoever is asked next: what another one had begun is not theirs', async () => {
+    const room = await judged();
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, room.handInId, { [room.exponent]: 'not-shown' }).expect(200);
+    await room.instructor.delete(`/api/hand-ins/${room.handInId}/second-marking`).expect(204);
+    const next = await joinCourse(server(), room.courseId, 'marker', 'Ada', 'Brandt');
+    await order(room, next.person.id).expect(200);
+    const seen = async (agent: Agent) =>
+      (await agent.get(`/api/hand-ins/${room.handInId}/second-review`).expect(200)).body;
+    expect(await seen(next.agent)).toMatchObject({ judgement: { verdicts: {}, grade: { open: 2 } } });
+    await writeSecond(next.agent, room.handInId, { [room.exponent]: 'shown' }).expect(200);
+    expect((await finish(next.agent, room.handInId).expect(422)).body.data).toEqual({ openVerdicts: 1 });
+    await writeSecond(next.agent, room.handInId, { [room.axes]: 'partly' }).expect(200);
+    await finish(next.agent, room.handInId).expect(200);
+    const { body } = await room.instructor
+      .get(`/api/assignments/${room.assignment.id}/second-marking`)
+      .expect(200);
+    expect(body).toMatchObject({ overall: { count: 2, same: 1 }, differences: [] });
+  });
+
+  it('goes on with what one had begun oneself where one is asked once more', async () => {
+    const room = await judged();
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, room.handInId, { [room.exponent]: 'shown' }).expect(200);
+    await room.instructor.delete(`/api/hand-ins/${room.handInId}/second-marking`).expect(204);
+    await order(room, room.secondPerson.id).expect(200);
+    const { body } = await room.second.get(`/api/hand-ins/${room.handInId}/second-review`).expect(200);
+    expect(body.judgement.verdicts).toMatchObject({ [room.exponent]: { verdict: 'shown' } });
+  });
+
   it('is not waited for where a newer attempt counts in its place; one that is done stays', async () => {
     const room = await judged({ attempts: 3 });
     const handInAgain = async () => {
