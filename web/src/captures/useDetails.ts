@@ -46,7 +46,15 @@ export function useDetails(item: CaptureItem, onChanged: () => Promise<unknown>)
     latest.current = next;
     setWritten(next);
   };
-  const { note, tags, seen } = written ?? { note: item.note, tags: item.tags.join(', '), seen: item.note };
+  const {
+    note,
+    tags,
+    seen: begunOn,
+  } = written ?? {
+    ...{ note: item.note, tags: item.tags.join(', '), seen: item.note },
+  };
+  // What is there as it was written is what the next letter is written on.
+  const seen = note === item.note ? item.note : begunOn;
   const changed = {
     note: note !== item.note,
     tags: JSON.stringify(tagsIn(tags)) !== JSON.stringify(item.tags),
