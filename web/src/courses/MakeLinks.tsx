@@ -64,7 +64,7 @@ export function MakeLinks({ course, people, onClose, onMade }: MakeLinksProps): 
           <Button look="quiet" keyName="Esc" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" look="main" data-begin disabled={busy}>
+          <Button type="submit" look="main" disabled={busy}>
             {only ? 'Make the link' : `Make ${people.length} links`}
           </Button>
         </div>
