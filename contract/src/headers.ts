@@ -9,4 +9,4 @@ export const PERSON_HEADER = 'nachweis-person';
  * reload rather than let it guess at answers of another shape.
  */
 export const CONTRACT_HEADER = 'nachweis-contract';
-export const CONTRACT_VERSION = '25';
+export const CONTRACT_VERSION = '26';

@@ -11,6 +11,10 @@ export const MailChoices = z.object({
 });
 export type MailChoices = z.infer<typeof MailChoices>;
 
+/** What is chosen anew; the rest stays as it was chosen, perhaps in another tab. */
+export const MailChoicesWrite = MailChoices.partial();
+export type MailChoicesWrite = z.infer<typeof MailChoicesWrite>;
+
 export const MailView = z.object({
   /** false: this server sends no mail */
   sends: z.boolean(),

@@ -1,5 +1,5 @@
 import type { Endpoint } from '../endpoint.ts';
-import { MailChoices, MailView } from '../mail.ts';
+import { MailChoicesWrite, MailView } from '../mail.ts';
 
 /** What is sent to oneself. */
 export const mailEndpoints = {
@@ -15,7 +15,7 @@ export const mailEndpoints = {
     path: '/api/mail',
     access: 'person',
     summary: 'Chooses what one gets by mail.',
-    body: MailChoices,
+    body: MailChoicesWrite,
     response: MailView,
   },
 } as const satisfies Record<string, Endpoint>;

@@ -1,4 +1,4 @@
-import { MAIL_KINDS, type MailChoices, type MailView } from '@nachweis/contract';
+import { MAIL_KINDS, type MailChoicesWrite, type MailView } from '@nachweis/contract';
 import type { Context } from '../context.ts';
 
 /** What a person gets by mail; everything where they have chosen nothing. */
@@ -20,15 +20,18 @@ export async function readMailView({ db, post }: Context, personId: string): Pro
 export async function chooseMail(
   context: Context,
   personId: string,
-  choices: MailChoices,
+  choices: MailChoicesWrite,
 ): Promise<MailView> {
   await context.db.transaction().execute(async (trx) => {
-    for (const kind of MAIL_KINDS)
+    for (const kind of MAIL_KINDS) {
+      if (choices[kind] === undefined) continue;
+      const wanted = Number(choices[kind]);
       await trx
         .insertInto('mail_choices')
-        .values({ person_id: personId, kind, wanted: choices[kind] ? 1 : 0 })
-        .onConflict((c) => c.columns(['person_id', 'kind']).doUpdateSet({ wanted: choices[kind] ? 1 : 0 }))
+        .values({ person_id: personId, kind, wanted })
+        .onConflict((c) => c.columns(['person_id', 'kind']).doUpdateSet({ wanted }))
         .execute();
+    }
   });
   return readMailView(context, personId);
 }

@@ -175,6 +175,9 @@ describe('letters', () => {
     const none = { receipt: false, returned: true, reminder: true };
     const view = (await room.student.put('/api/mail').send(none).expect(200)).body;
     expect(view).toEqual({ sends: true, email: room.studentPerson.email, choices: none });
+    // A tab that knows nothing of it chooses something else, and nothing more.
+    const after = (await room.student.put('/api/mail').send({ reminder: false }).expect(200)).body;
+    expect(after.choices).toEqual({ ...none, reminder: false });
     const { draft } = await addEvidence(room.student, room.assignment);
     await handInSealed(server(), room.student, room.assignment.id, draft.version);
     await mailRound(context);
@@ -192,7 +195,7 @@ describe('letters', () => {
     const room = await handedIn(server());
     mail().refuses = () => 451;
     await mailRound(context);
-    await room.student.put('/api/mail').send({ receipt: false, returned: true, reminder: true }).expect(200);
+    await room.student.put('/api/mail').send({ receipt: false }).expect(200);
     mail().refuses = () => null;
     server().setNow('2026-11-05T12:00:00.000Z');
     await mailRound(context);

@@ -18,10 +18,10 @@ export function MailChoices(): ReactNode {
   const { sends, email, choices } = data;
   const choose = async (kind: MailKind, wanted: boolean) => {
     setProblem('');
-    const body = { ...choices, [kind]: wanted };
+    const body = { [kind]: wanted };
     try {
       await mutate(callApi('chooseMail', { body }), {
-        optimisticData: { ...data, choices: body },
+        optimisticData: { ...data, choices: { ...choices, ...body } },
         revalidate: false,
         rollbackOnError: true,
       });
