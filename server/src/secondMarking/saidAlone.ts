@@ -19,8 +19,9 @@ export async function readSaidAlone(
 ): Promise<(handInId: string, questionId: string) => Answer | null> {
   const alone = new Map<string, Answer>();
   const take = (handInId: string, questionId: string, at: string, answer: Answer | null) => {
-    const doneAt = markers.get(handInId)?.doneAt;
-    if (!doneAt) return;
+    const { markerId = null, doneAt = null } = markers.get(handInId) ?? {};
+    // Whoever marked it a second time and judges it first later agrees with nobody but themselves.
+    if (!doneAt || answer?.by === markerId) return;
     const key = `${handInId} ${questionId}`;
     if (at > doneAt) {
       if (answer && !alone.has(key)) alone.set(key, answer);

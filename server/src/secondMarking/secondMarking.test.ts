@@ -191,6 +191,22 @@ describe('a second marking', () => {
     expect(await differences()).toMatchObject([{ first: { place: 0 }, changed: { place: 2 } }]);
   });
 
+  it('is compared with nothing that its own marker judged first later on', async () => {
+    const room = await judged();
+    await writeFirst(room, { [room.axes]: null });
+    await order(room, room.secondPerson.id).expect(200);
+    await writeSecond(room.second, room.handInId, {
+      [room.exponent]: 'shown',
+      [room.axes]: 'not-shown',
+    }).expect(200);
+    await finish(room.second, room.handInId).expect(200);
+    expect((await giveVerdicts(room.second, room.handInId, { [room.axes]: 'not-shown' })).status).toBe(200);
+    const { body } = await room.instructor
+      .get(`/api/assignments/${room.assignment.id}/second-marking`)
+      .expect(200);
+    expect(body.overall).toMatchObject({ count: 1, same: 1 });
+  });
+
   it('asks nothing of what counts no more: it is no difference, and in no figure', async () => {
     const room = await judged();
     await order(room, room.secondPerson.id).expect(200);
