@@ -102,12 +102,12 @@ export type CaptureRecord = z.infer<typeof CaptureRecord>;
 export const SharedRecord = CaptureRecord.omit({ sha256: true, bytes: true }).extend({ salted: Sha256 });
 export type SharedRecord = z.infer<typeof SharedRecord>;
 
-const Tag = z.string().trim().min(1).max(40);
+const Tag = z.string().trim().min(1).max(40, 'tag-too-long');
 
 /** What a person writes about an own capture. */
 export const CaptureDetails = z.object({
   note: z.string().max(2000),
-  tags: z.array(Tag).max(20),
+  tags: z.array(Tag).max(20, 'tags-too-many'),
   favourite: z.boolean(),
 });
 export type CaptureDetails = z.infer<typeof CaptureDetails>;

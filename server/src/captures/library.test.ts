@@ -61,6 +61,16 @@ describe('what is written to a capture', () => {
     expect(body).toMatchObject({ note: 'at noon', tags: ['bridge'], favourite: true });
     expect((await write(id, {}).expect(200)).body).toEqual(body);
   });
+  it('names what is too much of tags, and changes nothing then', async () => {
+    const { id } = await add('source=clipboard');
+    const fault = async (tags: string[]) =>
+      (await write(id, { note: { text: 'at noon', seen: '' }, tags }).expect(400)).body.data.fields[0]
+        .message;
+    expect(await fault(['x'.repeat(41)])).toBe('tag-too-long');
+    expect(await fault(Array.from({ length: 21 }, (_, i) => `t${i}`))).toBe('tags-too-many');
+    const { body } = await write(id, { tags: ['x'.repeat(40)] }).expect(200);
+    expect(body).toMatchObject({ note: '', tags: ['x'.repeat(40)] });
+  });
   it('does not take the place of a note that another tab has written since', async () => {
     const { id } = await add('source=clipboard');
     await write(id, { note: { text: 'at noon', seen: '' } }).expect(200);

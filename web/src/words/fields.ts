@@ -41,6 +41,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   'base64-wrong': 'is not in the letters of Base64.',
   'surname-missing': 'The surname is missing.',
   'email-wrong': 'This is no e-mail address.',
+  'tag-too-long': 'A tag has at most 40 letters. Shorten it, or put a comma into it.',
+  'tags-too-many': 'A capture has at most 20 tags. Take some away.',
   'field-name': 'A column’s name has letters, digits, - and _ only, and begins with a letter.',
   'password-short': 'A password has at least 8 characters.',
 };
