@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import jsQR from 'jsqr';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
+import { loseNext } from '../fixtures/lost.ts';
 import { addByDrop, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -116,4 +117,22 @@ test('where the proof point is full that is said before, and the picture is amon
   await expect(late.getByRole('alert')).toContainText('was not taken');
   await page.goto('/captures');
   await expect(page.getByRole('button', { name: 'Open b.png' })).toBeVisible();
+});
+
+test('a telephone whose answer was lost is not told that its picture was not taken', async ({
+  page,
+  school,
+  browser,
+}) => {
+  await openCode(page, school);
+  const address = await readCode(page);
+  const there = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await there.goto(address);
+  await loseNext(there, '**/api/phone/*/picture?*');
+  await there
+    .getByLabel('Take the picture')
+    .setInputFiles({ name: 'd.png', mimeType: 'image/png', buffer: await testPicture(320, 200, 8) });
+  await expect(there.getByText(/The picture is there/)).toBeVisible();
+  await expect(there.getByRole('alert')).toHaveText(/No answer came back/);
+  await page.getByTestId('frame-stage').waitFor();
 });

@@ -6,7 +6,7 @@ import { useApi } from '../api/useApi.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 
-type Sending = { kind: 'idle' } | { kind: 'sending' } | { kind: 'failed'; sentence: string; file: File };
+type Sending = { kind: 'idle' } | { kind: 'sending' } | { kind: 'failed'; problem: unknown; file: File };
 
 /** What a telephone sees that has read the code: it sends one picture, without being signed in. */
 export default function PhoneScreen(): ReactNode {
@@ -15,7 +15,10 @@ export default function PhoneScreen(): ReactNode {
   const { data, error, mutate } = useApi('openHandover', { params: { token } });
   const [sending, setSending] = useState<Sending>({ kind: 'idle' });
   useTitle('One picture');
-  if (!data && error?.code === 'not-found') return <Over />;
+  const failure = sending.kind === 'failed' ? sending : null;
+  const code = failure?.problem instanceof ApiProblem ? failure.problem.code : null;
+  if (code === 'not-found' || (!data && error?.code === 'not-found'))
+    return <Over wasSent={failure !== null} />;
   if (!data)
     return error ? (
       <Failed error={error} onRetry={() => void mutate()} />
@@ -28,10 +31,11 @@ export default function PhoneScreen(): ReactNode {
         <p role="status" className="border-l-4 border-verdigris bg-verdigris-wash px-3 py-2">
           The picture is there. Go on at the other screen; this page has done its work.
         </p>
-        {sending.kind === 'failed' && (
+        {failure && (
           <p role="alert" className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2">
-            It is another one that came before: the picture you have just sent was not taken. For one more,
-            ask for a new code at the other screen.
+            {!mayHaveCome(code)
+              ? 'It is another one that came before: the picture you have just sent was not taken. For one more, ask for a new code at the other screen.'
+              : 'No answer came back to the picture you sent. See at the other screen whether it is this one; for one more, ask for a new code there.'}
           </p>
         )}
       </Page>
@@ -46,10 +50,9 @@ export default function PhoneScreen(): ReactNode {
       });
       await mutate(now, { revalidate: false });
     } catch (problem) {
-      // Over, or used meanwhile: the page says which.
-      if (problem instanceof ApiProblem && ['not-found', 'already-exists'].includes(problem.code))
-        await mutate();
-      setSending({ kind: 'failed', sentence: sentenceOf(problem), file });
+      setSending({ kind: 'failed', problem, file });
+      // Used meanwhile, or used by this one, whose answer was lost: the page says which.
+      await mutate();
     }
   };
   return (
@@ -66,7 +69,7 @@ export default function PhoneScreen(): ReactNode {
             htmlFor={id}
             className="flex min-h-14 items-center justify-center rounded-md border-2 border-verdigris bg-verdigris px-4 text-lg font-semibold text-white has-focus-visible:outline-3"
           >
-            {sending.kind === 'failed' ? 'Take another picture' : 'Take the picture'}
+            {failure ? 'Take another picture' : 'Take the picture'}
           </label>
           <input
             id={id}
@@ -82,12 +85,12 @@ export default function PhoneScreen(): ReactNode {
           />
         </div>
       )}
-      {sending.kind === 'failed' && (
+      {failure && (
         <div role="alert" className="flex flex-col gap-2 border-l-4 border-madder bg-madder-wash px-3 py-2">
-          <p>{sending.sentence}</p>
+          <p>{sentenceOf(failure.problem)}</p>
           <button
             type="button"
-            onClick={() => void send(sending.file)}
+            onClick={() => void send(failure.file)}
             className="min-h-11 rounded-md border border-verdigris bg-card px-3 font-semibold"
           >
             Send the same picture again
@@ -98,11 +101,17 @@ export default function PhoneScreen(): ReactNode {
   );
 }
 
-function Over(): ReactNode {
+/** An answer that was lost, or the server's own failure, does not say whether the picture arrived. */
+const mayHaveCome = (code: ApiProblem['code'] | null): boolean =>
+  code === null || ['offline', 'unreadable', 'too-slow', 'internal'].includes(code);
+
+function Over({ wasSent }: { wasSent: boolean }): ReactNode {
   return (
     <Page>
       <p role="alert" className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2">
-        This code is over; it holds for ten minutes. Ask for a new one at the other screen, under Telephone.
+        This code is over; it holds for ten minutes.{' '}
+        {wasSent && 'The picture you have just sent was not taken. '}
+        Ask for a new one at the other screen, under Telephone.
       </p>
     </Page>
   );
