@@ -42,5 +42,8 @@ test('anybody checks a receipt and its file, without a connection; what was chan
   const changed = `${text.slice(0, dot)}${text[dot] === 'A' ? 'B' : 'A'}${text.slice(dot + 1)}`;
   await field.setInputFiles([{ ...jwsFile, buffer: Buffer.from(changed) }]);
   await expect(stranger.getByText(/Something in this receipt was changed|This is no receipt/)).toBeVisible();
+  // Of a receipt that nobody vouches for nothing is fine.
+  await field.setInputFiles([{ name: file.name, mimeType: 'image/png', buffer: picture }]);
+  await expect(stranger.getByText(/png is what was handed in/)).toHaveCount(0);
   await context.close();
 });

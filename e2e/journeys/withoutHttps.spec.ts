@@ -53,7 +53,7 @@ test('where a server is tried without HTTPS, a picture is taken, handed in, chec
   await expect(
     page.getByText('This browser cannot check signatures here. Open this page over https.'),
   ).toBeVisible();
-  await expect(page.getByText(/picture.png is what was handed in/)).toBeVisible();
+  await expect(page.getByText(/picture.png is what this receipt names; that says nothing/)).toBeVisible();
 
   await page.goto(receipt);
   await page.getByRole('button', { name: 'Sign out' }).click();

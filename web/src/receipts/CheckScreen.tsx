@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { sha256Hex } from '../api/sha256.ts';
 import { useApi } from '../api/useApi.ts';
+import { Problem } from '../ui/Problem.tsx';
 import { FindingSign } from '../ui/signs.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
@@ -20,15 +21,21 @@ export default function CheckScreen(): ReactNode {
   const { data, error } = useApi('signingKeys', {}, { revalidateOnFocus: false });
   const [read, setRead] = useState<ReadReceipt | null>(null);
   const [files, setFiles] = useState<GivenFile[]>([]);
+  const [unread, setUnread] = useState<readonly string[]>([]);
   useTitle('Check a receipt');
   const take = async (chosen: Iterable<File>) => {
     if (!data) return;
+    setUnread([]);
     for (const file of chosen) {
-      if (file.size < RECEIPT_BYTES && /\.(jws|txt)$/i.test(file.name))
-        setRead(await checkReceipt(await file.text(), data.keys));
-      else {
-        const given = { name: file.name, sha256: await sha256Hex(await file.arrayBuffer()) };
-        setFiles((before) => [...before.filter((one) => one.name !== given.name), given]);
+      try {
+        if (file.size < RECEIPT_BYTES && /\.(jws|txt)$/i.test(file.name))
+          setRead(await checkReceipt(await file.text(), data.keys));
+        else {
+          const given = { name: file.name, sha256: await sha256Hex(await file.arrayBuffer()) };
+          setFiles((before) => [...before.filter((one) => one.name !== given.name), given]);
+        }
+      } catch {
+        setUnread((before) => [...before, file.name]);
       }
     }
   };
@@ -60,9 +67,16 @@ export default function CheckScreen(): ReactNode {
           target.value = '';
         }}
       />
+      <Problem>
+        {unread.length > 0
+          ? `${unread.join(', ')} cannot be read: a folder, or a file that has gone meanwhile. Choose the files themselves.`
+          : ''}
+      </Problem>
       <div role="status" className="flex flex-col gap-4">
         {read && <Signature read={read} />}
-        {read && read.by !== 'none' && <Facts receipt={read.receipt} files={files} />}
+        {read && read.by !== 'none' && (
+          <Facts receipt={read.receipt} isSure={read.by === 'signed'} files={files} />
+        )}
         {!read && files.length > 0 && <p>Now the receipt, to compare the files with.</p>}
       </div>
       <p className="mt-4 text-sm">
@@ -99,8 +113,21 @@ const STANDING = {
   changed: ['problem', 'is called like what was handed in, and is another file'],
   other: ['to-check', 'is none of what was handed in'],
 } as const;
+/** A receipt that nobody vouches for says what it says, and no more. */
+const STANDING_UNSURE: Record<keyof typeof STANDING, readonly ['problem' | 'to-check', string]> = {
+  same: ['to-check', 'is what this receipt names; that says nothing as long as the receipt is not sure'],
+  changed: ['problem', 'is called like what this receipt names, and is another file'],
+  other: ['to-check', 'is none of what this receipt names'],
+};
 
-function Facts({ receipt, files }: { receipt: SignedReceipt; files: readonly GivenFile[] }): ReactNode {
+interface FactsProps {
+  receipt: SignedReceipt;
+  /** whether it is known that this server signed it as it stands */
+  isSure: boolean;
+  files: readonly GivenFile[];
+}
+
+function Facts({ receipt, isSure, files }: FactsProps): ReactNode {
   const given = new Set(files.map((file) => file.sha256));
   return (
     <>
@@ -122,7 +149,7 @@ function Facts({ receipt, files }: { receipt: SignedReceipt; files: readonly Giv
         ))}
       </dl>
       <section>
-        <h2 className="text-lg">Files that were handed in</h2>
+        <h2 className="text-lg">{isSure ? 'Files that were handed in' : 'Files that this receipt names'}</h2>
         <ul className="border-t border-rule">
           {receipt.files.map(({ name, sha256, point }) => (
             <li
@@ -141,7 +168,7 @@ function Facts({ receipt, files }: { receipt: SignedReceipt; files: readonly Giv
           <h2 className="text-lg">Files that you gave</h2>
           <ul className="border-t border-rule">
             {files.map((file) => {
-              const [level, words] = STANDING[standingOf(file, receipt)];
+              const [level, words] = (isSure ? STANDING : STANDING_UNSURE)[standingOf(file, receipt)];
               return (
                 <li key={file.name} className="flex items-center gap-2 border-b border-rule py-1 text-sm">
                   <FindingSign level={level} />
