@@ -1,8 +1,9 @@
 import type { References } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { useIds } from '../api/useIds.ts';
 import { captureName } from '../pictures/captureName.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -36,8 +37,7 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
   const [shown, setShown] = useState(true);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
-  // Made once, so that asking again after a lost answer adds it once.
-  const referenceId = useRef(crypto.randomUUID());
+  const ids = useIds();
   const preview = useObjectUrl(file?.blob ?? null);
   const choose = ([first]: readonly Incoming[]) => {
     if (!first) return;
@@ -62,7 +62,8 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
           body: file.blob,
         });
       const body = { proofPointId: point.id, captureId: chosen, caption, shown };
-      const params = { assignmentId, referenceId: referenceId.current };
+      // Asking again after a lost answer adds it once; another picture or caption is another reference.
+      const params = { assignmentId, referenceId: ids.of(JSON.stringify(body)) };
       onAdded(await callApi('addReference', { params, body }));
     } catch (failure) {
       setProblem(sentenceOf(failure));
