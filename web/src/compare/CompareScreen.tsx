@@ -146,7 +146,7 @@ export default function CompareScreen(): ReactNode {
                   />
                   By itself
                 </label>
-                <strong>{(turned ? other : own).words}</strong>
+                <strong>{(turned && laidUrl ? other : own).words}</strong>
               </>
             )}
             <fieldset aria-label="Places that differ" className="ml-auto flex items-center gap-1">
