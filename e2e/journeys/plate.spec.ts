@@ -154,6 +154,15 @@ test('the pictures of a plate are moved and made larger by hand, by pointer and 
   await expect.poll(async () => (await boxOf(first)).width).toBeLessThan(before.width);
   const small = await boxOf(first);
   expect(small.width / small.height).toBeCloseTo(before.width / before.height, 1);
+  // By presses alone, for who cannot drag; the one that was chosen last is meant.
+  const pressed = await boxOf(first);
+  await dialog.getByRole('button', { name: 'The fitted curve larger' }).click();
+  await expect.poll(async () => (await boxOf(first)).width).toBeGreaterThan(pressed.width);
+  await dialog.getByRole('button', { name: 'The fitted curve down' }).click();
+  await expect.poll(async () => (await boxOf(first)).y).toBeGreaterThan(pressed.y);
+  await dialog.getByRole('button', { name: 'The fitted curve up' }).click();
+  await dialog.getByRole('button', { name: 'The fitted curve smaller' }).click();
+  await expect.poll(async () => Math.abs((await boxOf(first)).width - pressed.width)).toBeLessThan(1);
   // One over the other is said.
   const there = await boxOf(second);
   await page.mouse.move(there.x + there.width / 2, there.y + there.height / 2);
@@ -164,6 +173,14 @@ test('the pictures of a plate are moved and made larger by hand, by pointer and 
     dialog.getByText('The fitted curve and The gaugings lie over each other or over each other’s words.'),
   ).toBeVisible();
   const kept = await boxOf(second);
+  // Escape while one drags gives up the drag, not the plate.
+  await page.mouse.move(kept.x + kept.width / 2, kept.y + kept.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(kept.x + kept.width / 2, kept.y + kept.height / 2 - 40, { steps: 4 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(dialog).toBeVisible();
+  await expect.poll(async () => Math.abs((await boxOf(second)).y - kept.y)).toBeLessThan(1);
   await page.keyboard.press('Escape');
   await page.reload();
   await page.getByRole('button', { name: 'Plate', exact: true }).click();

@@ -6,7 +6,8 @@ import {
   type MarkSetting,
   type Point,
 } from '@nachweis/core';
-import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, useRef, useState } from 'react';
+import { useEscapeFirst } from '../ui/useEscapeFirst.ts';
 import { handlesOf, pullHandle } from './handles.ts';
 import type { Tool } from './tools.ts';
 import type { Finger } from './useFinger.ts';
@@ -61,17 +62,12 @@ export function useDrawing(options: DrawingOptions) {
   const drag = useRef<Drag | null>(null);
   const latest = useRef(options);
   latest.current = options;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Escape' || !drag.current) return;
-      event.preventDefault();
-      event.stopPropagation();
-      drag.current = null;
-      setPassing([]);
-    };
-    addEventListener('keydown', onKey, true);
-    return () => removeEventListener('keydown', onKey, true);
-  }, []);
+  useEscapeFirst(() => {
+    if (!drag.current) return false;
+    drag.current = null;
+    setPassing([]);
+    return true;
+  });
 
   /** @param scale screen pixels for each pixel of the framed picture */
   const handlersFor = (scale: number) => {

@@ -9,6 +9,8 @@ import {
   useState,
 } from 'react';
 import { arrowStep } from '../ui/arrowStep.ts';
+import { Button } from '../ui/Button.tsx';
+import { useEscapeFirst } from '../ui/useEscapeFirst.ts';
 
 export interface PlateHandsProps {
   /** on which the plate is drawn, and over which they lie */
@@ -24,6 +26,16 @@ export interface PlateHandsProps {
 
 /** An arrow key moves a picture by so many pixels of the sheet; with Shift ten times as far. */
 const STEP = 8;
+/** A press moves it further than a key, which is held down more easily. */
+const PRESS = 3 * STEP;
+const PRESSES = [
+  { sign: '←', words: 'to the left', move: { x: -PRESS, y: 0 }, grow: 0 },
+  { sign: '→', words: 'to the right', move: { x: PRESS, y: 0 }, grow: 0 },
+  { sign: '↑', words: 'up', move: { x: 0, y: -PRESS }, grow: 0 },
+  { sign: '↓', words: 'down', move: { x: 0, y: PRESS }, grow: 0 },
+  { sign: '−', words: 'smaller', move: { x: 0, y: 0 }, grow: -PRESS },
+  { sign: '+', words: 'larger', move: { x: 0, y: 0 }, grow: PRESS },
+] as const;
 
 interface Drag {
   index: number;
@@ -32,10 +44,14 @@ interface Drag {
   by: Point;
 }
 
-/** Takes hold of the pictures of a plate: each is moved by dragging it and made larger by its corner, or by keys. */
+/**
+ * Takes hold of the pictures of a plate: each is moved by dragging it and made larger by its corner, by keys, or by
+ * pressing buttons for the one that was chosen last (WCAG 2.5.7).
+ */
 export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHandsProps): ReactNode {
   const [view, setView] = useState({ left: 0, top: 0, width: 0, height: 0 });
   const [drag, setDrag] = useState<Drag | null>(null);
+  const [picked, setPicked] = useState(0);
   const latest = useRef<Drag | null>(null);
   const { size, boxes } = layout;
   const scale = view.width / size.width || 1;
@@ -60,11 +76,17 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
     latest.current = next;
     setDrag(next);
   };
+  useEscapeFirst(() => {
+    const isHeld = latest.current !== null;
+    go(null);
+    return isHeld;
+  });
   const handlers = (index: number, what: Drag['what']) => ({
     onPointerDown(event: PointerEvent<HTMLElement>) {
       if (event.button !== 0) return;
       event.stopPropagation();
       event.currentTarget.setPointerCapture(event.pointerId);
+      setPicked(index);
       go({ index, what, from: { x: event.clientX, y: event.clientY }, by: { x: 0, y: 0 } });
     },
     onPointerMove({ clientX, clientY }: PointerEvent<HTMLElement>) {
@@ -83,10 +105,6 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
     onPointerCancel: () => go(null),
   });
   const onKeyDown = (index: number) => (event: KeyboardEvent) => {
-    if (event.key === 'Escape' && latest.current) {
-      event.stopPropagation();
-      return go(null);
-    }
     const arrow = arrowStep(event);
     if (!arrow) return;
     event.preventDefault();
@@ -110,6 +128,7 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
             type="button"
             aria-label={`${names[index] ?? ''}: arrows move it, Alt and arrows make it larger or smaller`}
             onKeyDown={onKeyDown(index)}
+            onFocus={() => setPicked(index)}
             {...handlers(index, 'move')}
             className={`absolute cursor-move touch-none border-2 border-dashed ${over.includes(index) ? 'border-ochre-mark' : 'border-verdigris'} ${mine ? 'bg-verdigris-wash/60' : ''}`}
             style={{
@@ -136,6 +155,24 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
           ? `${over.map((index) => names[index]).join(' and ')} lie over each other or over each other’s words.`
           : 'Drag a picture to move it, its corner to make it larger or smaller.'}
       </p>
+      {boxes[picked] && (
+        <fieldset
+          aria-label={`Move ${names[picked] ?? ''}`}
+          className="absolute inset-x-2 bottom-1 mx-auto flex w-fit flex-wrap items-center gap-1 border border-edge bg-card px-2 py-0.5 text-sm"
+        >
+          <span className="max-w-40 truncate">{names[picked]}</span>
+          {PRESSES.map(({ sign, words, move, grow }) => (
+            <Button
+              key={words}
+              small
+              aria-label={`${names[picked] ?? ''} ${words}`}
+              onClick={() => onPlace(picked, placeOf(picked, move, grow))}
+            >
+              {sign}
+            </Button>
+          ))}
+        </fieldset>
+      )}
     </>
   );
 }
