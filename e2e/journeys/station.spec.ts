@@ -589,4 +589,17 @@ test('a series goes on a plate, this one or a new one, and not to the proof poin
   await copyPicture(page, await testPicture(300, 200, 3));
   await page.keyboard.press('ControlOrMeta+v');
   await expect(page.getByText('On the plate: 1 of at most 12 pictures.')).toBeVisible();
+  // What was put together before is not lost by a choice of the station.
+  await page.getByRole('button', { name: 'Bring that one back' }).click();
+  await page.getByRole('button', { name: 'Plate', exact: true }).click();
+  await expect(dialog.getByRole('list', { name: 'On the plate' }).getByRole('listitem')).toHaveCount(2);
+  // A picture that another tab puts on it is there, and stays when one goes on writing here.
+  const tab = await page.context().newPage();
+  await tab.goto(page.url());
+  await copyPicture(tab, await testPicture(300, 200, 4));
+  await tab.keyboard.press('ControlOrMeta+v');
+  await expect(tab.getByText('On the plate: 3 of at most 12 pictures.')).toBeVisible();
+  await tab.close();
+  await dialog.getByLabel('Heading').fill('All three');
+  await expect(dialog.getByText('3 of at most 12 pictures.')).toBeVisible();
 });

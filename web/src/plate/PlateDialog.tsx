@@ -7,7 +7,7 @@ import {
   type PlatePlace,
   placesIn,
 } from '@nachweis/core';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
 import { measureText } from '../pictures/markFonts.ts';
@@ -22,7 +22,13 @@ import { type Chosen, ChosenPictures } from './ChosenPictures.tsx';
 import { layOut, plateAsPng } from './makePlate.ts';
 import { PlateFields } from './PlateFields.tsx';
 import { PlatePreview } from './PlatePreview.tsx';
-import { keepPlateDraft, type OnPlate, type PlateDraft, readPlateDraft } from './plateDraft.ts';
+import {
+  keepPlateDraft,
+  type OnPlate,
+  onPlateElsewhere,
+  type PlateDraft,
+  readPlateDraft,
+} from './plateDraft.ts';
 import { usePlateImages } from './usePlateImages.ts';
 import { type PlateSource, usePlateSources } from './usePlateSources.ts';
 
@@ -42,6 +48,14 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   const me = useMe();
   const [draft, setHere] = useState(() => readPlateDraft(me.id, assignment.id, assignment.title));
   const [isKept, setKept] = useState(true);
+  // What another tab put on it meanwhile is not taken off again by the next change here.
+  useEffect(
+    () =>
+      onPlateElsewhere(me.id, assignment.id, () =>
+        setHere(readPlateDraft(me.id, assignment.id, assignment.title)),
+      ),
+    [me.id, assignment.id, assignment.title],
+  );
   const [isMaking, setMaking] = useState(false);
   const { sources, captures } = usePlateSources(assignment.proofPoints, pictures, draft.pictures);
   const change = (next: Partial<PlateDraft>) => {

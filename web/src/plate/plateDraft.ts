@@ -54,6 +54,14 @@ export function readPlateDraft(personId: string, assignmentId: string, heading: 
   return kept.success ? kept.data : newPlateDraft(heading);
 }
 
+/** Calls back when another tab has changed the plate. @returns ends that */
+export function onPlateElsewhere(personId: string, assignmentId: string, changed: () => void): () => void {
+  const key = keyOf(personId, assignmentId);
+  const onStorage = (event: StorageEvent) => event.key === key && changed();
+  addEventListener('storage', onStorage);
+  return () => removeEventListener('storage', onStorage);
+}
+
 /** @returns whether it is kept; in this page it holds in any case */
 export const keepPlateDraft = (personId: string, assignmentId: string, draft: PlateDraft): boolean =>
   keepNote(keyOf(personId, assignmentId), draft);

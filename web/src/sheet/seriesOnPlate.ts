@@ -5,6 +5,8 @@ import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
 
 /** The one notice that says how full the plate is. */
 const ON_PLATE = 'on-plate';
+/** How long the plate before a new one can be had back. */
+const BEFORE_MS = 20_000;
 
 /** Whether the station's series goes on a plate. */
 export function goesOnPlate(): boolean {
@@ -20,15 +22,29 @@ export async function putOnPlate(
 ): Promise<void> {
   const isNew = takeSettings().target === 'new-plate';
   const { addToPlate } = await import('../plate/addToPlate.ts');
-  const count = addToPlate({ personId, assignmentId, heading }, captureId, isNew);
+  const added = addToPlate({ personId, assignmentId, heading }, captureId, isNew);
+  if (added.is === 'not-kept')
+    return void toast.error(
+      'This browser keeps nothing more, also no plate. The picture is among your captures; put it on a plate from there.',
+    );
   if (isNew) changeTakeSettings({ target: 'plate' });
-  if (count === null)
-    toast.warning(
+  if (added.is === 'full')
+    return void toast.warning(
       'The plate is full. The picture is among your captures; choose “on a new plate” for the next ones.',
     );
-  else
-    toast.success(`On the plate: ${count} of at most ${MOST_ON_PLATE} pictures. Open it with “Plate”.`, {
-      // How many there are now takes the place of how many there were.
-      id: ON_PLATE,
+  const { count, before } = added;
+  toast.success(`On the plate: ${count} of at most ${MOST_ON_PLATE} pictures. Open it with “Plate”.`, {
+    // How many there are now takes the place of how many there were.
+    id: ON_PLATE,
+  });
+  if (before) {
+    const { keepPlateDraft } = await import('../plate/plateDraft.ts');
+    toast.info(`This is a new plate. The one before it, “${before.heading}”, can be had back.`, {
+      duration: BEFORE_MS,
+      action: {
+        label: 'Bring that one back',
+        onClick: () => keepPlateDraft(personId, assignmentId, before),
+      },
     });
+  }
 }
