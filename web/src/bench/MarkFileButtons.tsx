@@ -2,6 +2,7 @@ import { ClipboardPaste } from 'lucide-react';
 import { type ReactNode, useRef } from 'react';
 import { marksAsJson } from '../pictures/marksAsJson.ts';
 import { Button } from '../ui/Button.tsx';
+import { textOf } from '../ui/chosenFile.ts';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
@@ -23,7 +24,9 @@ export function MarkFileButtons({ bench, name }: { bench: Bench; name: string })
   const marks = onPicture(bench);
   const size = bench.placing.trimmed;
   const bring = async (file: File) => {
-    const read = readMarkFile(await file.text());
+    const text = await textOf(file);
+    if (text === null) return;
+    const read = readMarkFile(text);
     if ('fault' in read) toast.error(faultWords(read.fault), { duration: 10_000 });
     else {
       latest.current.putMarks(read.marks);

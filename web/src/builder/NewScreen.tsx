@@ -11,6 +11,7 @@ import { callApi } from '../api/callApi.ts';
 import { serverNow } from '../api/serverClock.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { textOf } from '../ui/chosenFile.ts';
 import { control, Field } from '../ui/Field.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -120,7 +121,9 @@ function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): 
     }
   };
   const read = async (file: File) => {
-    const parsed = AssignmentFile.safeParse(await readJson(file));
+    const text = await textOf(file);
+    if (text === null) return;
+    const parsed = AssignmentFile.safeParse(jsonOf(text));
     if (parsed.success) {
       choice.current++;
       setWaitsFor('');
@@ -235,9 +238,9 @@ function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): 
   );
 }
 
-async function readJson(file: File): Promise<unknown> {
+function jsonOf(text: string): unknown {
   try {
-    return JSON.parse(await file.text());
+    return JSON.parse(text);
   } catch {
     return null;
   }

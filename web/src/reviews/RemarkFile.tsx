@@ -4,6 +4,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
+import { textOf } from '../ui/chosenFile.ts';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
@@ -20,7 +21,9 @@ export function RemarkFile({ review, onChanged }: { review: Review; onChanged: (
     saveAs(new Blob([text], { type: 'application/ld+json' }), `${review.number}-remarks.jsonld`);
   };
   const bringIn = async (file: File) => {
-    const read = remarksFrom(await file.text(), review);
+    const text = await textOf(file);
+    if (text === null) return;
+    const read = remarksFrom(text, review);
     if ('fault' in read) {
       toast.error(`${faultWords(read.fault)} Nothing was brought in.`, { duration: 15_000 });
       return;

@@ -13,6 +13,7 @@ import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { useIds } from '../api/useIds.ts';
 import { Button, KeyCap } from '../ui/Button.tsx';
+import { textOf } from '../ui/chosenFile.ts';
 import { FileButton } from '../ui/FileButton.tsx';
 import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
@@ -83,7 +84,9 @@ export function PresetsPanel({
     keep();
   };
   const importFile = async (file: File) => {
-    const read = readPresetFile(await file.text());
+    const text = await textOf(file);
+    if (text === null) return;
+    const read = readPresetFile(text);
     if (!read.ok) toast.error(presetFileSentence(file.name, read));
     else {
       const { writes, without } = withFreeKeys(read.presets, presets);

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { bytesOf } from './chosenFile.ts';
 
 /** A table from outside: chosen as a file, or pasted. @param onRead gets its bytes as they are */
 export function TableSource({ onRead }: { onRead: (bytes: Uint8Array) => void }): ReactNode {
@@ -11,7 +12,7 @@ export function TableSource({ onRead }: { onRead: (bytes: Uint8Array) => void })
         className="text-sm"
         onChange={({ target }) => {
           const file = target.files?.[0];
-          if (file) void file.arrayBuffer().then((buffer) => onRead(new Uint8Array(buffer)));
+          if (file) void bytesOf(file).then((bytes) => bytes && onRead(bytes));
           target.value = '';
         }}
       />
