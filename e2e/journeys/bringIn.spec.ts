@@ -1,3 +1,4 @@
+import { rm, writeFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { Document, ImageRun, Packer, Paragraph } from 'docx';
 import { PDFDocument as PdfLib } from 'pdf-lib';
@@ -252,4 +253,59 @@ test('a browser whose storage is full keeps the picture in the page, says what t
   await expect(page.locator('[data-status=saved]')).toBeVisible();
   const { capture } = (await serverDraft(page, school.single)).evidence[0];
   expect((await (await page.request.get(capture.href)).body()).equals(buffer)).toBe(true);
+});
+
+test('a picture that was chosen is sent as it was, also when its file is deleted before', async ({
+  page,
+  context,
+  school,
+}, testInfo) => {
+  const path = testInfo.outputPath('station.png');
+  const bytes = await testPicture(400, 300, 21);
+  await writeFile(path, bytes);
+  await context.setOffline(true);
+  await page.getByLabel('Picture files').setInputFiles(path);
+  await page.getByTestId('frame-pixels').waitFor();
+  // Another program takes its next picture under the same name, and then all is tidied away.
+  await writeFile(path, await testPicture(50, 40, 22));
+  await rm(path);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=waiting]')).toHaveCount(1);
+  await context.setOffline(false);
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  const { capture } = (await serverDraft(page, school.single)).evidence[0];
+  expect((await (await page.request.get(capture.href)).body()).equals(bytes)).toBe(true);
+});
+
+test('of files that are dropped one that is gone is named, and the others come in', async ({
+  page,
+  school,
+}, testInfo) => {
+  const path = testInfo.outputPath('gone.png');
+  await writeFile(path, await testPicture(60, 40, 23));
+  // A file as the system gives it to a page, which knows where it lies.
+  await page.evaluate(() => {
+    const input = Object.assign(document.createElement('input'), { type: 'file', id: 'from-disk' });
+    document.body.append(input);
+  });
+  await page.locator('#from-disk').setInputFiles(path);
+  await rm(path);
+  const there = (await testPicture(300, 200, 24)).toString('base64');
+  await page.evaluate((base64) => {
+    const data = new DataTransfer();
+    const [gone] = document.querySelector<HTMLInputElement>('#from-disk')?.files ?? [];
+    if (gone) data.items.add(gone);
+    data.items.add(
+      new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], 'there.png', { type: 'image/png' }),
+    );
+    document
+      .querySelector('main')
+      ?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true }));
+  }, there);
+  await expect(page.getByText(/“gone\.png” cannot be read/)).toBeVisible();
+  await page.getByTestId('frame-pixels').waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-status=saved]')).toHaveCount(1);
+  const { evidence } = await serverDraft(page, school.single);
+  expect(evidence).toMatchObject([{ capture: { originalName: 'there.png' } }]);
 });

@@ -20,7 +20,7 @@ export function usePasteAnywhere(personId: string, isStudent: boolean): void {
     const bring = (event: Event, incoming: Incoming[]) => {
       if (!takes || incoming.length === 0) return;
       event.preventDefault();
-      letWait(personId, incoming);
+      void letWait(personId, incoming);
       navigate('/capture');
     };
     const onPaste = (event: ClipboardEvent) =>

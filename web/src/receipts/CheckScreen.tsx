@@ -8,6 +8,7 @@ import { Problem } from '../ui/Problem.tsx';
 import { FindingSign } from '../ui/signs.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { unreadFile } from '../words/unreadFile.ts';
 import { checkReceipt, type GivenFile, type ReadReceipt, standingOf } from './checkReceipt.ts';
 
 /** Longer than any receipt; what is larger is a picture. */
@@ -67,11 +68,7 @@ export default function CheckScreen(): ReactNode {
           target.value = '';
         }}
       />
-      <Problem>
-        {unread.length > 0
-          ? `${unread.join(', ')} cannot be read: a folder, or a file that has gone meanwhile. Choose the files themselves.`
-          : ''}
-      </Problem>
+      <Problem>{unread.length > 0 ? unread.map(unreadFile).join(' ') : ''}</Problem>
       <div role="status" className="flex flex-col gap-4">
         {read && <Signature read={read} />}
         {read && read.by !== 'none' && (

@@ -8,14 +8,14 @@ import { letGo } from '../store/pictureStore.ts';
 import { clearPassing, toast } from '../ui/notices.ts';
 import { FileChooser } from '../waysIn/FileChooser.tsx';
 import type { Incoming } from '../waysIn/incoming.ts';
+import { inMemory } from '../waysIn/inMemory.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
-import { framingFromSettings, takeSettings, useTakeSettings } from '../waysIn/settings.ts';
+import { framingFromSettings, goesOnPlate, takeSettings, useTakeSettings } from '../waysIn/settings.ts';
 import { currentShare } from '../waysIn/shareState.ts';
 import { unpack } from '../waysIn/unpack.ts';
 import { type Added, useIntake } from '../waysIn/useIntake.ts';
 import { usePasteAndDrop } from '../waysIn/usePasteAndDrop.ts';
 import { type Arrived, arrived, fetchWaiting, inHandOf, letWait, useWaiting } from '../waysIn/waiting.ts';
-import { goesOnPlate, putOnPlate } from './seriesOnPlate.ts';
 import { isPinned } from './sheetPictures.ts';
 import { type OpenWay, TakingDialogs } from './TakingDialogs.tsx';
 import { keepAmongCaptures, useFullPlace } from './useFullPlace.tsx';
@@ -127,11 +127,16 @@ export function useTaking(
       return full.ask(place);
     },
     goesToCaptures: () => atStation && goesOnPlate(),
-    onKeep: (document) =>
-      keepAmongCaptures(document).then(
-        () => (atStation && goesOnPlate() ? putOnPlate(me.id, assignment, document.captureId) : undefined),
-        (error: unknown) => refuse([sentenceOf(error)]),
-      ),
+    onKeep: async (document) => {
+      try {
+        await keepAmongCaptures(document);
+        if (!atStation || !goesOnPlate()) return;
+        const { putOnPlate } = await import('../plate/putOnPlate.ts');
+        putOnPlate(me.id, assignment, document.captureId);
+      } catch (error) {
+        refuse([sentenceOf(error)]);
+      }
+    },
     onRefused(sentences) {
       endFirst();
       refuse(sentences);
@@ -155,8 +160,12 @@ export function useTaking(
     [intake, refuse],
   );
   const takeIn = useCallback(
-    (incoming: readonly Incoming[]) => take(incoming.map((one) => arrived(me.id, one))),
-    [take, me.id],
+    async (incoming: readonly Incoming[]) => {
+      const { read, refused } = await inMemory(incoming);
+      if (refused.length > 0) refuse(refused);
+      await take(read.map((one) => arrived(me.id, one)));
+    },
+    [take, refuse, me.id],
   );
   latest.current = {
     own,
@@ -204,8 +213,9 @@ export function useTaking(
       closePreparing();
       return void takeIn(incoming);
     }
-    letWait(me.id, incoming);
-    toast.info('Kept. You are asked about it when this picture is done.');
+    void letWait(me.id, incoming).then(
+      (count) => count > 0 && toast.info('Kept. You are asked about it when this picture is done.'),
+    );
   });
   const { here: waiting } = useWaiting();
   useEffect(() => {

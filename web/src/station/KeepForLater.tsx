@@ -61,7 +61,7 @@ export function KeepForLater(): ReactNode {
           Choose files
         </Button>
       </div>
-      <FileChooser input={chooser} onPictures={(incoming) => letWait(me.id, incoming)} />
+      <FileChooser input={chooser} onPictures={(incoming) => void letWait(me.id, incoming)} />
     </section>
   );
 }

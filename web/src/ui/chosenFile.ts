@@ -1,3 +1,4 @@
+import { unreadFile } from '../words/unreadFile.ts';
 import { toast } from './notices.ts';
 
 /**
@@ -14,9 +15,7 @@ async function said<T>({ name }: File, reading: Promise<T>): Promise<T | null> {
   try {
     return await reading;
   } catch {
-    toast.error(
-      `${name} cannot be read. If it is open in another program, close it there; then choose it again.`,
-    );
+    toast.error(unreadFile(name));
     return null;
   }
 }

@@ -1,7 +1,7 @@
 import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
 
-const NO_PICTURE =
+export const NO_PICTURE =
   'The clipboard holds no picture. Copy one first: capture the screen, or choose “Copy image” where it is shown.';
 
 /** Reads the pictures on the clipboard by a button; says what to do where there are none or it is not allowed. */

@@ -61,3 +61,9 @@ export function framingFromSettings(capture: { width: number; height: number }):
   const scaled = width !== null && width < capture.width ? { width } : {};
   return fits ? { kind: 'region', box: fits, ...scaled } : { kind: 'whole', ...scaled };
 }
+
+/** Whether the station's series goes on a plate. */
+export function goesOnPlate(): boolean {
+  const { series, target } = takeSettings();
+  return series && (target === 'plate' || target === 'new-plate');
+}

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { useEscapeFirst } from '../ui/useEscapeFirst.ts';
 import { takeSettings } from './settings.ts';
 
 /** A countdown that is shown and can be heard. `left` is null while none runs. */
@@ -39,17 +40,11 @@ export function useCountdown(): Countdown {
     [cancel],
   );
   useEffect(() => cancel, [cancel]);
-  useEffect(() => {
-    if (left === null) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Escape') return;
-      event.preventDefault();
-      event.stopPropagation();
-      cancel();
-    };
-    addEventListener('keydown', onKey, true);
-    return () => removeEventListener('keydown', onKey, true);
-  }, [left, cancel]);
+  useEscapeFirst(() => {
+    const isRunning = running.current !== null;
+    cancel();
+    return isRunning;
+  });
   return { left, start, cancel };
 }
 

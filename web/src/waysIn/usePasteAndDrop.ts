@@ -1,8 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
 import { toast } from '../ui/notices.ts';
 import { isTyping } from '../ui/typing.ts';
+import { unreadFile } from '../words/unreadFile.ts';
 import { type Dropped, droppedFiles } from './droppedFiles.ts';
 import { type Incoming, incomingFiles } from './incoming.ts';
+import { NO_PICTURE } from './readClipboard.ts';
 
 /**
  * Takes pictures that are pasted or dropped anywhere on the page.
@@ -21,15 +23,12 @@ export function usePasteAndDrop(enabled: boolean, onPictures: (incoming: Incomin
         event.preventDefault();
         latest.current(incomingFiles(files, 'clipboard'));
       } else if (!isTyping(event.target)) {
-        toast.info(
-          'The clipboard holds no picture. Copy one first: capture the screen, or choose “Copy image” where it is shown.',
-        );
+        toast.info(NO_PICTURE);
       }
     };
     const take = ({ files, vanished, tooMany }: Dropped) => {
       if (files.length > 0) latest.current(incomingFiles(files, 'file'));
-      if (vanished.length > 0)
-        toast.error(`${vanished.join(', ')}: no longer where it was. Drop it again from where it is now.`);
+      for (const name of vanished) toast.error(unreadFile(name));
       if (tooMany)
         toast.error(`Only the first ${files.length} files were taken. Drop the others by themselves.`);
       if (files.length === 0 && vanished.length === 0) toast.error('The folder holds no files.');

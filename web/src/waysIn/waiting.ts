@@ -1,7 +1,9 @@
 import { pictureEntries } from '../store/browserStore.ts';
 import type { PictureDocument } from '../store/pictureDocument.ts';
 import { arrive, bytesOf, useStore } from '../store/pictureStore.ts';
+import { toast } from '../ui/notices.ts';
 import type { Incoming } from './incoming.ts';
+import { inMemory } from './inMemory.ts';
 
 /**
  * Pictures that came in where they could not be taken: on another page, or while the one before was in hand. They lie
@@ -49,8 +51,12 @@ export function arrived(personId: string, incoming: Incoming): Arrived {
   return { document, incoming, kept };
 }
 
-export function letWait(personId: string, incoming: readonly Incoming[]): void {
-  for (const one of incoming) arrived(personId, one);
+/** @returns how many of them wait now; of the others it is said why they do not */
+export async function letWait(personId: string, incoming: readonly Incoming[]): Promise<number> {
+  const { read, refused } = await inMemory(incoming);
+  for (const sentence of refused) toast.error(sentence);
+  for (const one of read) arrived(personId, one);
+  return read.length;
 }
 
 /** Those of this tab that wait to be taken, and how many others there are. */

@@ -1,6 +1,6 @@
 // The shape of the entries is that of the File and Directory Entries API (WICG), whose readers give some at a time.
 import { describe, expect, it } from 'vitest';
-import { walk } from './droppedFiles.ts';
+import { walk } from './walk.ts';
 
 const file = (name: string, there = true) =>
   ({

@@ -2,26 +2,21 @@ import type { Assignment } from '@nachweis/contract';
 import { MOST_ON_PLATE } from '@nachweis/core';
 import { toast } from '../ui/notices.ts';
 import { changeTakeSettings, takeSettings } from '../waysIn/settings.ts';
+import { addToPlate } from './addToPlate.ts';
+import { keepPlateDraft } from './plateDraft.ts';
 
 /** The one notice that says how full the plate is. */
 const ON_PLATE = 'on-plate';
 /** How long the plate before a new one can be had back. */
 const BEFORE_MS = 20_000;
 
-/** Whether the station's series goes on a plate. */
-export function goesOnPlate(): boolean {
-  const { series, target } = takeSettings();
-  return series && (target === 'plate' || target === 'new-plate');
-}
-
 /** Puts a picture of a series on the plate; where it is to be a new one, the next ones go on that. */
-export async function putOnPlate(
+export function putOnPlate(
   personId: string,
   { id: assignmentId, title: heading }: Pick<Assignment, 'id' | 'title'>,
   captureId: string,
-): Promise<void> {
+): void {
   const isNew = takeSettings().target === 'new-plate';
-  const { addToPlate } = await import('../plate/addToPlate.ts');
   const added = addToPlate({ personId, assignmentId, heading }, captureId, isNew);
   if (added.is === 'not-kept')
     return void toast.error(
@@ -38,7 +33,6 @@ export async function putOnPlate(
     id: ON_PLATE,
   });
   if (before) {
-    const { keepPlateDraft } = await import('../plate/plateDraft.ts');
     toast.info(`This is a new plate. The one before it, “${before.heading}”, can be had back.`, {
       duration: BEFORE_MS,
       action: {
