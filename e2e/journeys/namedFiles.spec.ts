@@ -157,3 +157,43 @@ test('a damaged ZIP and a file that is no picture are said, and the rest is hand
   await expect(page.getByText('1 of 2 handed in.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Hand in for 1 student' })).toBeEnabled();
 });
+
+test('what is chosen while a package is looked through is looked through after it; nothing said goes where a page cannot be read again', async ({
+  page,
+  school,
+}) => {
+  await open(page, school);
+  const bytes = await testPicture(320, 200, 4);
+  let go = () => {};
+  const held = new Promise<void>((resolve) => {
+    go = resolve;
+  });
+  // Reading a package takes its code, which is slow to come.
+  await page.route('**/assets/*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const field = page.getByLabel('Named files', { exact: true });
+  await field.setInputFiles(zip({ [`${school.student.name} P1.png`]: bytes }));
+  await expect(page.getByText('Looking through the files …')).toBeVisible();
+  await field.setInputFiles({
+    name: `${school.classmate.name} P1.png`,
+    mimeType: 'image/png',
+    buffer: bytes,
+  });
+  go();
+  await expect(page.getByText(/^2 pictures:/)).toBeVisible();
+  await expect(page.getByText('Looking through the files …')).toHaveCount(0);
+  let refused = 0;
+  await page.route('**/api/assignments/*', async (route) => {
+    refused++;
+    await route.fulfill({ status: 503 });
+  });
+  // Back in reach, the page reads again, though not at once after the time before; twice, so that the first is over.
+  await expect(async () => {
+    await page.context().setOffline(true);
+    await page.context().setOffline(false);
+    expect(refused).toBeGreaterThan(1);
+  }).toPass();
+  await expect(page.getByText(/^2 pictures:/)).toBeVisible();
+});

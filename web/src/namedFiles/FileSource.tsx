@@ -1,7 +1,9 @@
 import { FolderOpen, Images } from 'lucide-react';
 import { type ReactNode, useRef, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/notices.ts';
 import { droppedFiles } from '../waysIn/droppedFiles.ts';
+import { unreadFile } from '../words/unreadFile.ts';
 import { MOST_FILES } from './foundFiles.ts';
 
 /** Files of a class: chosen, a whole folder chosen, or dropped. @param onFiles with their paths where they are known */
@@ -31,9 +33,11 @@ export function FileSource({
         event.preventDefault();
         event.stopPropagation();
         setOver(false);
-        void droppedFiles(event.dataTransfer, MOST_FILES).then((dropped) =>
-          onFiles(dropped.files, dropped.paths),
-        );
+        // One more than are looked at, so that it is said where there are more.
+        void droppedFiles(event.dataTransfer, MOST_FILES + 1).then(({ files, paths, vanished }) => {
+          for (const name of vanished) toast.error(unreadFile(name));
+          onFiles(files, paths);
+        });
       }}
     >
       <Button onClick={() => files.current?.click()}>

@@ -8,12 +8,13 @@ import { useTitle } from '../ui/useTitle.ts';
 import { several } from '../words/counted.ts';
 import { LEFT_OUT } from '../words/namedFiles.ts';
 import { FileSource } from './FileSource.tsx';
-import { type Finding, findFiles, MOST_FILES } from './foundFiles.ts';
+import { type Finding, MOST_FILES } from './foundFiles.ts';
 import { HandInPart } from './HandInPart.tsx';
 import { handInOrders, isOpen } from './handInOrders.ts';
 import { MatchTable } from './MatchTable.tsx';
 import { RunPart } from './RunPart.tsx';
 import { SayDialog } from './SayDialog.tsx';
+import { useFinding } from './useFinding.ts';
 import { studentsOf, useMatches } from './useMatches.ts';
 
 /** Named files of a class that worked elsewhere become hand-ins, none without somebody having seen whose it is. */
@@ -22,8 +23,13 @@ export default function NamedFilesScreen(): ReactNode {
   const sheet = useApi('proofSheet', { params: { assignmentId } }, { revalidateOnFocus: false });
   const assignment = sheet.data?.assignment;
   useTitle(assignment ? `Named files, ${assignment.title}` : '');
-  if (sheet.error) return <Failed error={sheet.error} onRetry={() => void sheet.mutate()} />;
-  if (!assignment) return <Loading what="the assignment" />;
+  // What was said of the files stays, also where the page is read again and cannot be.
+  if (!assignment)
+    return sheet.error ? (
+      <Failed error={sheet.error} onRetry={() => void sheet.mutate()} />
+    ) : (
+      <Loading what="the assignment" />
+    );
   return (
     <main className="mx-auto w-full max-w-6xl p-4 sm:px-6">
       <p className="text-sm">
@@ -57,10 +63,8 @@ function OfCourse({ assignment }: { assignment: Assignment }): ReactNode {
   );
 }
 
-const NOTHING: Finding = { files: [], leftOut: [], tooMany: false, damaged: [] };
-
 function NamedFiles({ assignment, course }: { assignment: Assignment; course: CourseView }): ReactNode {
-  const [finding, setFinding] = useState(NOTHING);
+  const { finding, isLooking, look } = useFinding();
   const [saying, setSaying] = useState<string | null>(null);
   const { matches, failed, say } = useMatches(finding.files, assignment, course);
   const students = studentsOf(course);
@@ -69,11 +73,8 @@ function NamedFiles({ assignment, course }: { assignment: Assignment; course: Co
   const following = open.filter(({ path }) => path !== saying);
   return (
     <div className="flex flex-col gap-4">
-      <FileSource
-        onFiles={(files, paths) => {
-          if (files.length > 0) void findFiles(finding, files, paths).then(setFinding);
-        }}
-      />
+      <FileSource onFiles={look} />
+      {isLooking && <p role="status">Looking through the files …</p>}
       <NotTaken finding={finding} />
       {matches?.length === 0 && <RunPart assignment={assignment} students={students} />}
       {failed && (
