@@ -1,6 +1,7 @@
-import { createServer } from 'node:http';
+import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { type LiveKind, liveHref } from '@nachweis/contract';
+import express from 'express';
 import { afterEach, describe, expect, it } from 'vitest';
 import {
   giveVerdicts,
@@ -10,6 +11,7 @@ import {
   replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
+import { liveRoute } from './liveRoute.ts';
 import { tellOfTime } from './tellOfTime.ts';
 
 const server = serverPerTest();
@@ -53,8 +55,8 @@ async function watch(agent: Agent, address: string, id: string, kind: LiveKind =
   };
 }
 
-async function listening(): Promise<string> {
-  const http = createServer(server().app);
+async function listening(app: RequestListener = server().app): Promise<string> {
+  const http = createServer(app);
   await new Promise<void>((resolve) => http.listen(0, '127.0.0.1', resolve));
   undo.push(() => {
     http.closeAllConnections();
@@ -64,6 +66,32 @@ async function listening(): Promise<string> {
 }
 
 describe('a hand-in that is judged', () => {
+  it('has nobody before it who left while the server still looked up what it is', async () => {
+    const room = await handedIn(server());
+    const { context } = server();
+    const app = express();
+    let left = false;
+    const lookedUp = new Promise<void>((resolve) => {
+      const route = liveRoute(context, async () => {
+        await expect.poll(() => left).toBe(true);
+        return { personId: room.instructorPerson.id };
+      });
+      app.get('/live/:kind/:id', (req, res) => {
+        res.once('close', () => {
+          left = true;
+        });
+        void route(req, res).then(resolve);
+      });
+    });
+    const address = await listening(app);
+    const stop = new AbortController();
+    const opened = fetch(address + liveHref('hand-ins', room.handInId), { signal: stop.signal });
+    setTimeout(() => stop.abort(), 50);
+    await expect(opened).rejects.toThrow();
+    await lookedUp;
+    expect(context.live.anybody()).toBe(false);
+  });
+
   it('tells everybody who has it before them of a change, and who else is there', async () => {
     const room = await handedIn(server());
     const { agent: other } = await joinCourse(server(), room.courseId, 'instructor', 'Otto', 'Quist');

@@ -32,6 +32,8 @@ export function liveRoute(context: Context, readActor: ReadActor) {
     const place = await readLivePlace(context.db, kind, String(req.params.id));
     if (!place || !(await mayWatch(context.db, actor, place))) throw notFound(WHAT[kind]);
     const names = await namesOf(context.db, [actor.personId]);
+    // Who has walked on while this was looked up would be shown as there for ever: its end has been told already.
+    if (res.destroyed) return;
     // Not compressed: each event is to arrive by itself.
     res.set({
       'Content-Type': 'text/event-stream',
