@@ -413,6 +413,37 @@ test('what somebody else does to a hand-in is seen at once, and who else has it 
   await expect(page.getByText('looks at this too')).toHaveCount(0);
 });
 
+test('while a server is updated what stands before it refuses everything; then a page hears again by itself', async ({
+  page,
+  school,
+  browser,
+}) => {
+  const handInId = await handInOne(page, school, school.student);
+  await page.clock.install();
+  await page.route('**/live/**', (route) => route.fulfill({ status: 503 }));
+  const refused = page.waitForResponse((response) => response.url().includes('/live/hand-ins/'));
+  await openReview(page, school, handInId);
+  await refused;
+  const context = await browser.newContext({ baseURL: school.address });
+  const marker = await context.newPage();
+  await openReview(marker, school, handInId, school.colleague);
+  await marker.keyboard.press('1');
+  await expect(marker.getByRole('button', { name: 'shown', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.unroute('**/live/**');
+  const shown = page.getByRole('button', { name: 'shown', exact: true });
+  await expect
+    .poll(async () => {
+      await page.clock.runFor(2_000);
+      return shown.getAttribute('aria-pressed');
+    })
+    .toBe('true');
+  await expect(page.getByText(`${school.colleague.name} looks at this too`)).toBeVisible();
+  await context.close();
+});
+
 test('on the way to another hand-in that is slow to come nothing is given to the one before; it is asked for once', async ({
   page,
   school,

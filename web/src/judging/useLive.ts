@@ -12,6 +12,8 @@ const TOGETHER_MS: Readonly<Record<LiveKind, number>> = {
 
 /** After each reading a page rests so many times as long as it took: the longer a server needs, the less it is asked. */
 const REST = 10;
+/** A browser gives up where something between answers with an error, as while a server is updated; so soon it is tried again. */
+const AGAIN_MS = 15_000;
 
 /**
  * Hears of a hand-in, an assignment or a course while it is on the screen; a page in the background lets go of its
@@ -27,7 +29,7 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => Promise<unk
   latest.current = onChanged;
   useEffect(() => {
     let source: EventSource | null = null;
-    let [timer, tookMs] = [0, 0];
+    let [timer, tookMs, again] = [0, 0, 0];
     const read = async () => {
       timer = 0;
       const from = performance.now();
@@ -39,12 +41,18 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => Promise<unk
       timer ||= window.setTimeout(read, Math.max(TOGETHER_MS[kind], tookMs * REST));
     };
     const open = () => {
-      source = new EventSource(liveHref(kind, id));
+      const here = new EventSource(liveHref(kind, id));
+      source = here;
       let opened = false;
       source.addEventListener('open', () => {
         // It was cut off and is there again: something may have been missed.
         if (opened) changed();
         opened = true;
+      });
+      source.addEventListener('error', () => {
+        // Who else is there is not known now.
+        setOthers([]);
+        if (here.readyState === EventSource.CLOSED) again = window.setTimeout(anew, AGAIN_MS);
       });
       source.addEventListener('changed', ({ data }: MessageEvent<string>) => {
         const { by } = JSON.parse(data) as LiveChange;
@@ -57,15 +65,20 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => Promise<unk
       });
     };
     const close = () => {
+      clearTimeout(again);
       source?.close();
       source = null;
       setOthers([]);
     };
+    /** Something may have been missed; reading also finds out that a session has ended. */
+    const anew = () => {
+      open();
+      changed();
+    };
     const onVisibility = () => {
       close();
       if (document.hidden) return;
-      open();
-      changed();
+      anew();
     };
     // It was refused for good; whoever signs in again hears from then on.
     if (signedOut) return;
