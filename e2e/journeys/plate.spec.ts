@@ -156,12 +156,12 @@ test('the pictures of a plate are moved and made larger by hand, by pointer and 
   expect(small.width / small.height).toBeCloseTo(before.width / before.height, 1);
   // By presses alone, for who cannot drag; the one that was chosen last is meant.
   const pressed = await boxOf(first);
-  await dialog.getByRole('button', { name: 'The fitted curve larger' }).click();
+  await dialog.getByRole('button', { name: 'The fitted curve, on the sheet larger' }).click();
   await expect.poll(async () => (await boxOf(first)).width).toBeGreaterThan(pressed.width);
-  await dialog.getByRole('button', { name: 'The fitted curve down' }).click();
+  await dialog.getByRole('button', { name: 'The fitted curve, on the sheet down' }).click();
   await expect.poll(async () => (await boxOf(first)).y).toBeGreaterThan(pressed.y);
-  await dialog.getByRole('button', { name: 'The fitted curve up' }).click();
-  await dialog.getByRole('button', { name: 'The fitted curve smaller' }).click();
+  await dialog.getByRole('button', { name: 'The fitted curve, on the sheet up' }).click();
+  await dialog.getByRole('button', { name: 'The fitted curve, on the sheet smaller' }).click();
   await expect.poll(async () => Math.abs((await boxOf(first)).width - pressed.width)).toBeLessThan(1);
   // One over the other is said.
   const there = await boxOf(second);

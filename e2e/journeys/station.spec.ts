@@ -596,10 +596,11 @@ test('a series goes on a plate, this one or a new one, and not to the proof poin
   // A picture that another tab puts on it is there, and stays when one goes on writing here.
   const tab = await page.context().newPage();
   await tab.goto(page.url());
+  await expect(tab.getByText('The next picture goes to the plate')).toBeVisible();
   await copyPicture(tab, await testPicture(300, 200, 4));
   await tab.keyboard.press('ControlOrMeta+v');
   await expect(tab.getByText('On the plate: 3 of at most 12 pictures.')).toBeVisible();
   await tab.close();
-  await dialog.getByLabel('Heading').fill('All three');
+  await dialog.getByRole('textbox', { name: 'Heading' }).fill('All three');
   await expect(dialog.getByText('3 of at most 12 pictures.')).toBeVisible();
 });

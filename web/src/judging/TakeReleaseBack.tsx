@@ -1,7 +1,8 @@
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, type ReactNode, useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { useEscapeFirst } from '../ui/useEscapeFirst.ts';
 
 interface TakeReleaseBackProps {
   handInId: string;
@@ -42,6 +43,13 @@ function ReasonForm({
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const form = useRef<HTMLFormElement>(null);
+  // In the ledger it stands in a dialog, which stays.
+  useEscapeFirst(() => {
+    const isIn = form.current?.contains(document.activeElement) ?? false;
+    if (isIn) onCancel();
+    return isIn;
+  });
   const take = async (event: FormEvent) => {
     event.preventDefault();
     if (reason.trim() === '') return setProblem('Give a reason; it is kept in the history.');
@@ -55,15 +63,7 @@ function ReasonForm({
     }
   };
   return (
-    <form
-      onSubmit={take}
-      onKeyDown={(event) => {
-        if (event.key !== 'Escape') return;
-        event.stopPropagation();
-        onCancel();
-      }}
-      className="mt-2 flex flex-col gap-2 border border-verdigris bg-card p-2"
-    >
+    <form ref={form} onSubmit={take} className="mt-2 flex flex-col gap-2 border border-verdigris bg-card p-2">
       <label className="flex flex-col gap-1 text-sm font-semibold">
         Why is the release taken back?
         <input

@@ -165,7 +165,7 @@ export function PlateHands({ canvas, layout, names, corner, onPlace }: PlateHand
             <Button
               key={words}
               small
-              aria-label={`${names[picked] ?? ''} ${words}`}
+              aria-label={`${names[picked] ?? ''}, on the sheet ${words}`}
               onClick={() => onPlace(picked, placeOf(picked, move, grow))}
             >
               {sign}

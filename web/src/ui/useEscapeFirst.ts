@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 
 /**
- * Escape gives up what the hand holds, before it closes the dialog around it.
+ * Escape gives up what the hand holds, or what is asked within a page or a dialog, before it closes what is around it.
  *
  * @param giveUp says whether there was anything to give up
  */
