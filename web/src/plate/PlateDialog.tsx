@@ -7,7 +7,7 @@ import {
   type PlatePlace,
   placesIn,
 } from '@nachweis/core';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { serverNow } from '../api/serverClock.ts';
 import { useMe } from '../api/session.ts';
 import { measureText } from '../pictures/markFonts.ts';
@@ -48,16 +48,21 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   const me = useMe();
   const [draft, setHere] = useState(() => readPlateDraft(me.id, assignment.id, assignment.title));
   const [isKept, setKept] = useState(true);
-  // What another tab put on it meanwhile is not taken off again by the next change here.
+  const [isMaking, setMaking] = useState(false);
+  /** another tab has put something on it, of which the captures read here know nothing */
+  const [isBehind, setBehind] = useState(false);
+  const { sources, captures, readAgain } = usePlateSources(assignment.proofPoints, pictures, draft.pictures);
+  const latest = useRef(readAgain);
+  latest.current = readAgain;
   useEffect(
     () =>
-      onPlateElsewhere(me.id, assignment.id, () =>
-        setHere(readPlateDraft(me.id, assignment.id, assignment.title)),
-      ),
+      onPlateElsewhere(me.id, assignment.id, () => {
+        setBehind(true);
+        setHere(readPlateDraft(me.id, assignment.id, assignment.title));
+        void latest.current().finally(() => setBehind(false));
+      }),
     [me.id, assignment.id, assignment.title],
   );
-  const [isMaking, setMaking] = useState(false);
-  const { sources, captures } = usePlateSources(assignment.proofPoints, pictures, draft.pictures);
   const change = (next: Partial<PlateDraft>) => {
     const changed = { ...draft, ...next };
     setHere(changed);
@@ -65,7 +70,7 @@ export default function PlateDialog(props: PlateDialogProps): ReactNode {
   };
   // Until the captures are known, those among them are kept unseen; one that was let go since is not on it any more.
   const unseen =
-    captures === 'there'
+    captures === 'there' && !isBehind
       ? []
       : draft.pictures.filter(({ key }) => !sources.some((source) => source.key === key));
   const chosen = draft.pictures.flatMap((on) => {

@@ -21,8 +21,12 @@ export function usePlateSources(
   points: readonly ProofPoint[],
   pictures: readonly SheetPicture[],
   onPlate: readonly OnPlate[],
-): { sources: PlateSource[]; captures: 'there' | 'coming' | 'missing' } {
-  const { data, error } = useApi(
+): {
+  sources: PlateSource[];
+  captures: 'there' | 'coming' | 'missing';
+  readAgain: () => Promise<unknown>;
+} {
+  const { data, error, mutate } = useApi(
     'listCaptures',
     { query: { limit: MOST_OFFERED } },
     { revalidateOnFocus: false },
@@ -52,6 +56,7 @@ export function usePlateSources(
   return {
     sources: [...inSheet, ...earlier, ...others],
     captures: data ? 'there' : error ? 'missing' : 'coming',
+    readAgain: () => mutate(),
   };
 }
 
