@@ -276,9 +276,17 @@ test.describe('by finger at 390 pixels', () => {
     await page.getByLabel('A finger draws, too').check();
     await finger([0.5, 0.9], [0.4, 0.8]);
     await expect(list(page)).toHaveCount(3);
-    // The picture has its room: at least two fifths of the view.
-    const stage = await page.getByTestId('stage').boundingBox();
-    expect(stage?.height ?? 0).toBeGreaterThan(844 * 0.4);
+    // The picture has its room, and below it what is pinned: of the tools one group lies open.
+    const stage = (await page.getByTestId('stage').boundingBox()) ?? { y: 844, height: 0 };
+    expect(stage.height).toBeGreaterThan(844 * 0.4);
+    expect(stage.y + stage.height).toBeLessThan(844 * 0.72);
+    await expect(page.getByRole('button', { name: 'Solid', exact: true })).toBeHidden();
+    await page.getByRole('button', { name: 'Hide', exact: true }).tap();
+    await page.getByRole('button', { name: 'Solid', exact: true }).tap();
+    await expect(page.getByRole('button', { name: 'Hide', exact: true })).toHaveAttribute(
+      'aria-expanded',
+      'true',
+    );
     await page.getByRole('button', { name: 'Done' }).tap();
     await expect(page.getByRole('dialog')).toHaveCount(0);
   });

@@ -11,9 +11,22 @@ const ACTS =
 const BY_KEYS = /^button Keys/;
 
 async function actionsOn(page: Page): Promise<string[]> {
-  const told = await page.locator('body').ariaSnapshot();
+  const snapshots = [await page.locator('body').ariaSnapshot()];
+  // What lies open one after the other in little room is all there.
+  const closed = page
+    .getByRole('group', { name: 'Groups of tools' })
+    .locator('[aria-expanded=false]')
+    .filter({ visible: true });
+  for (const name of await closed.allTextContents()) {
+    await closed.filter({ hasText: name }).click();
+    snapshots.push(await page.locator('body').ariaSnapshot());
+  }
   // A name that a page has twice at one size it may have once at the other.
-  const all = new Set([...`${told}\n`.matchAll(ACTS)].map(([, role, name = '']) => `${role} ${name}`));
+  const all = new Set(
+    snapshots.flatMap((told) =>
+      [...`${told}\n`.matchAll(ACTS)].map(([, role, name = '']) => `${role} ${name}`),
+    ),
+  );
   return [...all].filter((one) => !BY_KEYS.test(one)).sort();
 }
 
@@ -74,7 +87,17 @@ const ofStudent = (school: School, handInId: string): Place[] => {
         await page.getByRole('button', { name: /^Now: / }).waitFor();
       },
     },
-    { name: 'a plate', go: opened('Plate') },
+    {
+      name: 'a plate',
+      async go(page) {
+        await opened('Plate')(page);
+        // The captures are offered once they are read.
+        await dialog(page)
+          .getByRole('button', { name: /^clipboard/ })
+          .first()
+          .waitFor();
+      },
+    },
     { name: 'the look before handing in', go: at(`/assignments/${school.single.id}/hand-in`) },
     { name: 'the station', go: at(`/assignments/${school.single.id}/capture`) },
     { name: 'captures', go: at('/captures') },
