@@ -1,6 +1,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, KeyCap } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { classes } from '../ui/classes.ts';
 import { TOOL_GROUPS, type Tool } from './tools.ts';
 import type { Finger } from './useFinger.ts';
@@ -86,15 +87,9 @@ export function BenchBar({ tool, onTool, onLook, history, finger }: BenchBarProp
         </div>
       ))}
       {finger.besidePen && (
-        <label className="flex items-center gap-1 text-sm max-md:order-3">
-          <input
-            type="checkbox"
-            className="size-4 accent-verdigris"
-            checked={finger.draws}
-            onChange={(event) => finger.letDraw(event.target.checked)}
-          />
+        <Check checked={finger.draws} onChecked={finger.letDraw} className="text-sm max-md:order-3">
           A finger draws, too
-        </label>
+        </Check>
       )}
       <span className="ml-auto flex">
         <Button

@@ -1,5 +1,6 @@
 import { type Finish, SIDES } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Check } from '../ui/Check.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import type { Bench } from './bench.ts';
 
@@ -29,35 +30,31 @@ export function FinishPanel({ bench }: { bench: Bench }): ReactNode {
           {SIDES.map((side) => {
             const sides = cut?.sides ?? [];
             return (
-              <label key={side} className="flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-verdigris"
-                  checked={sides.includes(side)}
-                  onChange={({ target: { checked } }) => {
-                    const next = SIDES.filter((one) => (one === side ? checked : sides.includes(one)));
-                    bench.finish('cut-here', next.length > 0 ? { kind: 'cut-here', sides: next } : null);
-                  }}
-                />
+              <Check
+                key={side}
+                checked={sides.includes(side)}
+                onChecked={(checked) => {
+                  const next = SIDES.filter((one) => (one === side ? checked : sides.includes(one)));
+                  bench.finish('cut-here', next.length > 0 ? { kind: 'cut-here', sides: next } : null);
+                }}
+              >
                 {side}
-              </label>
+              </Check>
             );
           })}
         </div>
         <p className="mt-1 text-faded">A break line, as in technical drawing.</p>
       </fieldset>
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex items-center gap-1 font-semibold">
-          <input
-            type="checkbox"
-            className="size-4 accent-verdigris"
-            checked={ground !== null}
-            onChange={({ target: { checked } }) =>
-              bench.finish('ground', checked ? { kind: 'ground', colour: '#ffffff' } : null)
-            }
-          />
+        <Check
+          checked={ground !== null}
+          onChecked={(checked) =>
+            bench.finish('ground', checked ? { kind: 'ground', colour: '#ffffff' } : null)
+          }
+          className="font-semibold"
+        >
           A ground under what is transparent
-        </label>
+        </Check>
         {ground && (
           <input
             type="color"

@@ -1,6 +1,7 @@
 import { HIGHLIGHT_TINTS, MAX_MARK_TEXT, type Mark, REDACTION_LOOKS } from '@nachweis/core';
 import { type ReactNode, type RefObject, useLayoutEffect } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { InkChoices } from '../ui/InkChoices.tsx';
 import { RealLength } from './RealLength.tsx';
@@ -108,15 +109,12 @@ export function MarkPanel({
         <RealLength key={mark.id} length={mark} onCalibrate={onCalibrate} />
       )}
       {mark.kind === 'measure' && mark.of !== 'area' && (
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={mark.guide === true}
-            onChange={({ target: { checked } }) => onChange({ ...mark, guide: checked || undefined })}
-            className="size-4 accent-verdigris"
-          />
+        <Check
+          checked={mark.guide === true}
+          onChecked={(checked) => onChange({ ...mark, guide: checked || undefined })}
+        >
           A guide: what is drawn near its line follows it; hold Alt to draw freely
-        </label>
+        </Check>
       )}
       {children}
     </section>

@@ -5,6 +5,7 @@ import { GripVertical, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type Control, type FieldErrors, type UseFormRegister, useController } from 'react-hook-form';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { MoveButtons } from '../ui/MoveButtons.tsx';
 import type { BuilderForm, PointForm } from './form.ts';
@@ -153,18 +154,15 @@ export function PointFields(props: PointFieldsProps): ReactNode {
               <textarea rows={2} {...register(`${at}.words`)} className={control} />
             </Field>
             <Formats index={index} control={form} />
-            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
-              <input type="checkbox" {...register(`${at}.needsPins`)} className="size-4 accent-verdigris" />
+            <Check {...register(`${at}.needsPins`)} className="text-sm font-semibold sm:col-span-2">
               Every must-show has to be pinned
-            </label>
-            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
-              <input type="checkbox" {...register(`${at}.needsHidden`)} className="size-4 accent-verdigris" />
+            </Check>
+            <Check {...register(`${at}.needsHidden`)} className="text-sm font-semibold sm:col-span-2">
               Something private has to be hidden
-            </label>
-            <label className="flex items-center gap-2 text-sm font-semibold sm:col-span-2">
-              <input type="checkbox" {...register(`${at}.needsText`)} className="size-4 accent-verdigris" />
+            </Check>
+            <Check {...register(`${at}.needsText`)} className="text-sm font-semibold sm:col-span-2">
               Something of one’s own has to be written with it
-            </label>
+            </Check>
           </div>
         </details>
       </fieldset>
@@ -179,19 +177,17 @@ function Formats({ index, control: form }: { index: number; control: Control<Bui
       <legend className="font-semibold">Formats (none: any)</legend>
       <span className="flex flex-wrap gap-x-3 gap-y-1 pt-1">
         {WRITTEN_FORMATS.map((format) => (
-          <label key={format} className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              className="size-4 accent-verdigris"
-              checked={field.value.includes(format)}
-              onChange={({ target: { checked } }) =>
-                field.onChange(
-                  WRITTEN_FORMATS.filter((one) => (one === format ? checked : field.value.includes(one))),
-                )
-              }
-            />
+          <Check
+            key={format}
+            checked={field.value.includes(format)}
+            onChecked={(checked) =>
+              field.onChange(
+                WRITTEN_FORMATS.filter((one) => (one === format ? checked : field.value.includes(one))),
+              )
+            }
+          >
             {FORMAT_FACTS[format].label}
-          </label>
+          </Check>
         ))}
       </span>
     </fieldset>

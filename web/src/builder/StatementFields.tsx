@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
+import { Check } from '../ui/Check.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import type { BuilderForm } from './form.ts';
 
@@ -10,10 +11,9 @@ export function StatementFields({ form }: { form: UseFormReturn<BuilderForm> }):
   const [asks, kind] = useWatch({ control: fields, name: ['asksStatement', 'statementKind'] });
   return (
     <>
-      <label className="flex items-center gap-2 text-sm font-semibold">
-        <input type="checkbox" {...register('asksStatement')} className="size-4 accent-verdigris" />
+      <Check {...register('asksStatement')} className="text-sm font-semibold">
         An own statement is asked for
-      </label>
+      </Check>
       {asks && (
         <div className="flex flex-col gap-3 border-l-2 border-rule pl-3">
           <Field label="What the statement is to answer">

@@ -1,6 +1,7 @@
 import type { CourseView } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { type UseFormReturn, useWatch } from 'react-hook-form';
+import { Check } from '../ui/Check.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { clockHint } from '../words/clock.ts';
@@ -89,10 +90,9 @@ export function TermsFields({
         )}
       </div>
       {late !== '' && <LateFields form={form} />}
-      <label className="flex items-center gap-2 text-sm font-semibold">
-        <input type="checkbox" {...register('anonymous')} className="size-4 accent-verdigris" />
+      <Check {...register('anonymous')} className="text-sm font-semibold">
         Judged without names until nothing can be handed in any more and all is judged
-      </label>
+      </Check>
       <StatementFields form={form} />
     </section>
   );

@@ -2,6 +2,7 @@ import { type CaptureFilter, SOURCES } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { useApi } from '../api/useApi.ts';
 import { SOURCE_WORDS } from '../pictures/sourceWords.ts';
+import { Check } from '../ui/Check.tsx';
 
 /** As the fields hold it; empty where nothing is asked. */
 export type Filter = Pick<CaptureFilter, 'words' | 'bin'> & {
@@ -102,15 +103,13 @@ export function FilterBar({
           <option value="no">unused</option>
         </select>
       </label>
-      <label className="flex h-9 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={filter.favourite === 'yes'}
-          onChange={(event) => onChange({ favourite: event.target.checked ? 'yes' : '' })}
-          className="size-4 accent-verdigris"
-        />
+      <Check
+        checked={filter.favourite === 'yes'}
+        onChecked={(checked) => onChange({ favourite: checked ? 'yes' : '' })}
+        className="py-1.5"
+      >
         Kept at hand
-      </label>
+      </Check>
     </search>
   );
 }

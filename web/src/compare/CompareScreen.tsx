@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -137,15 +138,9 @@ export default function CompareScreen(): ReactNode {
                 <Button small onClick={() => setTurned(!turned)} keyName="T">
                   Turn
                 </Button>
-                <label className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    checked={byItself}
-                    onChange={(event) => setByItself(event.target.checked)}
-                    className="size-4 accent-verdigris"
-                  />
+                <Check checked={byItself} onChecked={setByItself}>
                   By itself
-                </label>
+                </Check>
                 <strong>{(turned && laidUrl ? other : own).words}</strong>
               </>
             )}

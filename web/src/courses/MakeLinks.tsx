@@ -4,6 +4,7 @@ import { sentenceOfAll } from '../api/allOrNothing.ts';
 import { callApi } from '../api/callApi.ts';
 import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
 
@@ -47,17 +48,11 @@ export function MakeLinks({ course, people, onClose, onMade }: MakeLinksProps): 
           {only ? 'It is' : 'They are'} shown here, to be handed out.
         </p>
         {course.sendsMail && (
-          <label className="flex items-center gap-2 font-semibold">
-            <input
-              type="checkbox"
-              checked={byMail}
-              onChange={({ target }) => setByMail(target.checked)}
-              className="size-5 accent-verdigris"
-            />
+          <Check checked={byMail} onChecked={setByMail} className="font-semibold">
             <span className="written">
               {only ? `Send one by mail too, to ${only.email}` : 'Send each of them one by mail too'}
             </span>
-          </label>
+          </Check>
         )}
         <Problem>{problem}</Problem>
         <div className="flex justify-end gap-2">

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Check } from '../ui/Check.tsx';
 import { listed } from '../words/listed.ts';
 
 interface AlreadyProps {
@@ -19,18 +20,12 @@ export function Already({ names, counts, isTicked, onTick }: AlreadyProps): Reac
         Handed in already: {listed(names, 5)}. {one ? 'Their hand-in stays' : 'Their hand-ins stay'} as{' '}
         {one ? 'it is' : 'they are'}.
       </p>
-      <label className="mt-1 flex items-center gap-2 font-semibold">
-        <input
-          type="checkbox"
-          checked={isTicked}
-          onChange={({ target }) => onTick(target.checked)}
-          className="size-5 accent-verdigris"
-        />
+      <Check checked={isTicked} onChecked={onTick} className="mt-1 font-semibold">
         <span>
           Hand in for {one ? 'this student' : 'these students'} all the same. It is one hand-in more, and{' '}
           {counts}.
         </span>
-      </label>
+      </Check>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { ARRANGEMENTS, type Arrangement, SHEETS, type Sheet } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Check } from '../ui/Check.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import type { PlateDraft } from './plateDraft.ts';
 
@@ -64,35 +65,19 @@ export function PlateFields({ draft, onChange, onByHand }: PlateFieldsProps): Re
         </select>
       </Field>
       <Check
-        label="Count the pictures as steps"
+        className="text-sm"
         checked={draft.isNumbered}
-        onChange={(isNumbered) => onChange({ isNumbered })}
-      />
+        onChecked={(isNumbered) => onChange({ isNumbered })}
+      >
+        Count the pictures as steps
+      </Check>
       <Check
-        label="Name, course and date below the heading"
+        className="text-sm"
         checked={draft.hasParticulars}
-        onChange={(hasParticulars) => onChange({ hasParticulars })}
-      />
+        onChecked={(hasParticulars) => onChange({ hasParticulars })}
+      >
+        Name, course and date below the heading
+      </Check>
     </section>
-  );
-}
-
-interface CheckProps {
-  label: string;
-  checked: boolean;
-  onChange: (checked: boolean) => void;
-}
-
-function Check({ label, checked, onChange }: CheckProps): ReactNode {
-  return (
-    <label className="flex items-center gap-2 text-sm">
-      <input
-        type="checkbox"
-        checked={checked}
-        onChange={({ target }) => onChange(target.checked)}
-        className="size-5 accent-verdigris"
-      />
-      {label}
-    </label>
   );
 }

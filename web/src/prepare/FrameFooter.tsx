@@ -2,6 +2,7 @@ import type { Box, ScaledTo, Size } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import type { KnownLook } from '../finding/looks.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { FrameFields } from './FrameFields.tsx';
 import { type Ratio, RatioField, ScaleField } from './FrameOptions.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
@@ -44,15 +45,9 @@ export function FrameFooter(props: FrameFooterProps): ReactNode {
         <>
           <FrameFields typed={typed} />
           <RatioField ratio={props.ratio} asked={props.asked} onChange={props.onRatio} />
-          <label className="flex items-center gap-1 text-sm">
-            <input
-              type="checkbox"
-              checked={props.fixed}
-              onChange={(event) => props.onFixed(event.target.checked)}
-              className="size-4 accent-verdigris"
-            />
+          <Check checked={props.fixed} onChecked={props.onFixed} className="text-sm">
             Keep size
-          </label>
+          </Check>
         </>
       )}
       <ScaleField

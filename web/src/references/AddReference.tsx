@@ -6,6 +6,7 @@ import { useApi } from '../api/useApi.ts';
 import { useIds } from '../api/useIds.ts';
 import { captureName } from '../pictures/captureName.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { useObjectUrl } from '../ui/useObjectUrl.ts';
@@ -122,15 +123,9 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
             className={control}
           />
         </Field>
-        <label className="flex items-center gap-2 text-sm font-semibold">
-          <input
-            type="checkbox"
-            checked={shown}
-            onChange={({ target }) => setShown(target.checked)}
-            className="size-4 accent-verdigris"
-          />
+        <Check checked={shown} onChecked={setShown} className="text-sm font-semibold">
           Students see it on their sheet
-        </label>
+        </Check>
         {problem && (
           <p role="alert" className="border-l-4 border-madder bg-madder-wash px-2 py-1 text-sm">
             {problem}

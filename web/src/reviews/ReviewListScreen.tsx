@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { useLive } from '../judging/useLive.ts';
+import { Check } from '../ui/Check.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
@@ -42,15 +43,9 @@ export default function ReviewListScreen(): ReactNode {
             {rows.length} of {rows.length + without.length} handed in, {waiting.length} waiting
           </p>
           {isShared && (
-            <label className="flex items-center gap-1.5 text-sm">
-              <input
-                type="checkbox"
-                checked={onlyMine}
-                onChange={(event) => setOnlyMine(event.target.checked)}
-                className="size-5 accent-verdigris"
-              />
+            <Check checked={onlyMine} onChecked={setOnlyMine} className="text-sm">
               Only those that are mine
-            </label>
+            </Check>
           )}
           {list.veiled && (
             <p className="text-sm">

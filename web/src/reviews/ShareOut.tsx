@@ -5,6 +5,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed } from '../ui/states.tsx';
@@ -90,20 +91,19 @@ function ShareForm({
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="font-semibold">Among</legend>
         {staff.map((one) => (
-          <label key={one.id} className="written flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="size-5 accent-verdigris"
-              checked={among.has(one.id)}
-              onChange={({ target: { checked } }) => {
-                const next = new Set(among);
-                if (checked) next.add(one.id);
-                else next.delete(one.id);
-                setAmong(next);
-              }}
-            />
+          <Check
+            key={one.id}
+            checked={among.has(one.id)}
+            onChecked={(checked) => {
+              const next = new Set(among);
+              if (checked) next.add(one.id);
+              else next.delete(one.id);
+              setAmong(next);
+            }}
+            className="written"
+          >
             {one.name} <span className="font-mono text-sm text-faded">{count(one.id)}</span>
-          </label>
+          </Check>
         ))}
       </fieldset>
       <div className="flex flex-wrap items-end gap-2">

@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
+import { Check } from '../ui/Check.tsx';
 
 const WORDS: Readonly<Record<MailKind, string>> = {
   receipt: 'The receipt of a hand-in, once its files are sealed',
@@ -41,15 +42,9 @@ export function MailChoices(): ReactNode {
       </p>
       <div className="flex flex-col gap-2">
         {MAIL_KINDS.map((kind) => (
-          <label key={kind} className="flex items-start gap-2">
-            <input
-              type="checkbox"
-              checked={choices[kind]}
-              onChange={(event) => void choose(kind, event.target.checked)}
-              className="mt-1 size-4 accent-verdigris"
-            />
+          <Check key={kind} checked={choices[kind]} onChecked={(checked) => void choose(kind, checked)}>
             {WORDS[kind]}
-          </label>
+          </Check>
         ))}
       </div>
       {problem && (

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useMe } from '../api/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { changeOwnSettings, resetOwnSettings, useOwnSettings } from '../ui/ownSettings.ts';
 import { useTitle } from '../ui/useTitle.ts';
@@ -42,13 +43,7 @@ export default function SettingsScreen(): ReactNode {
             The grey around pictures stays, so that they are judged right.
           </p>
         </div>
-        <label className="flex items-start gap-2">
-          <input
-            type="checkbox"
-            checked={own.singleKeys}
-            onChange={(event) => changeOwnSettings({ singleKeys: event.target.checked })}
-            className="mt-1 size-4 shrink-0 accent-verdigris"
-          />
+        <Check checked={own.singleKeys} onChecked={(checked) => changeOwnSettings({ singleKeys: checked })}>
           <span>
             Single keys are commands
             <span className="block text-sm text-faded">
@@ -56,16 +51,10 @@ export default function SettingsScreen(): ReactNode {
               keys unawares; every command has a button too.
             </span>
           </span>
-        </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={sound}
-            onChange={(event) => changeTakeSettings({ sound: event.target.checked })}
-            className="size-4 accent-verdigris"
-          />
+        </Check>
+        <Check checked={sound} onChecked={(checked) => changeTakeSettings({ sound: checked })}>
           The countdown can be heard
-        </label>
+        </Check>
         <Button className="self-start" onClick={reset}>
           Back to how they were at first
         </Button>

@@ -1,33 +1,12 @@
 import { COPY_TO, PRESET_FRAMINGS } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { CopyFolder } from '../copies/CopyFolder.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { changeTakeSettings, lastRegion, useTakeSettings } from '../waysIn/settings.ts';
 
 const field = 'h-9 border border-edge bg-card px-2';
-
-function Check({
-  checked,
-  onChange,
-  children,
-}: {
-  checked: boolean;
-  onChange: (checked: boolean) => void;
-  children: ReactNode;
-}): ReactNode {
-  return (
-    <label className="flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={checked}
-        onChange={(event) => onChange(event.target.checked)}
-        className="size-4 accent-verdigris"
-      />
-      {children}
-    </label>
-  );
-}
 
 const FRAMING_WORDS = {
   whole: 'I choose each time',
@@ -62,7 +41,7 @@ export function TakeOptions(): ReactNode {
           <option value="tab">a tab</option>
         </select>
       </label>
-      <Check checked={settings.pointer} onChange={(pointer) => change({ pointer })}>
+      <Check checked={settings.pointer} onChecked={(pointer) => change({ pointer })}>
         With the pointer, where the browser can
       </Check>
       <label className="flex items-center justify-between gap-2">
@@ -81,7 +60,7 @@ export function TakeOptions(): ReactNode {
           s
         </span>
       </label>
-      <Check checked={settings.sound} onChange={(sound) => change({ sound })}>
+      <Check checked={settings.sound} onChecked={(sound) => change({ sound })}>
         Let the countdown be heard
       </Check>
       <label className="flex items-center justify-between gap-2">
@@ -136,7 +115,7 @@ export function TakeOptions(): ReactNode {
         </select>
       </label>
       {settings.copyTo === 'folder' && <CopyFolder />}
-      <Check checked={settings.series} onChange={(series) => change({ series })}>
+      <Check checked={settings.series} onChecked={(series) => change({ series })}>
         Series: stay ready for the next picture
       </Check>
       {settings.series && (

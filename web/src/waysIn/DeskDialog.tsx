@@ -15,6 +15,7 @@ import {
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useMe } from '../api/session.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { Loading } from '../ui/states.tsx';
@@ -149,15 +150,9 @@ export default function DeskDialog({ target, onClose, onPicture }: DeskDialogPro
               </Button>
             ))}
           </section>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={withPointer}
-              onChange={(event) => setWithPointer(event.target.checked)}
-              className="size-4 accent-verdigris"
-            />
+          <Check checked={withPointer} onChecked={setWithPointer}>
             With the pointer
-          </label>
+          </Check>
           <p className="text-sm text-faded">
             Drag a window by its title bar, its lower right corner changes its size. Click into a program to
             use it: cells and commands are typed, menus open. Tab goes on.
