@@ -4,6 +4,9 @@
  */
 export const PERSON_HEADER = 'nachweis-person';
 
+/** Header with a name that a page makes up for itself, so that it is not told of what it did itself. */
+export const PAGE_HEADER = 'nachweis-page';
+
 /**
  * Header with the number of the contract a page was built with. A page that was opened before an update is told to
  * reload rather than let it guess at answers of another shape.

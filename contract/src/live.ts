@@ -5,8 +5,8 @@ import { z } from './zod.ts';
 export const LIVE_KINDS = ['hand-ins', 'assignments', 'courses'] as const;
 export type LiveKind = (typeof LIVE_KINDS)[number];
 
-/** Something of it was changed, by somebody who judges, or by a student, of whom nothing is told. */
-export const LiveChange = z.object({ by: Id.nullable() });
+/** Something of it was changed, by the page that called itself so; null where a student did it, or nobody. */
+export const LiveChange = z.object({ page: z.string().max(40).nullable() });
 export type LiveChange = z.infer<typeof LiveChange>;
 /** Of a hand-in: who has it on the screen, the reader included, each once. */
 export const LivePresence = z.array(z.object({ id: Id, name: z.string() }));

@@ -1,5 +1,7 @@
+import type { Page } from '@playwright/test';
 import { handInCurve } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
+import { openReview } from '../fixtures/seen.ts';
 
 test('list, grid and ledger show what others do while one looks at them, without a reload', async ({
   page,
@@ -41,4 +43,27 @@ test('list, grid and ledger show what others do while one looks at them, without
   expect(answer.status()).toBe(200);
   await expect(ledger.getByRole('row', { name: /Ödegård, Elin/ })).toContainText('not released');
   await expect(list.getByText(/^2 of \d+ handed in, 1 waiting/)).toBeVisible();
+});
+
+test('two devices of one person, both in front, show each what was done at the other', async ({
+  page,
+  school,
+  browser,
+}) => {
+  const handInId = await handInCurve(page, school);
+  await openReview(page, school, handInId);
+  const context = await browser.newContext({ baseURL: school.address, serviceWorkers: 'block' });
+  const tablet = await context.newPage();
+  await openReview(tablet, school, handInId);
+  expect(await tablet.evaluate(() => document.hasFocus())).toBe(true);
+  expect(await page.evaluate(() => document.hasFocus())).toBe(true);
+  const shown = (where: Page) =>
+    where
+      .getByRole('group', { name: /Verdict on a/ })
+      .first()
+      .getByRole('button', { name: 'shown', exact: true });
+  await page.keyboard.press('1');
+  await expect(shown(page)).toHaveAttribute('aria-pressed', 'true');
+  await expect(shown(tablet)).toHaveAttribute('aria-pressed', 'true');
+  await context.close();
 });

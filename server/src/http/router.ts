@@ -6,6 +6,7 @@ import {
   type EndpointName,
   endpoints,
   type Output,
+  PAGE_HEADER,
   PERSON_HEADER,
   type ProblemCode,
 } from '@nachweis/contract';
@@ -105,7 +106,7 @@ export function mountEndpoints(
       } as unknown as Call<Endpoint>).catch((error: unknown) => {
         throw veil && error instanceof HttpProblem ? new HttpProblem(error.code, veil(error.data)) : error;
       });
-      if (actor) tellOfChange(context, name, endpoint, params ?? {}, actor);
+      if (actor) tellOfChange(context, name, endpoint, params ?? {}, actor, req.get(PAGE_HEADER));
       // Nothing of it is left in the browser's cache; a page that has it in memory asks whether it is still so.
       res.set('Cache-Control', 'no-store');
       if (!endpoint.response) res.status(204).end();

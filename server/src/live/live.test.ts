@@ -1,6 +1,6 @@
 import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { type LiveKind, liveHref } from '@nachweis/contract';
+import { type LiveKind, liveHref, PAGE_HEADER } from '@nachweis/contract';
 import express from 'express';
 import { afterEach, describe, expect, it } from 'vitest';
 import {
@@ -100,8 +100,13 @@ describe('a hand-in that is judged', () => {
     expect([ruth.status, ruth.type]).toEqual([200, 'text/event-stream; charset=utf-8']);
     const otto = await watch(other, address, room.handInId);
     await ruth.hears(/present.*Ruth Mandel.*present.*Otto Quist/s);
+    other.set(PAGE_HEADER, 'a-page-of-otto');
     await giveVerdicts(other, room.handInId, { [room.exponent]: 'shown' });
-    await ruth.hears(/event: changed\ndata: {"by":"[0-9a-f-]{36}"}/);
+    // A page of the same person on another device is not the one that did it.
+    await ruth.hears('event: changed\ndata: {"page":"a-page-of-otto"}');
+    other.set(PAGE_HEADER, 'x'.repeat(41));
+    await giveVerdicts(other, room.handInId, { [room.axes]: 'shown' });
+    await ruth.hears('event: changed\ndata: {"page":null}');
     // What it is is not told: whoever may read it reads it.
     expect(ruth.text()).not.toContain('shown');
     const before = ruth.text().length;
@@ -147,7 +152,7 @@ describe('a hand-in that is judged', () => {
     await tellOfTime(context, '2026-11-05T12:00:01.000Z', '2026-11-05T12:00:03.000Z');
     expect(list.text()).toBe('');
     await tellOfTime(context, '2026-11-05T11:59:59.000Z', '2026-11-05T12:00:01.000Z');
-    await list.hears('event: changed\ndata: {"by":null}');
+    await list.hears('event: changed\ndata: {"page":null}');
     await ledger.hears('event: changed');
     const { sealed_at } = await context.db
       .selectFrom('hand_ins')
@@ -165,7 +170,7 @@ describe('a hand-in that is judged', () => {
     const { draft } = await replaceEvidence(room.student, room.assignment);
     expect(list.text()).toBe('');
     await handIn(room.student, room.assignment.id, draft.version);
-    await list.hears('event: changed\ndata: {"by":null}');
+    await list.hears('event: changed\ndata: {"page":null}');
   });
   it('is nobody’s to watch who cannot judge it', async () => {
     const room = await handedIn(server());

@@ -19,7 +19,7 @@ const WHAT = {
 
 /**
  * `GET /live/hand-ins/<id>`, and of all of an assignment or a course: server-sent events for who judges there. `changed`
- * says that something was changed and by whom, never what; `present` who has a hand-in before them. It ends when the
+ * says that something was changed and by which page, never what; `present` who has a hand-in before them. It ends when the
  * session or the role does.
  */
 export function liveRoute(context: Context, readActor: ReadActor) {

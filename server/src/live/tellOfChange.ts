@@ -1,4 +1,4 @@
-import type { Access, Endpoint, EndpointName, LiveKind } from '@nachweis/contract';
+import { type Access, type Endpoint, type EndpointName, LiveChange, type LiveKind } from '@nachweis/contract';
 import { type Actor, isStaffOf } from '../access/access.ts';
 import type { Context } from '../context.ts';
 import { readLivePlace } from './livePlace.ts';
@@ -12,6 +12,7 @@ export function tellOfChange(
   { method, access }: Endpoint,
   { handInId, assignmentId, courseId }: Record<string, string>,
   actor: Actor,
+  page: string | undefined,
 ): void {
   if (method === 'get' || !live.anybody()) return;
   // What a student only prepares is nobody else's.
@@ -26,7 +27,8 @@ export function tellOfChange(
     const place = await readLivePlace(db, kind, id);
     if (!place) return;
     // Who handed in may be hidden from those who judge.
-    live.tell(place, (await isStaffOf(db, actor, place.courseId)) ? actor.personId : null);
+    const known = LiveChange.shape.page.safeParse(page);
+    live.tell(place, known.data && (await isStaffOf(db, actor, place.courseId)) ? known.data : null);
   };
   tell().catch((error: unknown) => log.error({ err: error }, 'a change could not be told'));
 }

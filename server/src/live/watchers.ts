@@ -1,4 +1,4 @@
-import type { LivePresence } from '@nachweis/contract';
+import type { LiveChange, LivePresence } from '@nachweis/contract';
 
 /** A hand-in, all of an assignment, or all of a course: each with what it belongs to. */
 export interface LivePlace {
@@ -22,8 +22,8 @@ export interface Watchers {
   add: (watcher: Watcher) => () => void;
   /** whether anybody hears at all */
   anybody: () => boolean;
-  /** Tells those who have the place, what it belongs to, or something of it before them. @param by null for a student */
-  tell: (what: LivePlace, by: string | null) => void;
+  /** Tells those who have the place, what it belongs to, or something of it before them. @param page the one that did it, by its own name; null for a student's */
+  tell: (what: LivePlace, page: string | null) => void;
   close: () => void;
 }
 
@@ -49,14 +49,14 @@ export function createWatchers(): Watchers {
       };
     },
     anybody: () => all.size > 0,
-    tell(what, by) {
+    tell(what, page) {
       for (const one of all)
         if (
           one.courseId === what.courseId &&
           meets(one.assignmentId, what.assignmentId) &&
           meets(one.handInId, what.handInId)
         )
-          one.send('changed', { by });
+          one.send('changed', { page } satisfies LiveChange);
     },
     close() {
       for (const one of [...all]) one.end();

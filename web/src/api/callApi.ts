@@ -9,10 +9,12 @@ import {
   type Input,
   type Me,
   type Output,
+  PAGE_HEADER,
   PERSON_HEADER,
 } from '@nachweis/contract';
 import { ownProblem, problemOf } from './apiProblem.ts';
 import { reportConnection } from './connection.ts';
+import { ownPage } from './ownPage.ts';
 import { noteServerTime } from './serverClock.ts';
 
 type Endpoints = typeof endpoints;
@@ -185,6 +187,7 @@ async function send(
   if (body !== undefined)
     headers['Content-Type'] = picture ? body.type || 'application/octet-stream' : 'application/json';
   headers[CONTRACT_HEADER] = CONTRACT_VERSION;
+  headers[PAGE_HEADER] = ownPage();
   if (person && name !== 'me') headers[PERSON_HEADER] = person;
   // Without the second one a browser says that it wants no comparison at all.
   if (etag) Object.assign(headers, { 'If-None-Match': etag, 'Cache-Control': 'max-age=0' });

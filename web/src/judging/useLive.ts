@@ -1,6 +1,7 @@
 import { type LiveChange, type LiveKind, type LivePresence, liveHref } from '@nachweis/contract';
 import { useEffect, useRef, useState } from 'react';
 import { useConnection } from '../api/connection.ts';
+import { ownPage } from '../api/ownPage.ts';
 import { useMe } from '../api/session.ts';
 
 /** Several changes within this time are read once; a class that hands in at the same minute is not read for each. */
@@ -55,9 +56,9 @@ export function useLive(kind: LiveKind, id: string, onChanged: () => Promise<unk
         if (here.readyState === EventSource.CLOSED) again = window.setTimeout(anew, AGAIN_MS);
       });
       source.addEventListener('changed', ({ data }: MessageEvent<string>) => {
-        const { by } = JSON.parse(data) as LiveChange;
-        // What this page did it knows; another tab of the same person does not.
-        if (by !== me || !document.hasFocus()) changed();
+        const { page } = JSON.parse(data) as LiveChange;
+        // What this page did it knows; another one of the same person does not.
+        if (page !== ownPage()) changed();
       });
       source.addEventListener('present', ({ data }: MessageEvent<string>) => {
         const present = JSON.parse(data) as LivePresence;
