@@ -53,12 +53,15 @@ export async function writeInto(
     const found = await freeName(folder, name);
     return [found, await folder.getFileHandle(found, { create: true })] as const;
   });
-  const file = await handle.createWritable();
+  let file: FileSystemWritableFileStream | null = null;
   try {
+    file = await handle.createWritable();
     await file.write(blob);
     await file.close();
   } catch (error) {
-    await file.abort().catch(() => undefined);
+    await file?.abort().catch(() => undefined);
+    // An empty file under the right name would be taken for the picture.
+    await folder.removeEntry(free).catch(() => undefined);
     throw error;
   }
   return free;

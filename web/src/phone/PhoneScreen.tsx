@@ -33,9 +33,9 @@ export default function PhoneScreen(): ReactNode {
         </p>
         {failure && (
           <p role="alert" className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2">
-            {!mayHaveCome(code)
-              ? 'It is another one that came before: the picture you have just sent was not taken. For one more, ask for a new code at the other screen.'
-              : 'No answer came back to the picture you sent. See at the other screen whether it is this one; for one more, ask for a new code there.'}
+            {mayHaveCome(code)
+              ? 'No answer came back to the picture you sent. See at the other screen whether it is this one; for one more, ask for a new code there.'
+              : 'It is another one that came before: the picture you have just sent was not taken. For one more, ask for a new code at the other screen.'}
           </p>
         )}
       </Page>
