@@ -102,7 +102,7 @@ test('links by mail go out one by one, are told of, and can be stopped', async (
     await expect(dialog.getByRole('checkbox', { name: 'Send each of them one by mail too' })).toBeChecked();
     await loseNext(page, '**/links');
     await dialog.getByRole('button', { name: 'Make 2 links' }).click();
-    await expect(dialog.getByRole('alert')).toContainText('nothing is there twice');
+    await expect(dialog.getByRole('alert')).toContainText('new links are made, and no letter goes twice');
     await dialog.getByRole('button', { name: 'Make 2 links' }).click();
     await expect(dialog.getByText('has taken all 2 letters')).toBeVisible();
     await expectClean(page, 'links that are mailed');

@@ -31,7 +31,8 @@ export function MakeLinks({ course, people, onClose, onMade }: MakeLinksProps): 
       const body = { id: ids.of(JSON.stringify(what)), ...what };
       onMade(await callApi('makeLinks', { params: { courseId: course.id }, body }));
     } catch (error) {
-      setProblem(sentenceOfAll(error, 'No link was made.'));
+      const again = byMail ? 'new links are made, and no letter goes twice' : 'new links are made';
+      setProblem(sentenceOfAll(error, 'No link was made.', again));
       setBusy(false);
     }
   };
