@@ -1,6 +1,6 @@
 import type { PresetSettings } from '@nachweis/contract';
 import type { ReactNode } from 'react';
-import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { FramedPicture } from '../pictures/FramedPicture.tsx';
@@ -95,7 +95,6 @@ function StationOf({ assignmentId }: { assignmentId: string }): ReactNode {
 
 function Station({ own }: { own: OwnSheet }): ReactNode {
   const [search] = useSearchParams();
-  const navigate = useNavigate();
   const focused = useFocused();
   const { share } = useShare();
   const { assignment } = own.sheet;
@@ -197,13 +196,9 @@ function Station({ own }: { own: OwnSheet }): ReactNode {
                 </li>
               ))}
             </ul>
-            <button
-              type="button"
-              onClick={() => navigate(sheetHref)}
-              className="mt-2 text-verdigris-deep underline"
-            >
+            <Link to={sheetHref} className="mt-2 inline-block text-verdigris-deep underline">
               Back to the proof sheet
-            </button>
+            </Link>
           </section>
           <TakeOptions />
           <PresetsPanel onUse={beginWith} listening={!taking.busy} />
