@@ -4,6 +4,7 @@ import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import type { SheetPicture } from '../sheet/sheetPictures.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Button } from '../ui/Button.tsx';
+import { withOne } from '../ui/chosenSet.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 
@@ -68,12 +69,7 @@ export function HideElsewhere({
                     type="checkbox"
                     className="size-4 accent-verdigris"
                     checked={chosen.has(picture.evidenceId)}
-                    onChange={({ target }) => {
-                      const next = new Set(chosen);
-                      if (target.checked) next.add(picture.evidenceId);
-                      else next.delete(picture.evidenceId);
-                      setChosen(next);
-                    }}
+                    onChange={({ target }) => setChosen(withOne(chosen, picture.evidenceId, target.checked))}
                   />
                   {codeOf(picture.proofPointId)}
                   {(picture.width !== width || picture.height !== height) && (

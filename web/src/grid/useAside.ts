@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react';
 import { keepNote, readNote } from '../store/notes.ts';
+import { withOne } from '../ui/chosenSet.ts';
 
 const keyOf = (assignmentId: string) => `nachweis-aside-${assignmentId}`;
 
@@ -21,9 +22,7 @@ export function useAside(assignmentId: string): {
     toggle(handInId) {
       const isBack = aside.has(handInId);
       // Read again: another tab may have put others aside meanwhile.
-      const next = new Set(isKept.current ? kept(assignmentId) : aside);
-      if (isBack) next.delete(handInId);
-      else next.add(handInId);
+      const next = withOne(new Set(isKept.current ? kept(assignmentId) : aside), handInId, !isBack);
       setHere(next);
       isKept.current = keepNote(keyOf(assignmentId), [...next]);
       return next;

@@ -6,6 +6,7 @@ import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Check } from '../ui/Check.tsx';
+import { withOne } from '../ui/chosenSet.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
 import { Failed } from '../ui/states.tsx';
@@ -94,12 +95,7 @@ function ShareForm({
           <Check
             key={one.id}
             checked={among.has(one.id)}
-            onChecked={(checked) => {
-              const next = new Set(among);
-              if (checked) next.add(one.id);
-              else next.delete(one.id);
-              setAmong(next);
-            }}
+            onChecked={(checked) => setAmong(withOne(among, one.id, checked))}
             className="written"
           >
             {one.name} <span className="font-mono text-sm text-faded">{count(one.id)}</span>

@@ -5,6 +5,7 @@ import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
+import { withOne } from '../ui/chosenSet.ts';
 import { toast } from '../ui/notices.ts';
 import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -92,12 +93,7 @@ function Overview({ marking, onNow, onAgain }: OverviewProps): ReactNode {
                       aria-label={`Choose ${number}, ${student}`}
                       disabled={marker !== null}
                       checked={marker === null && chosen.has(handInId)}
-                      onChange={({ target: { checked } }) => {
-                        const next = new Set(chosen);
-                        if (checked) next.add(handInId);
-                        else next.delete(handInId);
-                        setChosen(next);
-                      }}
+                      onChange={({ target }) => setChosen(withOne(chosen, handInId, target.checked))}
                     />
                   </td>
                   <td className="font-mono">{number}</td>
