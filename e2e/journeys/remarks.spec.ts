@@ -52,10 +52,15 @@ test('a remark on a box that is drawn, with a sign, about a must-show; changed t
   await page.getByLabel('Remark at 40, 50').press('Alt+ArrowRight');
   await page.getByLabel('Remark at 41, 50').press('Control+Enter');
   await expect(page.getByRole('radio', { name: 'Ring' })).toHaveCount(0);
-  const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
-  expect(review.judgement.remarks).toMatchObject([
-    { shape: 'ring', x: 41, y: 50, width: 60, height: 40, sign: 'query', text: 'Which unit is it?' },
-  ]);
+  // The form is gone at once; what it held is on its way.
+  await expect
+    .poll(async () => {
+      const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+      return review.judgement.remarks;
+    })
+    .toMatchObject([
+      { shape: 'ring', x: 41, y: 50, width: 60, height: 40, sign: 'query', text: 'Which unit is it?' },
+    ]);
 
   // Only a sign, without words; Escape keeps it as a draft that is not saved.
   await page.mouse.click(...at(200, 150));
