@@ -43,6 +43,13 @@ test('an area is hidden in other pictures too, each shown first; one of another 
       return second?.length === 1 && JSON.stringify(first) === JSON.stringify(second);
     })
     .toBe(true);
+  // It is taken back where it was done, as any other change.
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Bench', exact: true }).nth(1).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await boxes())[1]).toEqual([]);
+  await page.getByRole('button', { name: 'Redo', exact: true }).click();
+  await expect.poll(async () => (await boxes())[1]).toHaveLength(1);
 });
 
 test('where the place lies in no other picture that is said', async ({ page, school }) => {

@@ -7,6 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { withOne } from '../ui/chosenSet.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { noteChange } from './useWorkHistory.ts';
 
 /** About how large a picture is shown here. */
 const SHOWN = { width: 260, height: 150 };
@@ -43,8 +44,12 @@ export function HideElsewhere({
   );
   const hide = () => {
     const pictures = within.filter((one) => chosen.has(one.evidenceId));
-    for (const picture of pictures)
-      void happen(picture, { kind: 'prepared', changes: { marks: [...picture.marks, copyOf(area)] } });
+    for (const picture of pictures) {
+      const { trims } = picture;
+      const marks = [...picture.marks, copyOf(area)];
+      noteChange(picture.evidenceId, { trims, marks: [...picture.marks] }, { trims, marks });
+      void happen(picture, { kind: 'prepared', changes: { marks } });
+    }
     toast.success(
       pictures.length === 1
         ? 'It is hidden in one more picture.'

@@ -27,14 +27,9 @@ export function useWorkHistory(evidenceId: string, work: Work, onChange: (work: 
   const [history, setHistory] = useState<History<Work>>(() => kept(evidenceId, work));
   const latest = useRef(history);
   const go = (next: History<Work>) => {
-    const bounded = { ...next, past: next.past.slice(-MOST_STEPS) };
+    const bounded = keep(evidenceId, next);
     latest.current = bounded;
     setHistory(bounded);
-    try {
-      sessionStorage.setItem(keyOf(evidenceId), packed(bounded));
-    } catch {
-      // The work itself is kept elsewhere; only the way back ends with the page.
-    }
     onChange(next.now);
   };
   const now = () => latest.current;
@@ -45,6 +40,21 @@ export function useWorkHistory(evidenceId: string, work: Work, onChange: (work: 
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
   };
+}
+
+/** Notes a change that is made to a picture whose bench is not open, so that it can be taken back there. */
+export function noteChange(evidenceId: string, before: Work, after: Work): void {
+  keep(evidenceId, changed(kept(evidenceId, before), after, ''));
+}
+
+function keep(evidenceId: string, next: History<Work>): History<Work> {
+  const bounded = { ...next, past: next.past.slice(-MOST_STEPS) };
+  try {
+    sessionStorage.setItem(keyOf(evidenceId), packed(bounded));
+  } catch {
+    // The work itself is kept elsewhere; only the way back ends with the page.
+  }
+  return bounded;
 }
 
 /** What an earlier visit left, where it ends with the work that is there. */
