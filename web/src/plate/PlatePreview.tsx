@@ -1,5 +1,6 @@
 import type { PlateLayout } from '@nachweis/core';
 import { type ReactNode, useDeferredValue, useEffect, useRef } from 'react';
+import { classes } from '../ui/classes.ts';
 import type { Chosen } from './ChosenPictures.tsx';
 import { drawOn } from './makePlate.ts';
 import { PlateHands, type PlateHandsProps } from './PlateHands.tsx';
@@ -26,7 +27,11 @@ export function PlatePreview({ layout, images, chosen, isWhole, byHand }: PlateP
   return (
     <section
       aria-label="The plate"
-      className="relative min-h-72 min-w-0 overflow-auto bg-mount p-3 lg:h-full"
+      className={classes(
+        'relative min-w-0 overflow-auto bg-mount lg:h-full',
+        // What is said, and what is pressed, stands above and below the plate and not on it.
+        byHand ? 'min-h-112 px-3 pt-14 pb-13 sm:pt-9 lg:min-h-72' : 'min-h-72 p-3',
+      )}
     >
       {shown ? (
         <canvas
