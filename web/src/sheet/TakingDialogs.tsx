@@ -4,7 +4,7 @@ import { endFirst } from '../prepare/firstLook.ts';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import { toast } from '../ui/notices.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
-import { type Awaited, AwaitedPicture } from '../waysIn/AwaitedPicture.tsx';
+import type { Awaited } from '../waysIn/AwaitedPicture.tsx';
 import type { Incoming } from '../waysIn/incoming.ts';
 import type { OpenedDocument } from '../waysIn/openDocument.ts';
 import { useTakeSettings } from '../waysIn/settings.ts';
@@ -20,6 +20,7 @@ const importDesk = () => import('../waysIn/DeskDialog.tsx').then((part) => part.
 const importCamera = () => import('../waysIn/CameraDialog.tsx').then((part) => part.default);
 const importPlate = () => import('../plate/PlateDialog.tsx').then((part) => part.default);
 const importPhone = () => import('../waysIn/PhoneDialog.tsx').then((part) => part.default);
+const importAwaited = () => import('../waysIn/AwaitedPicture.tsx').then((part) => part.AwaitedPicture);
 const importDocument = () => import('../waysIn/DocumentDialog.tsx').then((part) => part.default);
 
 /** Another way in that is open over the page. */
@@ -93,6 +94,8 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
     wanted: way === 'phone',
     onMissing: missing('The code for a telephone', props.onCloseWay),
   });
+  // Asked for with a code, while the server is there; where it is not, no picture comes by it either.
+  const AwaitedPicture = useLoaded(importAwaited, { wanted: awaited.length > 0, onMissing() {} });
   const DocumentDialog = useLoaded(importDocument, {
     wanted: documents.length > 0,
     onMissing: missing('The document’s pictures', props.onForgetDocuments),
@@ -148,17 +151,18 @@ export function TakingDialogs(props: TakingDialogsProps): ReactNode {
           }}
         />
       )}
-      {awaited
-        // The dialog looks for the one it shows.
-        .filter((one) => way !== 'phone' || one !== awaited.at(-1))
-        .map((one) => (
-          <AwaitedPicture
-            key={one.id}
-            awaited={one}
-            onArrived={(evidenceId) => props.onCameLater(evidenceId, one.target)}
-            onOver={() => forget(one.id)}
-          />
-        ))}
+      {AwaitedPicture &&
+        awaited
+          // The dialog looks for the one it shows.
+          .filter((one) => way !== 'phone' || one !== awaited.at(-1))
+          .map((one) => (
+            <AwaitedPicture
+              key={one.id}
+              awaited={one}
+              onArrived={(evidenceId) => props.onCameLater(evidenceId, one.target)}
+              onOver={() => forget(one.id)}
+            />
+          ))}
       {DocumentDialog && document && (
         <DocumentDialog
           document={document}

@@ -159,13 +159,30 @@ export function useTaking(
       ),
     [intake, refuse],
   );
+  const takingNow = useRef(false);
+  const [, lookAgain] = useState({});
+  /** One after the other: what comes while another one is taken in waits until that is done. */
+  const takeAlone = useCallback(
+    async (all: readonly Arrived[]) => {
+      if (takingNow.current) return;
+      takingNow.current = true;
+      try {
+        await take(all);
+      } finally {
+        takingNow.current = false;
+        // For what has come meanwhile.
+        lookAgain({});
+      }
+    },
+    [take],
+  );
   const takeIn = useCallback(
     async (incoming: readonly Incoming[]) => {
       const { read, refused } = await inMemory(incoming);
       if (refused.length > 0) refuse(refused);
-      await take(read.map((one) => arrived(me.id, one)));
+      await takeAlone(read.map((one) => arrived(me.id, one)));
     },
-    [take, refuse, me.id],
+    [takeAlone, refuse, me.id],
   );
   latest.current = {
     own,
@@ -219,9 +236,9 @@ export function useTaking(
   });
   const { here: waiting } = useWaiting();
   useEffect(() => {
-    if (locked || busy || waiting.length === 0) return;
-    void Promise.all(waiting.map(fetchWaiting)).then((all) => take(all.filter((one) => one !== null)));
-  }, [locked, busy, waiting, take]);
+    if (locked || busy || takingNow.current || waiting.length === 0) return;
+    void Promise.all(waiting.map(fetchWaiting)).then((all) => takeAlone(all.filter((one) => one !== null)));
+  }, [locked, busy, waiting, takeAlone]);
 
   const target = chosenPoint?.code ?? '';
   // What is told there is heard of here.
