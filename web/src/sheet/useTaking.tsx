@@ -159,19 +159,24 @@ export function useTaking(
       ),
     [intake, refuse],
   );
-  const takingNow = useRef(false);
+  /** 1 while something is taken in, 2 once more has come meanwhile */
+  const taking = useRef(0);
   const [, lookAgain] = useState({});
   /** One after the other: what comes while another one is taken in waits until that is done. */
   const takeAlone = useCallback(
     async (all: readonly Arrived[]) => {
-      if (takingNow.current) return;
-      takingNow.current = true;
+      if (all.length === 0) return;
+      if (taking.current) {
+        taking.current = 2;
+        return;
+      }
+      taking.current = 1;
       try {
         await take(all);
       } finally {
-        takingNow.current = false;
-        // For what has come meanwhile.
-        lookAgain({});
+        // Not without a reason: what cannot be taken would be tried without end.
+        if (taking.current === 2) lookAgain({});
+        taking.current = 0;
       }
     },
     [take],
@@ -236,7 +241,7 @@ export function useTaking(
   });
   const { here: waiting } = useWaiting();
   useEffect(() => {
-    if (locked || busy || takingNow.current || waiting.length === 0) return;
+    if (locked || busy || waiting.length === 0) return;
     void Promise.all(waiting.map(fetchWaiting)).then((all) => takeAlone(all.filter((one) => one !== null)));
   }, [locked, busy, waiting, takeAlone]);
 

@@ -1,6 +1,5 @@
 import type { Source } from '@nachweis/contract';
 import { MAX_PICTURE_BYTES, PNG_HEAD_BYTES } from '@nachweis/core';
-import { unreadFile } from '../words/unreadFile.ts';
 import type { Incoming } from './incoming.ts';
 import type { OpenedDocument } from './openDocument.ts';
 import { type Arrived, arrived } from './waiting.ts';
@@ -32,12 +31,7 @@ export async function unpack(all: readonly Arrived[]): Promise<Unpacked> {
   for (const arrival of all) {
     const one = arrival.incoming;
     const as = (incoming: Incoming): Arrived => ({ ...arrival, incoming });
-    const head = await headOf(one.blob);
-    if (!head) {
-      // Too large to have been read at once, and gone since.
-      result.refused.push(unreadFile(one.name));
-      continue;
-    }
+    const head = new Uint8Array(await one.blob.slice(0, PNG_HEAD_BYTES).arrayBuffer());
     const kind = kindOf(head);
     const tooLarge = one.blob.size > MAX_PICTURE_BYTES && WRITTEN_HERE.includes(one.source);
     if (kind === 'picture' && !tooLarge) {
@@ -65,16 +59,6 @@ export async function unpack(all: readonly Arrived[]): Promise<Unpacked> {
     }
   }
   return result;
-}
-
-/** @returns null for a file of this computer that cannot be read; what was kept here is not given up for that */
-async function headOf(blob: Blob): Promise<Uint8Array | null> {
-  try {
-    return new Uint8Array(await blob.slice(0, PNG_HEAD_BYTES).arrayBuffer());
-  } catch (error) {
-    if (blob instanceof File) return null;
-    throw error;
-  }
 }
 
 /** What was written anew is kept in its new form; the old one goes with the arrival. */
