@@ -131,6 +131,8 @@ export const AssignmentDocument = Terms.extend({
   counts: z.enum(COUNTS),
   /** null: lateness costs nothing, as in all versions before there were such rules */
   lateRule: LateRule.nullable().default(null),
+  /** what may be given by hand beyond all points; nothing in all versions before there was a bonus */
+  bonusUnits: Units.min(0).default(0),
   /** column of the class list; who has the same in it hands in together. null: each alone */
   groupColumn: z.string().nullable().default(null),
   /** judged without names until all are judged */

@@ -53,6 +53,8 @@ export const AssignmentDefinition = z
     anonymous: z.boolean().optional(),
     /** null, or none: lateness costs nothing */
     lateRule: LateRule.nullable().optional(),
+    /** what may be given by hand beyond all points */
+    bonusUnits: Units.min(0).optional(),
     /** null: no own statement is asked for */
     statementPrompt: z.string().nullable(),
     /** none: free words */

@@ -117,6 +117,8 @@ export const GradeDocument = z.object({
   lateSteps: z.int().min(0),
   lateCost: Units,
   most: Units,
+  /** what may be given by hand beyond it, as the assignment states */
+  bonus: Units.default(0),
   total: Units,
   open: z.int(),
   adjustment: Units,

@@ -17,7 +17,7 @@ export const LedgerCell = z.object({
   late: z.boolean(),
   /** null where there are none, or not all verdicts are given */
   units: Units.nullable(),
-  /** of the question that was answered */
+  /** what can be given for it, with the bonus, by the question that was answered */
   mostUnits: Units,
 });
 export type LedgerCell = z.infer<typeof LedgerCell>;

@@ -131,7 +131,12 @@ test('a figure is changed in place with a reason, its release taken back, a stud
 
   const missing = page.getByRole('button', { name: 'Imre Szalai, Rating curve: nothing' });
   await missing.click();
-  await page.getByRole('button', { name: 'Exempt …' }).click();
+  const exempt = page.getByRole('button', { name: 'Exempt …' });
+  await exempt.click();
+  await page.keyboard.type('Ill');
+  await page.keyboard.press('Escape');
+  await expect(exempt).toBeFocused();
+  await exempt.click();
   await page.keyboard.type('Ill for two weeks.');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Imre Szalai, Rating curve: exempt' })).toBeVisible();
@@ -170,11 +175,52 @@ test('points come in as a table: what would change is seen, what is wrong is nam
   await dialog.getByRole('button', { name: 'Change 1 figure' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Give a reason');
   await dialog.getByLabel('Reason').fill('Counted again.');
+  // Somebody else is quicker: nothing is entered, and what would change is shown as it is by now.
+  await page.request.put(`/api/hand-ins/${handInId}/adjustment`, {
+    data: { id: randomUUID(), units: -25, reason: 'By a colleague.', baseVersion: 0 },
+    headers: { Origin: school.address },
+  });
+  await dialog.getByRole('button', { name: 'Change 1 figure' }).press('Enter');
+  await expect(dialog.getByRole('alert')).toContainText('Somebody else adjusted these points meanwhile');
+  await expect(dialog.getByRole('row', { name: /Ödegård/ }).getByRole('cell')).toHaveText([
+    'One picture',
+    '0.75',
+    '0.5',
+  ]);
   await dialog.getByRole('button', { name: 'Change 1 figure' }).press('Enter');
   await expect(dialog).toBeHidden();
   await expect(page.getByRole('button', { name: /^Elin Ödegård, One picture:/ })).toHaveText(
     '0.5not released',
   );
+});
+
+test('a figure that is open stays that one when an assignment that is due before it is given', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.instructor);
+  await openCourse(page);
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page.getByRole('button', { name: /^Imre Szalai, Rating curve:/ }).click();
+  await page.getByRole('button', { name: 'Exempt …' }).click();
+  await page.keyboard.type('Ill for');
+  const courseId = page.url().split('/').at(-2) ?? '';
+  const headers = { Origin: school.address };
+  const curve = `/api/assignments/${school.curve.id}/definition`;
+  const { definition } = await (await page.request.get(curve)).json();
+  const id = randomUUID();
+  const opensAt = '2020-01-01T08:00:00.000Z';
+  const earlier = { ...definition, title: 'Long ago', opensAt, dueAt: opensAt, lateUntil: null };
+  await page.request.post(`/api/courses/${courseId}/assignments`, {
+    data: { id, definition: earlier },
+    headers,
+  });
+  await page.request.put(`/api/assignments/${id}/stage`, { data: { stage: 'given' }, headers });
+  await expect(page.getByRole('columnheader', { name: /^Long ago/, includeHidden: true })).toHaveCount(1);
+  await expect(page.getByRole('dialog', { name: 'Imre Szalai: Rating curve' })).toBeVisible();
+  await page.keyboard.type(' a week');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Imre Szalai, Rating curve: exempt' })).toBeVisible();
 });
 
 test('a class is released at a set time: the students see nothing before', async ({ page, school }) => {

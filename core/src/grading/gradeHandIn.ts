@@ -23,21 +23,31 @@ export interface Grade {
   lateCost: number;
   /** worth of the whole assignment */
   most: number;
+  /** what may be given by hand beyond it */
+  bonus: number;
   /** must-shows and criteria that are not judged yet */
   open: number;
-  /** `fromVerdicts` less `lateCost` plus the adjustment, never below 0 and never above `most` */
+  /** `fromVerdicts` less `lateCost` plus the adjustment, never below 0 and never above `most` and `bonus` together */
   total: number;
 }
 
+/** What counts beside what is judged, in units. */
+interface Beside {
+  /** by hand; may be negative */
+  adjustment?: number;
+  /** how late it was, by which rule; null where that costs nothing */
+  late?: { rule: Pick<LateRule, 'takes' | 'floorPercent'>; steps: number } | null;
+  /** what the assignment lets be given beyond the most there is */
+  bonus?: number;
+}
+
 /**
- * Adds up a hand-in, in units. The adjustment by hand may be negative; the total stays between 0 and the most there is.
- * @param late how late it was, by which rule; null where that costs nothing
+ * Adds up a hand-in, in units. The total stays between 0 and the most there is, with the bonus that is stated.
  * @throws CoreError `bad-points`, `bad-level`
  */
 export function gradeHandIn(
   judged: ReadonlyArray<JudgedMustShow | JudgedCriterion>,
-  adjustment = 0,
-  late: { rule: Pick<LateRule, 'takes' | 'floorPercent'>; steps: number } | null = null,
+  { adjustment = 0, late = null, bonus = 0 }: Beside = {},
 ): Grade {
   let fromVerdicts = 0;
   let most = 0;
@@ -49,8 +59,8 @@ export function gradeHandIn(
     else fromVerdicts += earned;
   }
   const cost = late ? lateCost(late.rule, late.steps, fromVerdicts, most) : 0;
-  const total = Math.min(Math.max(fromVerdicts - cost + adjustment, 0), most);
-  return { fromVerdicts, lateCost: cost, most, open, total };
+  const total = Math.min(Math.max(fromVerdicts - cost + adjustment, 0), most + bonus);
+  return { fromVerdicts, lateCost: cost, most, bonus, open, total };
 }
 
 /** What all of it would earn; of a criterion its best level, wherever that stands. */

@@ -34,10 +34,11 @@ describe('gradeHandIn', () => {
       { units: 200, verdict: 'not-shown' },
       { units: 125, verdict: null },
     ];
-    expect(gradeHandIn(mustShows, 25)).toEqual({
+    expect(gradeHandIn(mustShows, { adjustment: 25 })).toEqual({
       fromVerdicts: 213,
       lateCost: 0,
       most: 650,
+      bonus: 0,
       open: 1,
       total: 238,
     });
@@ -53,6 +54,7 @@ describe('gradeHandIn', () => {
       fromVerdicts: 225,
       lateCost: 0,
       most: 600,
+      bonus: 0,
       open: 1,
       total: 225,
     });
@@ -61,14 +63,33 @@ describe('gradeHandIn', () => {
     for (const level of [-1, 2, 0.5])
       expect(() => gradeHandIn([{ levels: [0, 100], level }])).toThrow(CoreError);
   });
-  it('never leaves 0 to the most there is, whatever the adjustment', () => {
+  it('takes more than all points only as far as a bonus is stated, worked by hand', () => {
+    const all: JudgedMustShow[] = [
+      { units: 200, verdict: 'shown' },
+      { units: 100, verdict: 'partly' },
+    ];
+    const total = (adjustment: number, bonus?: number) =>
+      gradeHandIn(all, { adjustment, ...(bonus !== undefined && { bonus }) }).total;
+    expect(total(50)).toBe(300);
+    expect(total(75)).toBe(300);
+    expect(total(75, 100)).toBe(325);
+    expect(total(150, 100)).toBe(400);
+    expect(total(151, 100)).toBe(400);
+    expect(gradeHandIn(all, { bonus: 100 })).toMatchObject({ most: 300, bonus: 100, total: 250 });
+  });
+  it('never leaves 0 to the most there is with its bonus, whatever the adjustment', () => {
     fc.assert(
-      fc.property(judged, fc.integer({ min: -100_000, max: 100_000 }), (mustShows, adjustment) => {
-        const grade = gradeHandIn(mustShows, adjustment);
-        expect(grade.total).toBeGreaterThanOrEqual(0);
-        expect(grade.total).toBeLessThanOrEqual(grade.most);
-        expect(Number.isInteger(grade.total)).toBe(true);
-      }),
+      fc.property(
+        judged,
+        fc.integer({ min: -100_000, max: 100_000 }),
+        fc.nat({ max: 10_000 }),
+        (mustShows, adjustment, bonus) => {
+          const grade = gradeHandIn(mustShows, { adjustment, bonus });
+          expect(grade.total).toBeGreaterThanOrEqual(0);
+          expect(grade.total).toBeLessThanOrEqual(grade.most + bonus);
+          expect(Number.isInteger(grade.total)).toBe(true);
+        },
+      ),
     );
   });
   it('does not mind the order', () => {

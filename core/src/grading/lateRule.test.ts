@@ -94,10 +94,11 @@ it('a grade says what lateness cost, and what is given by hand is added after it
     { units: 500, verdict: 'shown' as const },
     { units: 250, verdict: 'partly' as const },
   ];
-  expect(gradeHandIn(judged, 50, late)).toEqual({
+  expect(gradeHandIn(judged, { adjustment: 50, late })).toEqual({
     fromVerdicts: 625,
     lateCost: 150,
     most: 750,
+    bonus: 0,
     open: 0,
     total: 525,
   });

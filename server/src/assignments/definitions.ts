@@ -14,7 +14,7 @@ import { changeAssignment, insertAssignment } from './enterAssignment.ts';
 /** An assignment as it was written down, with the ids of its proof points and must-shows. */
 export function definitionOf(document: AssignmentDocument): AssignmentDefinition {
   const { title, brief, opensAt, dueAt, lateUntil, attempts, counts, lateRule, nameRule } = document;
-  const { groupColumn, anonymous, nameTarget } = document;
+  const { groupColumn, anonymous, bonusUnits, nameTarget } = document;
   return {
     title,
     brief,
@@ -26,6 +26,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
     ...(groupColumn && { groupColumn }),
     ...(anonymous && { anonymous }),
     ...(lateRule && { lateRule }),
+    ...(bonusUnits > 0 && { bonusUnits }),
     nameRule,
     ...((nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     statementPrompt: document.needsStatement ? document.statementPrompt : null,

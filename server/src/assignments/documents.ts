@@ -110,6 +110,7 @@ const UNREADABLE: AssignmentDocument = {
   groupColumn: null,
   anonymous: false,
   lateRule: null,
+  bonusUnits: 0,
   needsStatement: false,
   statementPrompt: '',
   statementForm: { kind: 'free' },

@@ -111,6 +111,7 @@ function documentOf(
     groupColumn = null,
     anonymous = false,
     lateRule = null,
+    bonusUnits = 0,
     nameTarget = { alphabet: 'any', longest: null },
     ...rest
   } = definition;
@@ -120,6 +121,7 @@ function documentOf(
     groupColumn,
     anonymous,
     lateRule,
+    bonusUnits,
     nameTarget,
     needsStatement: statementPrompt !== null,
     statementPrompt: statementPrompt ?? '',

@@ -39,7 +39,7 @@ export async function readAssignmentLedger(
   );
   const names = await namesOf(db, [...order.studentIds, ...[...entries.values()].flatMap(givers)]);
   const veiled = isVeiled(assignment, grants, line, at);
-  const { id, title, dueAt, mostUnits } = judged;
+  const { id, title, dueAt, mostUnits, bonusUnits } = judged;
   return {
     courseId: assignment.courseId,
     courseTitle: assignment.courseTitle,
@@ -58,7 +58,7 @@ export async function readAssignmentLedger(
     rows: order.studentIds.map((personId): PointsRow => {
       const entry = counting.get(personId);
       const student = { id: personId, name: names(personId), listed: order.listed(personId) };
-      const cell = withheld(cellOf(entry, exempt.get(personId), mostUnits), veiled);
+      const cell = withheld(cellOf(entry, exempt.get(personId), mostUnits + bonusUnits), veiled);
       const shown = entry && cell.state !== 'exempt' && !veiled ? entry : null;
       return { ...cell, student, ...partsOf(shown, judged, grants) };
     }),

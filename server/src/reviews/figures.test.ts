@@ -39,6 +39,8 @@ it('points of many come in with one reason, all of them or none, each on what wa
   const tooMany = await write({ figures: [first, { ...second, units: 176 }] }).expect(422);
   expect(tooMany.body).toMatchObject({ code: 'points-out-of-range', data: { most: 175 } });
   await write({ figures: [first, { ...second, handInId: randomUUID() }] }).expect(404);
+  const twice = await write({ figures: [first, { ...first, units: 100 }] }).expect(400);
+  expect(twice.body.data).toEqual({ why: 'figure-twice' });
   expect((await total(room.handInId)).adjustment).toBe(0);
 
   const id = randomUUID();

@@ -15,7 +15,8 @@ import { requireJudgingAll } from './requireJudging.ts';
  * none, and the same write again changes nothing. Each is made on the points that were looked at.
  *
  * @throws HttpProblem `not-found` for a hand-in of another course; `incomplete` for one that is not judged;
- *   `stale-version` where one has other points by now; `points-out-of-range`; and what judging throws
+ *   `stale-version` where one has other points by now; `points-out-of-range`; `invalid-request` where two are of one
+ *   hand-in; and what judging throws
  */
 export async function writeFigures(
   { db, now }: Context,
@@ -26,6 +27,7 @@ export async function writeFigures(
   const at = now().toISOString();
   return db.transaction().execute(async (trx) => {
     const wanted = new Map(figures.map((figure) => [figure.handInId, figure]));
+    if (wanted.size < figures.length) throw new HttpProblem('invalid-request', { why: 'figure-twice' });
     let changed = 0;
     for (const [assignmentId, handInIds] of await byAssignment(trx, courseId, [...wanted.keys()])) {
       await requireJudgingAll(trx, assignmentId, handInIds, personId, at);
@@ -43,8 +45,8 @@ export async function writeFigures(
         const grade = gradeOf(assignment, judgementOf(handIn.id), latenessOf(assignment, grants, handIn));
         if (grade.open > 0) throw new HttpProblem('incomplete', { openVerdicts: grade.open });
         if (grade.total !== figure.was) throw new HttpProblem('stale-version', { of: 'adjustment' });
-        if (figure.units > grade.most)
-          throw new HttpProblem('points-out-of-range', { total: figure.units, most: grade.most });
+        const most = grade.most + grade.bonus;
+        if (figure.units > most) throw new HttpProblem('points-out-of-range', { total: figure.units, most });
         if (figure.units === grade.total) continue;
         const units = figure.units - (grade.fromVerdicts - grade.lateCost);
         await trx

@@ -172,7 +172,8 @@ export function gradeOf(
   }));
   const { units = 0, reason = '' } = adjustment ?? {};
   const late = assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps };
-  return { ...gradeHandIn([...shown, ...reached], units, late), lateSteps, adjustment: units, reason };
+  const beside = { adjustment: units, late, bonus: assignment.bonusUnits };
+  return { ...gradeHandIn([...shown, ...reached], beside), lateSteps, adjustment: units, reason };
 }
 
 export const stateOf = (releasedAt: string | null, open: number): ReviewState =>

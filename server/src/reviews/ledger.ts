@@ -42,9 +42,9 @@ export async function readLedger({ db, now }: Context, courseId: string): Promis
   }
   const rows = people
     .map((person) => {
-      const cells = assignments.map(({ mostUnits }, i) =>
+      const cells = assignments.map(({ mostUnits, bonusUnits }, i) =>
         withheld(
-          cellOf(counting[i]?.get(person.id), exempt[i]?.get(person.id), mostUnits),
+          cellOf(counting[i]?.get(person.id), exempt[i]?.get(person.id), mostUnits + bonusUnits),
           veiled[i] ?? false,
         ),
       );

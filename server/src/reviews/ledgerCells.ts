@@ -82,6 +82,6 @@ export function cellOf(
     handedInAt: handIn.handed_in_at,
     late,
     units: state === 'waiting' ? null : total,
-    mostUnits: assignment.mostUnits,
+    mostUnits: assignment.mostUnits + assignment.bonusUnits,
   };
 }

@@ -33,6 +33,7 @@ describe('verdicts and points', () => {
       lateSteps: 0,
       lateCost: 0,
       most: 175,
+      bonus: 0,
       total: 138,
       open: 0,
       adjustment: 0,
@@ -68,6 +69,29 @@ describe('verdicts and points', () => {
     const tooMany = await adjust(9000, 'All of it.', first).expect(422);
     expect(tooMany.body).toMatchObject({ code: 'points-out-of-range', data: { most: 175 } });
     expect((await adjust(-9000, 'Copied.', first).expect(200)).body.grade.total).toBe(0);
+  });
+  it('are adjusted beyond all points as far as the assignment states a bonus, in the book too', async () => {
+    const room = await handedIn(server(), { bonusUnits: 50 });
+    await give(room, { [room.exponent]: 'shown', [room.axes]: 'shown' });
+    const adjust = (units: number) =>
+      room.instructor
+        .put(`/api/hand-ins/${room.handInId}/adjustment`)
+        .send({ id: randomUUID(), units, reason: 'A second station.', baseVersion: 0 });
+    const tooMany = await adjust(51).expect(422);
+    expect(tooMany.body).toMatchObject({ code: 'points-out-of-range', data: { total: 226, most: 225 } });
+    const { body } = await adjust(50).expect(200);
+    expect(body.grade).toMatchObject({ most: 175, bonus: 50, total: 225 });
+    const book = `/api/courses/${room.courseId}`;
+    const { rows } = (await room.instructor.get(`${book}/ledger`).expect(200)).body;
+    expect(rows[0].cells[0]).toMatchObject({ units: 225, mostUnits: 225 });
+    const figures = (units: number) =>
+      room.instructor.put(`${book}/figures`).send({
+        id: randomUUID(),
+        reason: 'Counted again.',
+        figures: [{ handInId: room.handInId, was: 225, units }],
+      });
+    expect((await figures(226).expect(422)).body.data).toEqual({ total: 226, most: 225 });
+    await figures(200).expect(200);
   });
 });
 

@@ -138,7 +138,7 @@ async function takeBackWhatWasSet(
 }
 
 /**
- * Adjusts the points by hand. What would make more than there is, is refused, not cut off unseen; less than nothing is nothing.
+ * Adjusts the points by hand. What would make more than there is with its bonus, is refused, not cut off unseen; less than nothing is nothing.
  *
  * @throws HttpProblem `stale-version`, `points-out-of-range`, and what `requireJudging` throws
  */
@@ -164,9 +164,9 @@ export async function writeAdjustment(
       const judged = asJudged(assignment, await readCorrections(trx, assignment.id));
       const judgement = (await readJudgements(trx, { handInId }, at))(handInId);
       const late = latenessOf(judged, await readGrants(trx, assignment.id), handIn);
-      const { fromVerdicts, lateCost, most } = gradeOf(judged, judgement, late);
+      const { fromVerdicts, lateCost, most, bonus } = gradeOf(judged, judgement, late);
       const total = fromVerdicts - lateCost + units;
-      if (total > most) throw new HttpProblem('points-out-of-range', { total, most });
+      if (total > most + bonus) throw new HttpProblem('points-out-of-range', { total, most: most + bonus });
       await trx
         .insertInto('adjustment_events')
         .values({

@@ -13,6 +13,7 @@ import { fromForm } from './fromForm.ts';
 import { NameRuleField } from './NameRuleField.tsx';
 import { PointList } from './PointList.tsx';
 import { faultsOn } from './pageFaults.ts';
+import { bonusOf } from './readFields.ts';
 import { TermsFields } from './TermsFields.tsx';
 import { useBuilderDraft } from './useBuilderDraft.ts';
 
@@ -114,6 +115,13 @@ export function BuilderForm({
         <Brief form={form} files={files} />
         <PointList form={form} />
         <CriterionList form={form} />
+        <Field
+          label="Bonus"
+          hint="Points that can be given by hand beyond all others, with a reason; empty: none"
+          fault={formState.errors.bonus?.message}
+        >
+          <input inputMode="decimal" {...register('bonus')} className={`${control} max-w-24 font-mono`} />
+        </Field>
         <TermsFields form={form} course={course} />
         <NameRuleField form={form} course={course} />
       </fieldset>
@@ -184,6 +192,7 @@ function Brief({
 function Total({ form: { control: fields } }: FormProps): ReactNode {
   const points = useWatch({ control: fields, name: 'points' });
   const criteria = useWatch({ control: fields, name: 'criteria' }) ?? [];
+  const bonus = bonusOf({ bonus: useWatch({ control: fields, name: 'bonus' }) ?? '' });
   const unitsOf = ({ points: typed }: { points: string }) => parsePoints(typed) ?? 0;
   const mustShows = points.flatMap((point) => point.mustShows);
   const best = criteria.map(({ levels }) => criterionUnits(levels.map(unitsOf)));
@@ -193,6 +202,7 @@ function Total({ form: { control: fields } }: FormProps): ReactNode {
       <strong>{pointsWords(total)}</strong> for {several(mustShows.length, 'must-show')} in{' '}
       {several(points.length, 'proof point')}
       {criteria.length > 0 && ` and ${several(criteria.length, 'criterion', 'criteria')}`}
+      {bonus !== null && bonus > 0 && `, and ${pointsWords(bonus)} of bonus`}
     </p>
   );
 }

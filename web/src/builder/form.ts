@@ -35,6 +35,8 @@ export interface BuilderForm {
   /** column of the class list; empty: each hands in alone */
   groupColumn: string;
   anonymous: boolean;
+  /** points beyond all others, as they are typed; empty: none. Not in forms that were kept before there was this. */
+  bonus?: string;
   asksStatement: boolean;
   statementPrompt: string;
   statementKind: StatementForm['kind'];
@@ -140,6 +142,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     counts: definition.counts ?? 'last',
     groupColumn: definition.groupColumn ?? '',
     anonymous: definition.anonymous ?? false,
+    bonus: definition.bonusUnits ? formatPoints(definition.bonusUnits) : '',
     asksStatement: definition.statementPrompt !== null,
     statementPrompt: definition.statementPrompt ?? '',
     ...statementFields(definition.statementForm ?? { kind: 'free' }),
@@ -189,6 +192,7 @@ export function newForm(now: Date, timeZone: string): BuilderForm {
     counts: 'last',
     groupColumn: '',
     anonymous: false,
+    bonus: '',
     asksStatement: false,
     statementPrompt: '',
     ...statementFields({ kind: 'free' }),

@@ -2,6 +2,7 @@ import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
 import { FINISHES, parseNameRule, parsePoints } from '@nachweis/core';
 import type { BuilderForm, CriterionForm, PointForm } from './form.ts';
 import {
+  bonusOf,
   countFaults,
   instantIn,
   isWhole,
@@ -51,6 +52,8 @@ export function fromForm(
   const lateRule = lateRuleOf(form);
   const unreadable = lateFault(form);
   if (unreadable) fault(...unreadable);
+  const bonusUnits = bonusOf(form);
+  if (bonusUnits === null) fault('bonus', 'points-unreadable');
   if (!isWhole(form.attempts, 1, MOST_COUNT)) fault('attempts', 'whole-number');
   if (form.points.length === 0) fault('points', 'points-missing');
   const points = form.points.map((point, i) => pointFrom(point, `points.${i}`, fault));
@@ -67,6 +70,7 @@ export function fromForm(
     ...(form.anonymous && { anonymous: true }),
     ...(form.groupColumn && { groupColumn: form.groupColumn }),
     lateRule: lateRule ?? null,
+    ...(bonusUnits && { bonusUnits }),
     statementPrompt: form.asksStatement ? form.statementPrompt : null,
     ...(form.asksStatement && statementForm && statementForm.kind !== 'free' && { statementForm }),
     nameRule: form.nameRule.trim(),

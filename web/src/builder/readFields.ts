@@ -80,6 +80,13 @@ export function lateRuleOf(form: LateForm): AssignmentDefinition['lateRule'] | u
   };
 }
 
+/** What may be given beyond all points, in units; null where it cannot be read. */
+export function bonusOf({ bonus = '' }: Pick<BuilderForm, 'bonus'>): number | null {
+  if (bonus.trim() === '') return 0;
+  const units = parsePoints(bonus);
+  return units !== null && units >= 0 ? units : null;
+}
+
 /** Null where any size is taken, undefined where the field cannot be read. */
 export function mostBytesOf({ mostKilobytes }: Pick<PointForm, 'mostKilobytes'>): number | null | undefined {
   // None in a form that was kept before it was asked for.

@@ -1,5 +1,5 @@
 import { MAX_PEOPLE, PersonLine, type Role } from '@nachweis/contract';
-import Papa from 'papaparse';
+import { tableLines } from '../ui/tableLines.ts';
 import { tableText } from '../ui/tableText.ts';
 import type { ListRefusal } from '../words/classList.ts';
 import { columnsOf, fieldName, type Kind, type ListColumn, looksLikeEmail, partsOf } from './listColumns.ts';
@@ -33,13 +33,7 @@ const ROLES: Readonly<Record<string, Role>> = {
 export function readList(bytes: Uint8Array, columns?: readonly ListColumn[]): ClassList {
   const { text, sure, isWorkbook } = tableText(bytes);
   const notes: ClassList['notes'] = sure ? [] : ['not-utf-8'];
-  const table = text.replace(/^\uFEFF/, '');
-  // Empty lines say nothing of what separates the cells, and are counted where a line is named.
-  const { delimiter } = Papa.parse(table, { skipEmptyLines: 'greedy', preview: 20 }).meta;
-  const { data } = Papa.parse<string[]>(table, { delimiter });
-  const all = data
-    .map((cells, i) => ({ cells, number: i + 1 }))
-    .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''));
+  const all = tableLines(text);
   // Who has an e-mail address is a person, not the name of a column.
   const isNamed = !all[0]?.cells.some(looksLikeEmail);
   const lines = isNamed ? all.slice(1) : all;

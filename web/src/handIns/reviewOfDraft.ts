@@ -27,8 +27,7 @@ export function reviewOfDraft(
         .map(({ units }) => ({ units, verdict: null })),
       ...assignment.criteria.map(({ levels }) => ({ levels: levels.map((one) => one.units), level: null })),
     ],
-    0,
-    null,
+    { bonus: assignment.bonusUnits },
   );
   return {
     handInId: crypto.randomUUID(),

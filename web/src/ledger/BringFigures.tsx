@@ -1,7 +1,8 @@
 import type { Ledger } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { sentenceOfAll } from '../api/allOrNothing.ts';
+import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { useIds } from '../api/useIds.ts';
 import { Button } from '../ui/Button.tsx';
@@ -24,6 +25,7 @@ const FAULTS: Readonly<Record<FigureFault['code'], string>> = {
   unreadable: 'is no number of points such as 3, 2.5 or 0,75',
   'too-many': 'is more than there is',
   'nothing-judged': 'has no hand-in that is judged',
+  'two-figures': 'has two figures for one hand-in; say one of them',
 };
 
 interface BringFiguresProps {
@@ -34,17 +36,24 @@ interface BringFiguresProps {
 
 /** Points are brought in as a table: read, shown as what would change, and entered only with a reason. */
 export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps): ReactNode {
-  const [figures, setFigures] = useState<Figures | null>(null);
+  const [text, setText] = useState('');
+  // What would change is looked at as it was read: another reading only where that has become wrong.
+  const [readOn, setReadOn] = useState({ ledger, isStale: false });
+  if (readOn.isStale && readOn.ledger !== ledger) setReadOn({ ledger, isStale: false });
+  const figures = useMemo(
+    () => (text.trim() === '' ? null : readFigures(text, readOn.ledger)),
+    [text, readOn.ledger],
+  );
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const ids = useIds();
-  const read = ({ text, isWorkbook }: TableText) => {
-    setFigures(null);
+  const read = ({ text: written, isWorkbook }: TableText) => {
+    setText(isWorkbook ? '' : written);
+    setReadOn({ ledger, isStale: false });
     if (isWorkbook) return setProblem(WORKBOOK);
-    const found = readFigures(text, ledger);
-    setFigures(found);
-    setProblem(found.refused ? REFUSED[found.refused] : '');
+    const { refused } = readFigures(written, ledger);
+    setProblem(refused ? REFUSED[refused] : '');
   };
   const changes = figures?.changes ?? [];
   const enter = async () => {
@@ -63,6 +72,9 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
     } catch (error) {
       setProblem(sentenceOfAll(error, 'Nothing was entered.'));
       setBusy(false);
+      if (!(error instanceof ApiProblem) || error.code !== 'stale-version') return;
+      setReadOn({ ledger: readOn.ledger, isStale: true });
+      onEntered();
     }
   };
   return (

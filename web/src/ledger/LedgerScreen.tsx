@@ -32,10 +32,12 @@ type Line = Ledger['rows'][number];
 function Book({ ledger, onChanged }: { ledger: Ledger; onChanged: () => void }): ReactNode {
   const { assignments, courseId, courseTitle, timeZone } = ledger;
   const [bringing, setBringing] = useState(false);
-  const [open, setOpen] = useState<{ personId: string; column: number } | null>(null);
+  const [open, setOpen] = useState<{ personId: string; assignmentId: string } | null>(null);
   const openRow = ledger.rows.find((row) => row.student.id === open?.personId);
-  const openCell = openRow?.cells[open?.column ?? -1];
-  const openAssignment = assignments[open?.column ?? -1];
+  // By its id: an assignment that is given meanwhile may take the place of this one.
+  const column = assignments.findIndex(({ id }) => id === open?.assignmentId);
+  const openCell = openRow?.cells[column];
+  const openAssignment = assignments[column];
   const [words, setWords] = useState('');
   const [stand, setStand] = useState<Stand>('all');
   const isWanted = useCallback((line: Line) => standsSo(line.cells, stand), [stand]);
@@ -63,7 +65,7 @@ function Book({ ledger, onChanged }: { ledger: Ledger; onChanged: () => void }):
               <LedgerFigure
                 cell={cells[i]}
                 who={`${student.name}, ${title}`}
-                onOpen={() => setOpen({ personId: student.id, column: i })}
+                onOpen={() => setOpen({ personId: student.id, assignmentId: id })}
               />
             ),
         }),

@@ -30,13 +30,15 @@ export function PointsForm({ review, onBegun, onDone, onRefused }: PointsFormPro
     const wanted = parsePoints(String(data.get('points')));
     const reason = String(data.get('reason')).trim();
     if (wanted === null || wanted < 0) return setProblem('Write points such as 3, 2.5 or 0.75.');
-    if (wanted > grade.most) return setProblem(`It has ${pointsWords(grade.most)} at most.`);
+    const most = grade.most + grade.bonus;
+    if (wanted > most)
+      return setProblem(`It has ${pointsWords(most)} at most${grade.bonus > 0 ? ', with the bonus' : ''}.`);
     if (wanted === grade.total) return setProblem('These are the points that it has.');
     if (reason === '') return setProblem('Give a reason; the student will read it.');
     setBusy(true);
     setProblem('');
     try {
-      await callApi('writeAdjustment', {
+      const { grade: now } = await callApi('writeAdjustment', {
         params: { handInId: review.handInId },
         body: {
           id: crypto.randomUUID(),
@@ -45,7 +47,13 @@ export function PointsForm({ review, onBegun, onDone, onRefused }: PointsFormPro
           baseVersion: on,
         },
       });
-      toast.success(`${review.student.name} has ${pointsWords(wanted)} now.`);
+      const { name } = review.student;
+      if (now.total === wanted) toast.success(`${name} has ${pointsWords(wanted)} now.`);
+      // A verdict that came meanwhile counts below what is given by hand.
+      else
+        toast.error(
+          `Verdicts were changed meanwhile: ${name} has ${pointsWords(now.total)} now, not ${formatPoints(wanted)}. Look at it again.`,
+        );
       onDone();
     } catch (error) {
       // Not before what is there now was read: a second Enter would be refused once more on the old version.

@@ -93,7 +93,13 @@ it('has the columns of OneRoster 1.2, results.csv (from memory of the specificat
 });
 
 it('says of each student what makes the points of one assignment, and nothing where nothing does', () => {
-  const row = { student: ledger.rows[0]?.student, points: [200, null], criteria: 50, state: 'marked' };
+  const row = {
+    student: ledger.rows[0]?.student,
+    points: [200, null],
+    criteria: 50,
+    state: 'marked',
+    late: true,
+  };
   const book = {
     proofPoints: [
       { code: 'P1', title: 'Curve', mostUnits: 200 },
@@ -105,7 +111,7 @@ it('says of each student what makes the points of one assignment, and nothing wh
     ],
   } as unknown as AssignmentLedger;
   const { data } = Papa.parse<Record<string, string>>(pointsTable(book), { header: true });
-  const both = { Name: `'=HYPERLINK("x"), Kim`, Criteria: '0.5', Stands: 'marked' };
+  const both = { Name: `'=HYPERLINK("x"), Kim`, Criteria: '0.5', Stands: 'not released, late' };
   expect(data).toEqual([
     {
       ...{ ...both, 'P1 Curve (2)': '2', 'P2 Gap (1)': '', 'For lateness': '-0.25' },

@@ -2,6 +2,7 @@ import type { AssignmentLedger, Ledger, LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import { csvOf } from '../ui/csvOf.ts';
 import { saveAs } from '../ui/saveAs.ts';
+import { STAND_WORDS } from './stands.ts';
 
 /** Points as spreadsheets read them: with a point, and a plain minus. */
 const points = (units: number | null): string =>
@@ -36,7 +37,7 @@ export function pointsTable({ rows, proofPoints }: AssignmentLedger): string {
       'For lateness': row.lateCost === 0 ? '' : points(-row.lateCost),
       'By hand': row.adjustment === 0 ? '' : points(row.adjustment),
       Points: points(row.units),
-      Stands: row.state,
+      Stands: [STAND_WORDS[row.state], row.late && 'late'].filter(Boolean).join(', '),
     })),
   );
 }

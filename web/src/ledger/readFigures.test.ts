@@ -64,6 +64,42 @@ it('names each line that cannot be entered: a wrong student, a name of two, poin
   ]);
   expect(unknown).toEqual(['Seat']);
 });
+it('takes what partners have together once, and says where their lines do not agree', () => {
+  const [lee, aziz] = ledger.rows as [Ledger['rows'][number], Ledger['rows'][number]];
+  const shared = {
+    ...ledger,
+    rows: [
+      { ...lee, cells: [cell(250, 'released', 'both'), cell(100)] },
+      { ...aziz, cells: [cell(250, 'released', 'both'), cell(null, 'none', null)] },
+    ],
+  } as Ledger;
+  const read = (...lines: string[]) => readFigures(['E-mail,Curve', ...lines].join('\n'), shared);
+  expect(read('kim@school.example,2', 'noor@school.example,2').changes).toEqual([
+    { handInId: 'both', student: 'Lee, Kim, Aziz, Noor', assignment: 'Curve', was: 250, units: 200 },
+  ]);
+  expect(read('kim@school.example,2', '', 'noor@school.example,"2,5"')).toMatchObject({
+    changes: [],
+    faults: [{ line: 4, code: 'two-figures', words: 'Lee, Kim, Curve: 2, 2,5' }],
+  });
+  // The same student twice is no other thing.
+  expect(read('kim@school.example,1', 'kim@school.example,2').faults).toMatchObject([{ line: 3 }]);
+  expect(read('kim@school.example,2', 'kim@school.example,2').changes).toMatchObject([
+    { student: 'Lee, Kim' },
+  ]);
+});
+it('takes points up to the bonus of what was answered', () => {
+  const more = {
+    ...ledger,
+    rows: [{ ...ledger.rows[0], cells: [{ ...(cell(250) as object), mostUnits: 350 }] }],
+  };
+  const read = (points: string) => readFigures(`E-mail,Curve\nkim@school.example,${points}`, more as Ledger);
+  expect(read('3.5').changes).toMatchObject([{ units: 350 }]);
+  expect(read('3.51').faults).toMatchObject([{ code: 'too-many' }]);
+});
+it('counts empty lines before the heads and between them', () => {
+  const text = '\n\nE-mail,Curve\n\n,\nwho@school.example,1\n';
+  expect(readFigures(text, ledger).faults).toMatchObject([{ line: 6, code: 'nobody' }]);
+});
 it('refuses what is no table of points', () => {
   expect(readFigures('', ledger).refused).toBe('empty');
   expect(readFigures('Curve\n1', ledger).refused).toBe('no-person');

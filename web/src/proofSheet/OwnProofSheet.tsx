@@ -14,7 +14,7 @@ import { Button } from '../ui/Button.tsx';
 import { CriteriaText } from '../ui/CriteriaText.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
-import { lateRuleWords } from '../words/late.ts';
+import { bonusWords, lateRuleWords } from '../words/late.ts';
 import { WorkFileList } from '../workFiles/WorkFileList.tsx';
 import { focusDecision } from './focusDecision.ts';
 import { HandInList } from './HandInList.tsx';
@@ -61,6 +61,9 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
           <DueTime times={sheet.terms} timeZone={assignment.timeZone} window={sheet.window} now={now} />
           {assignment.lateRule && sheet.terms.lateUntil && (
             <p className="text-xs text-faded">{lateRuleWords(assignment.lateRule)}</p>
+          )}
+          {assignment.bonusUnits > 0 && (
+            <p className="text-xs text-faded">{bonusWords(assignment.bonusUnits)}</p>
           )}
         </div>
       </div>

@@ -6,7 +6,8 @@ import { judgedAs, type Stand } from '../judging/standOf.ts';
 import type { ReviewActions } from '../judging/useReview.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
-import { gradeWords } from '../words/late.ts';
+import { gradeWords } from '../words/grade.ts';
+import { bonusWords } from '../words/late.ts';
 import { ReleasePart } from './ReleasePart.tsx';
 
 /** Points from the verdicts, the adjustment by hand, and the release. */
@@ -24,11 +25,11 @@ export function GradePanel({
   const { lateSteps } = review.judgement.grade;
   const [adjusting, setAdjusting] = useState(false);
   // Added up here as well, so that points follow a verdict at once; the same function counts on the server.
-  const grade = gradeHandIn(
-    judgedAs(assignment, stand),
-    adjustment.units,
-    assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps },
-  );
+  const grade = gradeHandIn(judgedAs(assignment, stand), {
+    adjustment: adjustment.units,
+    late: assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps },
+    bonus: assignment.bonusUnits,
+  });
   const before = grade.fromVerdicts - grade.lateCost;
   const howItCame = gradeWords(
     { ...grade, lateSteps, adjustment: adjustment.units, reason: adjustment.reason },
@@ -73,13 +74,15 @@ export function GradePanel({
           counts.
         </p>
       )}
-      <p className="text-xs text-faded">Shown: all points. Partly shown: half. Not shown: none.</p>
+      <p className="text-xs text-faded">
+        Shown: all points. Partly shown: half. Not shown: none. {grade.bonus > 0 && bonusWords(grade.bonus)}
+      </p>
       {adjusting && review.mayJudge && (
         <AdjustForm
           review={review}
           stand={stand}
           before={before}
-          most={grade.most}
+          most={grade.most + grade.bonus}
           lost={lost.value}
           onCancel={() => setAdjusting(false)}
           onDone={(units, reason, baseVersion) => {
@@ -138,8 +141,9 @@ function AdjustForm({
 }: {
   review: Review;
   stand: Stand;
-  /** what there is without it, in units, as `most` */
+  /** what there is without it, in units */
   before: number;
+  /** what there can be with it, in units */
   most: number;
   lost: Adjustment | null;
   onCancel: () => void;

@@ -1,8 +1,8 @@
-import type { Assignment, GradeDocument } from '@nachweis/contract';
+import type { Assignment } from '@nachweis/contract';
 import { formatPoints, type LatePer, lateCost, lateSteps } from '@nachweis/core';
 import { pointsWords, several } from './counted.ts';
 
-type LateRule = NonNullable<Assignment['lateRule']>;
+export type LateRule = NonNullable<Assignment['lateRule']>;
 
 const PER_WORDS: Readonly<Record<LatePer, readonly [one: string, many: string]>> = {
   hour: ['started hour', 'started hours'],
@@ -35,15 +35,6 @@ export function lateNowWords(
   return `Handed in now it is ${lateWords(lateRule, steps)}: that costs up to ${pointsWords(cost)} of ${formatPoints(mostUnits)}.`;
 }
 
-/** How the points came about, in a line; null where the verdicts alone made them. */
-export function gradeWords(
-  grade: Pick<GradeDocument, 'fromVerdicts' | 'lateSteps' | 'lateCost' | 'adjustment' | 'reason'>,
-  lateRule: LateRule | null,
-): string | null {
-  const { fromVerdicts, lateSteps: steps, lateCost: cost, adjustment, reason } = grade;
-  if (cost === 0 && adjustment === 0) return null;
-  const late = lateRule && cost > 0 ? [`${formatPoints(-cost)} for ${lateWords(lateRule, steps)}`] : [];
-  const byHand =
-    adjustment !== 0 ? [`${adjustment > 0 ? '+' : ''}${formatPoints(adjustment)} by hand: ${reason}`] : [];
-  return [`${formatPoints(fromVerdicts)} from the verdicts`, ...late, ...byHand].join(', ');
-}
+/** What may be given beyond all points, in a sentence. */
+export const bonusWords = (units: number): string =>
+  `Up to ${pointsWords(units)} more can be given as a bonus.`;

@@ -85,6 +85,7 @@ const REQUEST: Readonly<Record<string, string>> = {
   'no-json': 'The request is no valid JSON.',
   malformed: 'The request cannot be read.',
   'due-before-open': 'The due time lies before the opening. Change one of them.',
+  'figure-twice': 'One hand-in stands there with two figures. Say one of them.',
   'came-later': 'Work cannot have come after now. Say when it came.',
 };
 
@@ -144,7 +145,7 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
       ? ((missing ?? []) as Told[]).map(missingSentence).join(' ')
       : `${count(openVerdicts, 'One must-show or criterion is', 'must-shows or criteria are')} still to judge. Do that, then release.`,
   'points-out-of-range': ({ total, most }) =>
-    `That makes ${formatPoints(Number(total))} points, and there are ${formatPoints(Number(most))}. Nothing was entered; add fewer.`,
+    `That makes ${formatPoints(Number(total))} points; ${formatPoints(Number(most))} is the most. Nothing was entered; add fewer.`,
   blind: ({ count: open }) =>
     `You mark ${count(open, 'one hand-in', 'hand-ins')} a second time here, without seeing the first judgement. Finish that first; it is on your list of assignments.`,
   veiled: () =>

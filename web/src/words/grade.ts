@@ -1,0 +1,16 @@
+import type { GradeDocument } from '@nachweis/contract';
+import { formatPoints } from '@nachweis/core';
+import { type LateRule, lateWords } from './late.ts';
+
+/** How the points came about, in a line; null where the verdicts alone made them. */
+export function gradeWords(
+  grade: Pick<GradeDocument, 'fromVerdicts' | 'lateSteps' | 'lateCost' | 'adjustment' | 'reason'>,
+  lateRule: LateRule | null,
+): string | null {
+  const { fromVerdicts, lateSteps: steps, lateCost: cost, adjustment, reason } = grade;
+  if (cost === 0 && adjustment === 0) return null;
+  const late = lateRule && cost > 0 ? [`${formatPoints(-cost)} for ${lateWords(lateRule, steps)}`] : [];
+  const byHand =
+    adjustment !== 0 ? [`${adjustment > 0 ? '+' : ''}${formatPoints(adjustment)} by hand: ${reason}`] : [];
+  return [`${formatPoints(fromVerdicts)} from the verdicts`, ...late, ...byHand].join(', ');
+}
