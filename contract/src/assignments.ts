@@ -1,6 +1,7 @@
 import type {
   AskedFinishes,
   LateRule as CoreLateRule,
+  PointStep as CorePointStep,
   StatementForm as CoreStatementForm,
   Terms as CoreTerms,
   NameAlphabet,
@@ -102,6 +103,9 @@ export const LateRule = z.object({
   floorPercent: z.int().min(0).max(100),
 }) satisfies z.ZodType<CoreLateRule>;
 
+/** To what points are rounded, in units. */
+export const PointStep = z.literal([1, 25, 50, 100]) satisfies z.ZodType<CorePointStep>;
+
 /** Where the names of pictures go to: the letters they may have, and their most bytes; null: 255. */
 export const NameTarget = z.object({
   alphabet: z.enum(['any', 'portable', 'web']) satisfies z.ZodType<NameAlphabet>,
@@ -133,6 +137,8 @@ export const AssignmentDocument = Terms.extend({
   lateRule: LateRule.nullable().default(null),
   /** what may be given by hand beyond all points; nothing in all versions before there was a bonus */
   bonusUnits: Units.min(0).default(0),
+  /** to what all points together are rounded; to nothing in all versions before that could be asked for */
+  roundTo: PointStep.default(1),
   /** column of the class list; who has the same in it hands in together. null: each alone */
   groupColumn: z.string().nullable().default(null),
   /** judged without names until all are judged */

@@ -1,4 +1,4 @@
-import { COUNTS, LateRule, NameTarget, Requirements, StatementForm } from './assignments.ts';
+import { COUNTS, LateRule, NameTarget, PointStep, Requirements, StatementForm } from './assignments.ts';
 import { Id, Instant, Units } from './shared.ts';
 import { z } from './zod.ts';
 
@@ -55,6 +55,8 @@ export const AssignmentDefinition = z
     lateRule: LateRule.nullable().optional(),
     /** what may be given by hand beyond all points */
     bonusUnits: Units.min(0).optional(),
+    /** to what all points together are rounded; none: to nothing */
+    roundTo: PointStep.optional(),
     /** null: no own statement is asked for */
     statementPrompt: z.string().nullable(),
     /** none: free words */

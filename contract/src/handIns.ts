@@ -118,7 +118,9 @@ export const GradeDocument = z.object({
   lateCost: Units,
   most: Units,
   /** what may be given by hand beyond it, as the assignment states */
-  bonus: Units.default(0),
+  bonus: Units,
+  /** all together, before it is rounded as the assignment asks for */
+  exact: Units,
   total: Units,
   open: z.int(),
   adjustment: Units,

@@ -1,3 +1,4 @@
+import { PointStep } from './assignments.ts';
 import { VerdictName } from './handIns.ts';
 import { ListedStudent, REVIEW_STATES } from './reviews.ts';
 import { Id, Instant, Units } from './shared.ts';
@@ -41,6 +42,8 @@ export const LedgerAssignment = z.object({
   title: z.string(),
   dueAt: Instant,
   mostUnits: Units,
+  /** to what its points are rounded */
+  roundTo: PointStep,
   /** of the newest version, in its order, without those that count no more */
   mustShows: z.array(LedgerMustShow),
 });
@@ -77,6 +80,8 @@ export const PointsRow = LedgerCell.extend({
   lateCost: Units,
   /** added or taken by hand */
   adjustment: Units,
+  /** added or taken by rounding */
+  rounding: Units,
 });
 export type PointsRow = z.infer<typeof PointsRow>;
 

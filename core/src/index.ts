@@ -52,6 +52,7 @@ export {
   type MustShowStatistics,
   mustShowStatistics,
 } from './grading/mustShowStatistics.ts';
+export { POINT_STEPS, type PointStep, roundPoints } from './grading/roundPoints.ts';
 export { UNITS_PER_POINT, VERDICTS, type Verdict, verdictUnits } from './grading/verdicts.ts';
 export { type Counts, type Standing, whichCounts } from './grading/whichCounts.ts';
 export {

@@ -1,5 +1,6 @@
 import { CoreError } from '../errors.ts';
 import { type LateRule, lateCost } from './lateRule.ts';
+import { type PointStep, roundPoints } from './roundPoints.ts';
 import { type Verdict, verdictUnits } from './verdicts.ts';
 
 export interface JudgedMustShow {
@@ -28,6 +29,8 @@ export interface Grade {
   /** must-shows and criteria that are not judged yet */
   open: number;
   /** `fromVerdicts` less `lateCost` plus the adjustment, never below 0 and never above `most` and `bonus` together */
+  exact: number;
+  /** the same, rounded as the assignment asks for */
   total: number;
 }
 
@@ -39,6 +42,8 @@ interface Beside {
   late?: { rule: Pick<LateRule, 'takes' | 'floorPercent'>; steps: number } | null;
   /** what the assignment lets be given beyond the most there is */
   bonus?: number;
+  /** to what the total is rounded */
+  roundTo?: PointStep;
 }
 
 /**
@@ -47,7 +52,7 @@ interface Beside {
  */
 export function gradeHandIn(
   judged: ReadonlyArray<JudgedMustShow | JudgedCriterion>,
-  { adjustment = 0, late = null, bonus = 0 }: Beside = {},
+  { adjustment = 0, late = null, bonus = 0, roundTo = 1 }: Beside = {},
 ): Grade {
   let fromVerdicts = 0;
   let most = 0;
@@ -59,8 +64,9 @@ export function gradeHandIn(
     else fromVerdicts += earned;
   }
   const cost = late ? lateCost(late.rule, late.steps, fromVerdicts, most) : 0;
-  const total = Math.min(Math.max(fromVerdicts - cost + adjustment, 0), most + bonus);
-  return { fromVerdicts, lateCost: cost, most, bonus, open, total };
+  const exact = Math.min(Math.max(fromVerdicts - cost + adjustment, 0), most + bonus);
+  const total = roundPoints(exact, roundTo, [most, most + bonus]);
+  return { fromVerdicts, lateCost: cost, most, bonus, open, exact, total };
 }
 
 /** What all of it would earn; of a criterion its best level, wherever that stands. */

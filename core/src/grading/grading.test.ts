@@ -40,6 +40,7 @@ describe('gradeHandIn', () => {
       most: 650,
       bonus: 0,
       open: 1,
+      exact: 238,
       total: 238,
     });
   });
@@ -56,6 +57,7 @@ describe('gradeHandIn', () => {
       most: 600,
       bonus: 0,
       open: 1,
+      exact: 225,
       total: 225,
     });
   });
@@ -76,6 +78,19 @@ describe('gradeHandIn', () => {
     expect(total(150, 100)).toBe(400);
     expect(total(151, 100)).toBe(400);
     expect(gradeHandIn(all, { bonus: 100 })).toMatchObject({ most: 300, bonus: 100, total: 250 });
+  });
+  it('rounds the total alone, with what is given by hand; worked by hand: 1.49 and 0.01 to whole points', () => {
+    const judged: JudgedMustShow[] = [
+      { units: 149, verdict: 'shown' },
+      { units: 176, verdict: 'not-shown' },
+    ];
+    expect(gradeHandIn(judged, { roundTo: 100 })).toMatchObject({
+      fromVerdicts: 149,
+      exact: 149,
+      total: 100,
+    });
+    expect(gradeHandIn(judged, { roundTo: 100, adjustment: 1 })).toMatchObject({ exact: 150, total: 200 });
+    expect(gradeHandIn(judged, { roundTo: 100, adjustment: 176 })).toMatchObject({ most: 325, total: 325 });
   });
   it('never leaves 0 to the most there is with its bonus, whatever the adjustment', () => {
     fc.assert(

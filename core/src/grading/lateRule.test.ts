@@ -100,6 +100,7 @@ it('a grade says what lateness cost, and what is given by hand is added after it
     most: 750,
     bonus: 0,
     open: 0,
+    exact: 525,
     total: 525,
   });
 });

@@ -8,7 +8,7 @@ export const UNITS_PER_POINT = 100;
 
 /**
  * What a must-show earns, in units: shown all of it, partly shown half, not shown nothing.
- * Half of an odd number of units is rounded up, in the student's favour; nothing else is ever rounded.
+ * Half of an odd number of units is rounded up, in the student's favour.
  *
  * @param units what the must-show is worth, a whole number of at least 0
  * @throws CoreError `bad-points`

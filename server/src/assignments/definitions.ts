@@ -14,7 +14,7 @@ import { changeAssignment, insertAssignment } from './enterAssignment.ts';
 /** An assignment as it was written down, with the ids of its proof points and must-shows. */
 export function definitionOf(document: AssignmentDocument): AssignmentDefinition {
   const { title, brief, opensAt, dueAt, lateUntil, attempts, counts, lateRule, nameRule } = document;
-  const { groupColumn, anonymous, bonusUnits, nameTarget } = document;
+  const { groupColumn, anonymous, bonusUnits, roundTo, nameTarget } = document;
   return {
     title,
     brief,
@@ -27,6 +27,7 @@ export function definitionOf(document: AssignmentDocument): AssignmentDefinition
     ...(anonymous && { anonymous }),
     ...(lateRule && { lateRule }),
     ...(bonusUnits > 0 && { bonusUnits }),
+    ...(roundTo > 1 && { roundTo }),
     nameRule,
     ...((nameTarget.alphabet !== 'any' || nameTarget.longest !== null) && { nameTarget }),
     statementPrompt: document.needsStatement ? document.statementPrompt : null,

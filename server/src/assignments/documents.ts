@@ -111,6 +111,7 @@ const UNREADABLE: AssignmentDocument = {
   anonymous: false,
   lateRule: null,
   bonusUnits: 0,
+  roundTo: 1,
   needsStatement: false,
   statementPrompt: '',
   statementForm: { kind: 'free' },

@@ -112,6 +112,7 @@ function documentOf(
     anonymous = false,
     lateRule = null,
     bonusUnits = 0,
+    roundTo = 1,
     nameTarget = { alphabet: 'any', longest: null },
     ...rest
   } = definition;
@@ -122,6 +123,7 @@ function documentOf(
     anonymous,
     lateRule,
     bonusUnits,
+    roundTo,
     nameTarget,
     needsStatement: statementPrompt !== null,
     statementPrompt: statementPrompt ?? '',

@@ -30,15 +30,16 @@ const PER: Readonly<Record<LatePer, string>> = {
 
 /** How the points came about, in a line; null where the verdicts alone made them. */
 export function pointWords(
-  { fromVerdicts, lateSteps, lateCost, adjustment, reason }: GradeDocument,
+  { fromVerdicts, lateSteps, lateCost, adjustment, reason, exact, total }: GradeDocument,
   rule: Assignment['lateRule'],
 ): string | null {
-  if (lateCost === 0 && adjustment === 0) return null;
+  if (lateCost === 0 && adjustment === 0 && exact === total) return null;
   const parts = [`${formatPoints(fromVerdicts)} from the verdicts`];
   if (rule && lateCost > 0)
     parts.push(`${formatPoints(-lateCost)} for being late, ${lateSteps} ${PER[rule.per]}`);
   if (adjustment !== 0)
     parts.push(`${adjustment > 0 ? '+' : ''}${formatPoints(adjustment)} by hand: ${reason}`);
+  if (exact !== total) parts.push(`rounded to ${formatPoints(total)}`);
   return parts.join(', ');
 }
 

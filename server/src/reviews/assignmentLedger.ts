@@ -39,12 +39,19 @@ export async function readAssignmentLedger(
   );
   const names = await namesOf(db, [...order.studentIds, ...[...entries.values()].flatMap(givers)]);
   const veiled = isVeiled(assignment, grants, line, at);
-  const { id, title, dueAt, mostUnits, bonusUnits } = judged;
+  const { id, title, dueAt, mostUnits, bonusUnits, roundTo } = judged;
   return {
     courseId: assignment.courseId,
     courseTitle: assignment.courseTitle,
     timeZone: assignment.timeZone,
-    assignment: { id, title, dueAt, mostUnits, mustShows: veiled ? [] : mustShowsOf(judged, counting) },
+    assignment: {
+      id,
+      title,
+      dueAt,
+      mostUnits,
+      roundTo,
+      mustShows: veiled ? [] : mustShowsOf(judged, counting),
+    },
     proofPoints: judged.proofPoints.map((point) => ({
       code: point.code,
       title: point.title,
@@ -83,14 +90,16 @@ function partsOf(
   entry: LineEntry | null,
   { proofPoints }: Assignment,
   grants: Parameters<typeof latenessOf>[1],
-): Pick<PointsRow, 'points' | 'criteria' | 'lateCost' | 'adjustment'> {
-  if (!entry) return { points: proofPoints.map(() => null), criteria: null, lateCost: 0, adjustment: 0 };
+): Pick<PointsRow, 'points' | 'criteria' | 'lateCost' | 'adjustment' | 'rounding'> {
+  if (!entry)
+    return { points: proofPoints.map(() => null), criteria: null, lateCost: 0, adjustment: 0, rounding: 0 };
   const { assignment, judgement, handIn } = entry;
   const closed = (judged: Parameters<typeof gradeHandIn>[0]): number | null => {
     const { open, fromVerdicts } = gradeHandIn(judged);
     return open > 0 ? null : fromVerdicts;
   };
-  const { lateCost, adjustment } = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
+  const late = latenessOf(assignment, grants, handIn);
+  const { lateCost, adjustment, exact, total } = gradeOf(assignment, judgement, late);
   const levels = assignment.criteria.map((criterion) => ({
     levels: criterion.levels.map(({ units }) => units),
     level: judgement.levels.get(criterion.id)?.level ?? null,
@@ -104,6 +113,7 @@ function partsOf(
     criteria: levels.length === 0 ? null : closed(levels),
     lateCost,
     adjustment,
+    rounding: total - exact,
   };
 }
 

@@ -1,4 +1,5 @@
 import type { FiguresWrite, FiguresWritten } from '@nachweis/contract';
+import { roundPoints } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
 import { readVersions } from '../assignments/documents.ts';
 import { readGrants } from '../assignments/terms.ts';
@@ -16,7 +17,7 @@ import { requireJudgingAll } from './requireJudging.ts';
  *
  * @throws HttpProblem `not-found` for a hand-in of another course; `incomplete` for one that is not judged;
  *   `stale-version` where one has other points by now; `points-out-of-range`; `invalid-request` where two are of one
- *   hand-in; and what judging throws
+ *   hand-in, or one is not as points are rounded; and what judging throws
  */
 export async function writeFigures(
   { db, now }: Context,
@@ -48,6 +49,8 @@ export async function writeFigures(
         const most = grade.most + grade.bonus;
         if (figure.units > most) throw new HttpProblem('points-out-of-range', { total: figure.units, most });
         if (figure.units === grade.total) continue;
+        if (roundPoints(figure.units, assignment.roundTo, [grade.most, most]) !== figure.units)
+          throw new HttpProblem('invalid-request', { why: 'figure-rounded' });
         const units = figure.units - (grade.fromVerdicts - grade.lateCost);
         await trx
           .insertInto('adjustment_events')

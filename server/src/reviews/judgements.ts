@@ -172,7 +172,8 @@ export function gradeOf(
   }));
   const { units = 0, reason = '' } = adjustment ?? {};
   const late = assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps };
-  const beside = { adjustment: units, late, bonus: assignment.bonusUnits };
+  const { bonusUnits: bonus, roundTo } = assignment;
+  const beside = { adjustment: units, late, bonus, roundTo };
   return { ...gradeHandIn([...shown, ...reached], beside), lateSteps, adjustment: units, reason };
 }
 

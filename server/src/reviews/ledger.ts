@@ -70,8 +70,8 @@ export async function readLedger({ db, now }: Context, courseId: string): Promis
     timeZone: course.time_zone,
     fields: [...new Set(rows.flatMap((row) => Object.keys(row.student.fields)))],
     assignments: assignments.map((assignment, i) => {
-      const { id, title, dueAt, mostUnits } = assignment;
-      return { id, title, dueAt, mostUnits, mustShows: mustShowsOf(assignment, counting[i]) };
+      const { id, title, dueAt, mostUnits, roundTo } = assignment;
+      return { id, title, dueAt, mostUnits, roundTo, mustShows: mustShowsOf(assignment, counting[i]) };
     }),
     rows,
   };

@@ -34,6 +34,7 @@ describe('verdicts and points', () => {
       lateCost: 0,
       most: 175,
       bonus: 0,
+      exact: 138,
       total: 138,
       open: 0,
       adjustment: 0,
@@ -92,6 +93,23 @@ describe('verdicts and points', () => {
       });
     expect((await figures(226).expect(422)).body.data).toEqual({ total: 226, most: 225 });
     await figures(200).expect(200);
+  });
+  it('are rounded as the assignment asks for, and the book says by how much', async () => {
+    const room = await handedIn(server(), { roundTo: 100 });
+    const { body } = await give(room, { [room.exponent]: 'shown', [room.axes]: 'partly' });
+    expect(body.grade).toMatchObject({ fromVerdicts: 138, exact: 138, total: 100 });
+    const { rows } = (await room.instructor.get(`/api/assignments/${room.assignment.id}/ledger`).expect(200))
+      .body;
+    expect(rows[0]).toMatchObject({ points: [138], rounding: -38, units: 100 });
+    const figures = (units: number) =>
+      room.instructor.put(`/api/courses/${room.courseId}/figures`).send({
+        id: randomUUID(),
+        reason: 'Counted again.',
+        figures: [{ handInId: room.handInId, was: 100, units }],
+      });
+    expect((await figures(150).expect(400)).body.data).toEqual({ why: 'figure-rounded' });
+    // All there is can be given, though it is no whole number of points.
+    await figures(175).expect(200);
   });
 });
 

@@ -115,13 +115,7 @@ export function BuilderForm({
         <Brief form={form} files={files} />
         <PointList form={form} />
         <CriterionList form={form} />
-        <Field
-          label="Bonus"
-          hint="Points that can be given by hand beyond all others, with a reason; empty: none"
-          fault={formState.errors.bonus?.message}
-        >
-          <input inputMode="decimal" {...register('bonus')} className={`${control} max-w-24 font-mono`} />
-        </Field>
+        <PointRules form={form} />
         <TermsFields form={form} course={course} />
         <NameRuleField form={form} course={course} />
       </fieldset>
@@ -185,6 +179,32 @@ function Brief({
           </div>
         </details>
       )}
+    </div>
+  );
+}
+
+/** What holds for all points together. */
+function PointRules({ form: { register, formState } }: FormProps): ReactNode {
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <Field
+        label="Bonus"
+        hint="Points that can be given by hand beyond all others, with a reason; empty: none"
+        fault={formState.errors.bonus?.message}
+      >
+        <input inputMode="decimal" {...register('bonus')} className={`${control} font-mono`} />
+      </Field>
+      <Field
+        label="All points together are"
+        hint="Halves of a step are rounded up; all points stay all points"
+      >
+        <select {...register('roundTo')} className={control}>
+          <option value="1">not rounded</option>
+          <option value="25">rounded to quarter points</option>
+          <option value="50">rounded to half points</option>
+          <option value="100">rounded to whole points</option>
+        </select>
+      </Field>
     </div>
   );
 }

@@ -37,6 +37,8 @@ export interface BuilderForm {
   anonymous: boolean;
   /** points beyond all others, as they are typed; empty: none. Not in forms that were kept before there was this. */
   bonus?: string;
+  /** in units, as a list of choices gives it. Not in forms that were kept before there was this. */
+  roundTo?: string;
   asksStatement: boolean;
   statementPrompt: string;
   statementKind: StatementForm['kind'];
@@ -143,6 +145,7 @@ export function toForm(definition: AssignmentDefinition, timeZone: string): Buil
     groupColumn: definition.groupColumn ?? '',
     anonymous: definition.anonymous ?? false,
     bonus: definition.bonusUnits ? formatPoints(definition.bonusUnits) : '',
+    roundTo: String(definition.roundTo ?? 1),
     asksStatement: definition.statementPrompt !== null,
     statementPrompt: definition.statementPrompt ?? '',
     ...statementFields(definition.statementForm ?? { kind: 'free' }),
@@ -193,6 +196,7 @@ export function newForm(now: Date, timeZone: string): BuilderForm {
     groupColumn: '',
     anonymous: false,
     bonus: '',
+    roundTo: '1',
     asksStatement: false,
     statementPrompt: '',
     ...statementFields({ kind: 'free' }),

@@ -19,6 +19,7 @@ const WHOLE: AssignmentDefinition = {
   groupColumn: 'team',
   lateRule: { graceMinutes: 15, per: 'day', takes: { kind: 'percent', percent: 10 }, floorPercent: 50 },
   bonusUnits: 150,
+  roundTo: 50,
   statementPrompt: 'What fits badly?',
   statementForm: { kind: 'questions', questions: ['Where?', 'Why?'] },
   nameRule: '{surname}_{assignment}_{point}',
@@ -62,7 +63,7 @@ const WHOLE: AssignmentDefinition = {
 /** Fields with a list to choose from. */
 const CHOSEN = [
   ...['id', 'lateCosts', 'latePer', 'counts', 'statementKind', 'nameAlphabet'],
-  ...['surface', 'marks', 'finishes', 'groupColumn'],
+  ...['surface', 'marks', 'finishes', 'groupColumn', 'roundTo'],
 ];
 const codesOf = (form: BuilderForm) =>
   fromForm(form, ZONE).faults.map(({ path, code }) => `${path}: ${code}`);

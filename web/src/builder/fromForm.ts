@@ -1,5 +1,5 @@
 import type { AssignmentDefinition, PointDefinition } from '@nachweis/contract';
-import { FINISHES, parseNameRule, parsePoints } from '@nachweis/core';
+import { FINISHES, POINT_STEPS, parseNameRule, parsePoints } from '@nachweis/core';
 import type { BuilderForm, CriterionForm, PointForm } from './form.ts';
 import {
   bonusOf,
@@ -54,6 +54,7 @@ export function fromForm(
   if (unreadable) fault(...unreadable);
   const bonusUnits = bonusOf(form);
   if (bonusUnits === null) fault('bonus', 'points-unreadable');
+  const roundTo = POINT_STEPS.find((step) => step > 1 && String(step) === form.roundTo);
   if (!isWhole(form.attempts, 1, MOST_COUNT)) fault('attempts', 'whole-number');
   if (form.points.length === 0) fault('points', 'points-missing');
   const points = form.points.map((point, i) => pointFrom(point, `points.${i}`, fault));
@@ -71,6 +72,7 @@ export function fromForm(
     ...(form.groupColumn && { groupColumn: form.groupColumn }),
     lateRule: lateRule ?? null,
     ...(bonusUnits && { bonusUnits }),
+    ...(roundTo && { roundTo }),
     statementPrompt: form.asksStatement ? form.statementPrompt : null,
     ...(form.asksStatement && statementForm && statementForm.kind !== 'free' && { statementForm }),
     nameRule: form.nameRule.trim(),

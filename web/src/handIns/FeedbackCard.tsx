@@ -3,7 +3,7 @@ import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { dateAndTime } from '../ui/when.ts';
 import { gradeWords } from '../words/grade.ts';
-import { bonusWords } from '../words/late.ts';
+import { pointRules } from '../words/late.ts';
 import { ReturnedCriteria } from './ReturnedCriteria.tsx';
 import { type Answering, ReturnedRemark } from './ReturnedRemark.tsx';
 
@@ -29,7 +29,7 @@ export function FeedbackCard({ view, answering }: FeedbackCardProps): ReactNode 
         <span className="text-lg text-faded"> of {formatPoints(grade.most)}</span>
       </p>
       {howItCame && <p className="written text-sm">{howItCame}</p>}
-      {grade.bonus > 0 && <p className="text-sm text-faded">{bonusWords(grade.bonus)}</p>}
+      <p className="text-sm text-faded">{pointRules(assignment)}</p>
       <ReturnedCriteria criteria={assignment.criteria} levels={feedback.levels} />
       {/* Where it is only looked at, it may not be released yet. */}
       {answering && (

@@ -27,7 +27,7 @@ export function reviewOfDraft(
         .map(({ units }) => ({ units, verdict: null })),
       ...assignment.criteria.map(({ levels }) => ({ levels: levels.map((one) => one.units), level: null })),
     ],
-    { bonus: assignment.bonusUnits },
+    { bonus: assignment.bonusUnits, roundTo: assignment.roundTo },
   );
   return {
     handInId: crypto.randomUUID(),

@@ -160,6 +160,8 @@ function columnsOf(
       plain('late', 'For lateness', null, (row) => (row.units === null ? null : -row.lateCost)),
     rows.some((row) => row.adjustment !== 0) &&
       plain('adjustment', 'By hand', null, (row) => (row.units === null ? null : row.adjustment)),
+    rows.some((row) => row.rounding !== 0) &&
+      plain('rounding', 'By rounding', null, (row) => (row.units === null ? null : row.rounding)),
   ].filter((column) => column !== false);
   return [
     ...proofPoints.map(({ code, title, mostUnits }, i) =>

@@ -25,6 +25,7 @@ const FAULTS: Readonly<Record<FigureFault['code'], string>> = {
   unreadable: 'is no number of points such as 3, 2.5 or 0,75',
   'too-many': 'is more than there is',
   'nothing-judged': 'has no hand-in that is judged',
+  rounded: 'is no step to which its points are rounded',
   'two-figures': 'has two figures for one hand-in; say one of them',
 };
 

@@ -1,5 +1,5 @@
 import type { Review } from '@nachweis/contract';
-import { formatPoints, parsePoints } from '@nachweis/core';
+import { formatPoints, parsePoints, roundPoints } from '@nachweis/core';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
@@ -33,6 +33,9 @@ export function PointsForm({ review, onBegun, onDone, onRefused }: PointsFormPro
     const most = grade.most + grade.bonus;
     if (wanted > most)
       return setProblem(`It has ${pointsWords(most)} at most${grade.bonus > 0 ? ', with the bonus' : ''}.`);
+    const rounded = roundPoints(wanted, review.assignment.roundTo, [grade.most, most]);
+    if (wanted !== rounded)
+      return setProblem(`Points are rounded here: that would be ${formatPoints(rounded)}.`);
     if (wanted === grade.total) return setProblem('These are the points that it has.');
     if (reason === '') return setProblem('Give a reason; the student will read it.');
     setBusy(true);

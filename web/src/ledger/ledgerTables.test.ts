@@ -18,8 +18,8 @@ const ledger: Ledger = {
   timeZone: 'Europe/Berlin',
   fields: ['station'],
   assignments: [
-    { id: 'a1', title: 'Gap', dueAt: '', mostUnits: 400, mustShows: [] },
-    { id: 'a2', title: 'Gap', dueAt: '', mostUnits: 400, mustShows: [] },
+    { id: 'a1', title: 'Gap', dueAt: '', mostUnits: 400, roundTo: 1, mustShows: [] },
+    { id: 'a2', title: 'Gap', dueAt: '', mostUnits: 400, roundTo: 1, mustShows: [] },
   ],
   rows: [
     {
@@ -106,8 +106,8 @@ it('says of each student what makes the points of one assignment, and nothing wh
       { code: 'P2', title: 'Gap', mostUnits: 100 },
     ],
     rows: [
-      { ...row, lateCost: 25, adjustment: -50, units: 175 },
-      { ...row, points: [0, 100], lateCost: 0, adjustment: 0, units: 150 },
+      { ...row, lateCost: 25, adjustment: -50, rounding: 25, units: 200 },
+      { ...row, points: [0, 100], lateCost: 0, adjustment: 0, rounding: 0, units: 150 },
     ],
   } as unknown as AssignmentLedger;
   const { data } = Papa.parse<Record<string, string>>(pointsTable(book), { header: true });
@@ -115,11 +115,11 @@ it('says of each student what makes the points of one assignment, and nothing wh
   expect(data).toEqual([
     {
       ...{ ...both, 'P1 Curve (2)': '2', 'P2 Gap (1)': '', 'For lateness': '-0.25' },
-      ...{ 'By hand': '-0.5', Points: '1.75' },
+      ...{ 'By hand': '-0.5', 'By rounding': '0.25', Points: '2' },
     },
     {
       ...{ ...both, 'P1 Curve (2)': '0', 'P2 Gap (1)': '1', 'For lateness': '' },
-      ...{ 'By hand': '', Points: '1.5' },
+      ...{ 'By hand': '', 'By rounding': '', Points: '1.5' },
     },
   ]);
 });

@@ -36,6 +36,7 @@ export function pointsTable({ rows, proofPoints }: AssignmentLedger): string {
       Criteria: points(row.criteria),
       'For lateness': row.lateCost === 0 ? '' : points(-row.lateCost),
       'By hand': row.adjustment === 0 ? '' : points(row.adjustment),
+      'By rounding': row.rounding === 0 ? '' : points(row.rounding),
       Points: points(row.units),
       Stands: [STAND_WORDS[row.state], row.late && 'late'].filter(Boolean).join(', '),
     })),

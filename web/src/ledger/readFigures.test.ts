@@ -12,8 +12,8 @@ const student = (id: string, listed: string) => ({
 const ledger = {
   fields: ['station'],
   assignments: [
-    { id: 'x', title: 'Curve', mostUnits: 300 },
-    { id: 'y', title: 'Gap', mostUnits: 300 },
+    { id: 'x', title: 'Curve', mostUnits: 300, roundTo: 1 },
+    { id: 'y', title: 'Gap', mostUnits: 300, roundTo: 1 },
   ],
   rows: [
     { ...student('kim', 'Lee, Kim'), cells: [cell(250), cell(100)] },
@@ -95,6 +95,13 @@ it('takes points up to the bonus of what was answered', () => {
   const read = (points: string) => readFigures(`E-mail,Curve\nkim@school.example,${points}`, more as Ledger);
   expect(read('3.5').changes).toMatchObject([{ units: 350 }]);
   expect(read('3.51').faults).toMatchObject([{ code: 'too-many' }]);
+});
+it('takes of rounded points only what they can be', () => {
+  const [curve] = ledger.assignments;
+  const rounded = { ...ledger, assignments: [{ ...curve, roundTo: 50 }] } as Ledger;
+  const read = (points: string) => readFigures(`E-mail,Curve\nkim@school.example,${points}`, rounded);
+  expect(read('1.5').changes).toMatchObject([{ units: 150 }]);
+  expect(read('1.25').faults).toMatchObject([{ code: 'rounded', words: 'Lee, Kim, Curve: 1.25' }]);
 });
 it('counts empty lines before the heads and between them', () => {
   const text = '\n\nE-mail,Curve\n\n,\nwho@school.example,1\n';

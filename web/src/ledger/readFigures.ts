@@ -1,5 +1,5 @@
 import type { Ledger, LedgerAssignment, LedgerCell } from '@nachweis/contract';
-import { formatPoints, parsePoints } from '@nachweis/core';
+import { formatPoints, parsePoints, roundPoints } from '@nachweis/core';
 import { tableLines } from '../ui/tableLines.ts';
 
 /** A figure that a table would change. */
@@ -17,7 +17,7 @@ export interface FigureChange {
 export interface FigureFault {
   /** of the table, from 1 */
   line: number;
-  code: 'nobody' | 'unreadable' | 'too-many' | 'nothing-judged' | 'two-figures';
+  code: 'nobody' | 'unreadable' | 'too-many' | 'nothing-judged' | 'rounded' | 'two-figures';
   /** what stands there, or whom it is about */
   words: string;
 }
@@ -123,7 +123,7 @@ function personOf({ rows }: Ledger, email: string, name: string): Ledger['rows']
 
 function figureOf(
   written: string,
-  { title }: LedgerAssignment,
+  { title, mostUnits: most, roundTo }: LedgerAssignment,
   { handInId, units: was, state, mostUnits }: LedgerCell,
   student: string,
 ): FigureChange | Omit<FigureFault, 'line'> {
@@ -133,5 +133,6 @@ function figureOf(
   if (!handInId || was === null || state === 'waiting' || state === 'exempt')
     return { code: 'nothing-judged', words };
   if (units > mostUnits) return { code: 'too-many', words };
+  if (roundPoints(units, roundTo, [most, mostUnits]) !== units) return { code: 'rounded', words };
   return { handInId, student, assignment: title, was, units };
 }

@@ -14,7 +14,7 @@ import { Button } from '../ui/Button.tsx';
 import { CriteriaText } from '../ui/CriteriaText.tsx';
 import { DueTime } from '../ui/DueTime.tsx';
 import { useNow } from '../ui/useNow.ts';
-import { bonusWords, lateRuleWords } from '../words/late.ts';
+import { lateRuleWords, pointRules } from '../words/late.ts';
 import { WorkFileList } from '../workFiles/WorkFileList.tsx';
 import { focusDecision } from './focusDecision.ts';
 import { HandInList } from './HandInList.tsx';
@@ -62,9 +62,7 @@ export function OwnProofSheet({ own }: { own: OwnSheet }): ReactNode {
           {assignment.lateRule && sheet.terms.lateUntil && (
             <p className="text-xs text-faded">{lateRuleWords(assignment.lateRule)}</p>
           )}
-          {assignment.bonusUnits > 0 && (
-            <p className="text-xs text-faded">{bonusWords(assignment.bonusUnits)}</p>
-          )}
+          <p className="text-xs text-faded">{pointRules(assignment)}</p>
         </div>
       </div>
       <HandInList sheet={sheet} />

@@ -7,7 +7,7 @@ import type { ReviewActions } from '../judging/useReview.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/notices.ts';
 import { gradeWords } from '../words/grade.ts';
-import { bonusWords } from '../words/late.ts';
+import { pointRules } from '../words/late.ts';
 import { ReleasePart } from './ReleasePart.tsx';
 
 /** Points from the verdicts, the adjustment by hand, and the release. */
@@ -29,6 +29,7 @@ export function GradePanel({
     adjustment: adjustment.units,
     late: assignment.lateRule && { rule: assignment.lateRule, steps: lateSteps },
     bonus: assignment.bonusUnits,
+    roundTo: assignment.roundTo,
   });
   const before = grade.fromVerdicts - grade.lateCost;
   const howItCame = gradeWords(
@@ -67,15 +68,15 @@ export function GradePanel({
           {adjustment.unsent && <span className="text-ochre"> ({NOT_SENT[stand.liesIn]})</span>}
         </p>
       )}
-      {before + adjustment.units !== grade.total && (
+      {before + adjustment.units !== grade.exact && (
         <p className="text-sm text-ochre">
           {formatPoints(before + adjustment.units)} would be{' '}
-          {grade.total === 0 ? 'less than nothing' : 'more than there is'}; {formatPoints(grade.total)}{' '}
+          {grade.exact === 0 ? 'less than nothing' : 'more than there is'}; {formatPoints(grade.exact)}{' '}
           counts.
         </p>
       )}
       <p className="text-xs text-faded">
-        Shown: all points. Partly shown: half. Not shown: none. {grade.bonus > 0 && bonusWords(grade.bonus)}
+        Shown: all points. Partly shown: half. Not shown: none. {pointRules(assignment)}
       </p>
       {adjusting && review.mayJudge && (
         <AdjustForm

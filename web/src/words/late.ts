@@ -35,6 +35,13 @@ export function lateNowWords(
   return `Handed in now it is ${lateWords(lateRule, steps)}: that costs up to ${pointsWords(cost)} of ${formatPoints(mostUnits)}.`;
 }
 
-/** What may be given beyond all points, in a sentence. */
-export const bonusWords = (units: number): string =>
-  `Up to ${pointsWords(units)} more can be given as a bonus.`;
+const ROUNDED: Readonly<Record<Assignment['roundTo'], string>> = {
+  1: '',
+  25: 'All points together are rounded to quarter points.',
+  50: 'All points together are rounded to half points.',
+  100: 'All points together are rounded to whole points.',
+};
+
+/** What may be given beyond all points, and how they are rounded, in sentences. */
+export const pointRules = ({ bonusUnits, roundTo }: Pick<Assignment, 'bonusUnits' | 'roundTo'>): string =>
+  `${bonusUnits > 0 ? `Up to ${pointsWords(bonusUnits)} more can be given as a bonus. ` : ''}${ROUNDED[roundTo]}`;

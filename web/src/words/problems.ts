@@ -86,6 +86,7 @@ const REQUEST: Readonly<Record<string, string>> = {
   malformed: 'The request cannot be read.',
   'due-before-open': 'The due time lies before the opening. Change one of them.',
   'figure-twice': 'One hand-in stands there with two figures. Say one of them.',
+  'figure-rounded': 'Points are rounded here, and one of these is none of the steps. Change it.',
   'came-later': 'Work cannot have come after now. Say when it came.',
 };
 
