@@ -51,21 +51,13 @@ export const PersonLine = z.object({
   givenName: z.string().trim().max(200),
   surname: z.string().trim().min(1, 'surname-missing').max(200),
   email: z.email('email-wrong').max(254),
-  role: Role,
+  /** absent: as it was, and a student where they are new here */
+  role: Role.optional(),
   /** as the name is to be sorted; null: by the custom of the course's language; absent: as it was */
   sortName: z.string().trim().min(1).max(300).nullable().optional(),
   fields: ClassFields.default({}),
 });
 export type PersonLine = z.infer<typeof PersonLine>;
-
-export const PeopleWrite = z.object({
-  people: z.array(PersonLine).min(1).max(MAX_PEOPLE),
-  /** only says what it would do */
-  dryRun: z.boolean(),
-  /** false: somebody who is in the course already stands in the way of all, unless nothing would change */
-  mayChange: z.boolean().default(true),
-});
-export type PeopleWrite = z.infer<typeof PeopleWrite>;
 
 /**
  * What becomes of a line: `new` nobody has this e-mail yet; `joins` a person that is known comes into the course;
@@ -73,9 +65,33 @@ export type PeopleWrite = z.infer<typeof PeopleWrite>;
  */
 export const LINE_OUTCOMES = ['new', 'joins', 'changes', 'same', 'twice', 'own-role'] as const;
 
+export const PeopleWrite = z.object({
+  people: z.array(PersonLine).min(1).max(MAX_PEOPLE),
+  /** only says what it would do */
+  dryRun: z.boolean(),
+  /** false: somebody who is in the course already stands in the way of all, unless nothing would change */
+  mayChange: z.boolean().default(true),
+  /** what a dry run said of each line: where one would be otherwise by now, and is not there already, nothing is entered */
+  looked: z.array(z.enum(LINE_OUTCOMES)).optional(),
+});
+export type PeopleWrite = z.infer<typeof PeopleWrite>;
+
+/** What a line changes of somebody who is in the course. */
+export const LineChange = z.object({
+  of: z.enum(['name', 'role', 'sort-name', 'column']),
+  /** which column; empty for what is none */
+  column: z.string(),
+  /** empty: nothing */
+  from: z.string(),
+  to: z.string(),
+});
+export type LineChange = z.infer<typeof LineChange>;
+
 export const PeopleAnswer = z.object({
   /** in the order of what was sent; `name` is how somebody is called after it */
-  lines: z.array(z.object({ outcome: z.enum(LINE_OUTCOMES), name: z.string() })),
+  lines: z.array(
+    z.object({ outcome: z.enum(LINE_OUTCOMES), name: z.string(), changes: z.array(LineChange) }),
+  ),
   /** false: nothing was changed */
   entered: z.boolean(),
 });

@@ -48,3 +48,36 @@ test('a file of a spreadsheet program is refused with what to do; whole names ar
   await expect(dialog.getByRole('row', { name: /^2 van der Laan, Noor/ })).toContainText('new');
   await expect(dialog.getByText('Whole names were taken apart')).toBeVisible();
 });
+
+test('a line says what it changes of somebody; what a colleague changes meanwhile is looked at before anything is entered', async ({
+  page,
+  school,
+}) => {
+  const dialog = await openList(page, school);
+  const { name, email } = school.student;
+  const [given, surname] = name.split(' ');
+  const table = dialog.getByLabel('The table, pasted');
+  await table.fill(
+    `Surname,Given name,E-mail,team\n${surname},${given},${email},North\nMeier,Jana,j@s.example,`,
+  );
+  const line = dialog.getByRole('row', { name: new RegExp(`^2 ${surname}`) });
+  await expect(line).toContainText('is changed; team: nothing → North');
+  await expect(dialog.getByRole('row', { name: /^3 Meier/ })).toContainText('new');
+  await expectClean(page, 'what a class list changes');
+  // A colleague is quicker with the other line, in another role.
+  const courseId = page.url().split('/').at(-1);
+  const meier = { givenName: 'Jana', surname: 'Meier', email: 'j@s.example', role: 'marker', fields: {} };
+  await page.request.post(`/api/courses/${courseId}/people`, {
+    data: { people: [meier], dryRun: false },
+    headers: { Origin: school.address },
+  });
+  const enter = dialog.getByRole('button', { name: 'Enter these 2 people' });
+  await enter.click();
+  await expect(dialog.getByRole('alert')).toContainText(
+    'Nothing was entered: look at what becomes of each line',
+  );
+  await expect(dialog.getByRole('row', { name: /^3 Meier/ })).toContainText('role: marker → student');
+  await enter.click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('row', { name: new RegExp(`^${surname}`) })).toContainText('North');
+});

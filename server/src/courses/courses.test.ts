@@ -88,8 +88,8 @@ describe('a class list', () => {
     const tried = await admin.post(`/api/courses/${id}/people`).send({ people, dryRun: true }).expect(200);
     expect(tried.body).toEqual({
       lines: [
-        { outcome: 'new', name: 'Kim Okafor1' },
-        { outcome: 'new', name: 'Kim Okafor2' },
+        { outcome: 'new', name: 'Kim Okafor1', changes: [] },
+        { outcome: 'new', name: 'Kim Okafor2', changes: [] },
       ],
       entered: false,
     });
@@ -138,12 +138,72 @@ describe('a class list', () => {
     expect((await enter([changed])).entered).toBe(true);
     expect(await listed()).toEqual(['Aaa, Kim', 'Berg, Ada']);
     expect((await enter([changed], { mayChange: false })).lines).toEqual([
-      { outcome: 'same', name: 'Tim Okafor1' },
+      { outcome: 'same', name: 'Tim Okafor1', changes: [] },
     ]);
     // Only where it is said so it goes, and the language's custom holds again.
     expect((await enter([{ ...changed, sortName: null }])).lines).toMatchObject([{ outcome: 'changes' }]);
     expect(await listed()).toEqual(['Berg, Ada', 'Okafor1, Tim']);
     expect((await enter([{ ...changed, sortName: null }])).lines).toMatchObject([{ outcome: 'same' }]);
+  });
+  it('says of each line what it changes: name, role, sort name, columns; and of who is elsewhere no name', async () => {
+    const s = server();
+    const { admin, id } = await course(s);
+    const elsewhere = await s.addPerson('Imre', 'Szalai');
+    await s.addCourse([[elsewhere, 'student']]);
+    const known = line(2, { email: elsewhere.email, fields: {} });
+    const send = async (people: object[], dryRun: boolean) =>
+      (await admin.post(`/api/courses/${id}/people`).send({ people, dryRun }).expect(200)).body.lines;
+    await send([line(1), known], false);
+    const changed = line(1, {
+      ...{ givenName: 'Tim', role: 'marker', sortName: 'Aaa, Tim' },
+      fields: { station: 'ZZ-0', team: 'A' },
+    });
+    const lines = await send([changed, { ...known, surname: 'Renamed', fields: { team: 'B' } }], true);
+    expect(lines.map((one: { changes: object[] }) => one.changes)).toEqual([
+      [
+        { of: 'name', column: '', from: 'Kim Okafor1', to: 'Tim Okafor1' },
+        { of: 'role', column: '', from: 'student', to: 'marker' },
+        { of: 'sort-name', column: '', from: '', to: 'Aaa, Tim' },
+        { of: 'column', column: 'station', from: 'NE-1', to: 'ZZ-0' },
+        { of: 'column', column: 'team', from: '', to: 'A' },
+      ],
+      [{ of: 'column', column: 'team', from: '', to: 'B' }],
+    ]);
+  });
+  it('of a list without roles changes nobody’s role, also not one’s own, and takes who is new for students', async () => {
+    const { admin, id } = await course(server());
+    const send = async (people: object[]) =>
+      (await admin.post(`/api/courses/${id}/people`).send({ people, dryRun: false }).expect(200)).body;
+    await send([line(1, { role: 'marker' })]);
+    const own = { givenName: 'Ada', surname: 'Berg', email: 'ada@school.example' };
+    const { lines, entered } = await send([own, line(1, { role: undefined }), line(2, { role: undefined })]);
+    expect(entered).toBe(true);
+    expect(lines.map((one: { outcome: string }) => one.outcome)).toEqual(['same', 'same', 'new']);
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toMatchObject([
+      { surname: 'Berg', role: 'instructor' },
+      { surname: 'Okafor1', role: 'marker' },
+      { surname: 'Okafor2', role: 'student' },
+    ]);
+  });
+  it('enters nothing where a line has become another thing since it was looked at, but what is there already', async () => {
+    const { admin, id } = await course(server());
+    const send = async (people: object[], more: object) =>
+      (
+        await admin
+          .post(`/api/courses/${id}/people`)
+          .send({ people, dryRun: false, ...more })
+          .expect(200)
+      ).body;
+    const looked = ['new', 'new'];
+    // A colleague brings one of them in with another role.
+    await send([line(1, { role: 'marker' })], {});
+    const refused = await send([line(1), line(2)], { looked });
+    expect(refused).toMatchObject({ entered: false, lines: [{ outcome: 'changes' }, { outcome: 'new' }] });
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toHaveLength(2);
+    // Looked at again it is entered; and once more, after an answer that was lost.
+    for (const _ of ['once', 'again'])
+      expect((await send([line(1), line(2)], { looked: ['changes', 'new'] })).entered).toBe(true);
+    expect((await admin.get(`/api/courses/${id}`)).body.people).toHaveLength(3);
   });
   it('takes nobody’s name and nobody’s own role away', async () => {
     const s = server();
@@ -157,7 +217,7 @@ describe('a class list', () => {
         dryRun: false,
       })
       .expect(200);
-    expect(body.lines[0]).toEqual({ outcome: 'joins', name: 'Imre Szalai' });
+    expect(body.lines[0]).toEqual({ outcome: 'joins', name: 'Imre Szalai', changes: [] });
     await admin
       .post(`/api/courses/${id}/people`)
       .send({ people: [line(1, { email: elsewhere.email, surname: 'Renamed' })], dryRun: false })

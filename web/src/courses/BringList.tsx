@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { TableSource } from '../ui/TableSource.tsx';
-import { lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
+import { CHANGED_MEANWHILE, changeWords, lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
 import { ColumnKinds } from './ColumnKinds.tsx';
 import type { ListColumn } from './listColumns.ts';
 import { type ClassList, readList } from './readList.ts';
@@ -26,19 +26,24 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   const people = list?.lines.flatMap(({ person }) => person ?? []) ?? [];
   // Of two lists chosen one after the other the last is meant, whichever answer comes first.
   const asked = useRef<typeof people>([]);
-  const ask = async (lines: typeof people, dryRun: boolean) => {
+  /** @param looked what was said of each line, where it is to be entered; else it is only asked */
+  const ask = async (lines: typeof people, looked?: PeopleAnswer['lines']) => {
     asked.current = lines;
     try {
       const made = await callApi('enterPeople', {
         params: { courseId: course.id },
-        body: { people: lines, dryRun },
+        body: {
+          people: lines,
+          dryRun: !looked,
+          ...(looked && { looked: looked.map(({ outcome }) => outcome) }),
+        },
       });
       if (asked.current !== lines) return;
       setAnswer(made);
       if (made.entered) {
         onEntered();
         onClose();
-      }
+      } else if (looked) setProblem(CHANGED_MEANWHILE);
     } catch (error) {
       if (asked.current === lines) setProblem(sentenceOf(error));
     }
@@ -52,7 +57,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
     asked.current = [];
     setProblem(found.refused ? REFUSED[found.refused] : '');
     const good = found.lines.flatMap(({ person }) => person ?? []);
-    if (good.length > 0) await ask(good, true);
+    if (good.length > 0) await ask(good);
   };
   const wrong =
     (list?.lines.some((line) => !line.person) ?? false) ||
@@ -111,11 +116,14 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
                       <td className="px-2 py-1 font-mono">{number}</td>
                       <td className="written px-2 py-1">{shown}</td>
                       <td className="written px-2 py-1">{person?.email}</td>
-                      <td className={`px-2 py-1 ${faults.length > 0 ? 'text-madder' : ''}`}>
+                      <td className={`written px-2 py-1 ${faults.length > 0 ? 'text-madder' : ''}`}>
                         {faults.length > 0
                           ? faults.map(lineFault).join(' ')
                           : line
-                            ? `${OUTCOMES[line.outcome]}${isOther ? `, under the name “${line.name}”` : ''}`
+                            ? [
+                                `${OUTCOMES[line.outcome]}${isOther ? `, under the name “${line.name}”` : ''}`,
+                                ...line.changes.map(changeWords),
+                              ].join('; ')
                             : 'being looked at …'}
                       </td>
                     </tr>
@@ -137,7 +145,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
           <Button
             look="main"
             disabled={!answer || wrong || people.length === 0}
-            onClick={() => void ask(people, false)}
+            onClick={() => void ask(people, answer?.lines)}
           >
             {people.length === 1 ? 'Enter this person' : `Enter these ${people.length || ''} people`}
           </Button>

@@ -14,9 +14,8 @@ export interface ClassList {
   refused: ListRefusal | null;
 }
 
-/** Roles of OneRoster and of this application. */
+/** Roles of OneRoster and of this application; where none is said, nothing is said of it. */
 const ROLES: Readonly<Record<string, Role>> = {
-  '': 'student',
   student: 'student',
   learner: 'student',
   instructor: 'instructor',
@@ -80,7 +79,7 @@ function personOf(cells: readonly string[], columns: readonly ListColumn[]) {
     givenName,
     surname,
     email: cellOf('email'),
-    role: ROLES[role] ?? role,
+    ...(role && { role: ROLES[role] ?? role }),
     ...(sortName && { sortName }),
     fields,
   });

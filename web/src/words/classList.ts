@@ -1,5 +1,6 @@
-import { MAX_PEOPLE, type PeopleAnswer } from '@nachweis/contract';
+import { type LineChange, MAX_PEOPLE, type PeopleAnswer, type Role } from '@nachweis/contract';
 import { fieldSentence } from './fields.ts';
+import { ROLE_WORDS } from './roles.ts';
 import { WORKBOOK } from './tables.ts';
 
 export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'], string>> = {
@@ -10,6 +11,16 @@ export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'],
   twice: 'the e-mail stands in an earlier line too',
   'own-role': 'would change your own role, which somebody else has to do',
 };
+
+export const CHANGED_MEANWHILE =
+  'Somebody changed the people of this course meanwhile. Nothing was entered: look at what becomes of each line now.';
+
+/** "role: marker → student" */
+export function changeWords({ of, column, from, to }: LineChange): string {
+  const [was, will] = of === 'role' ? [ROLE_WORDS[from as Role], ROLE_WORDS[to as Role]] : [from, to];
+  const what = of === 'column' ? column : of === 'sort-name' ? 'sorted as' : of;
+  return `${what}: ${was || 'nothing'} → ${will || 'nothing'}`;
+}
 
 /** Why nothing of a class list can be taken. */
 export type ListRefusal = 'empty' | 'no-surname' | 'no-email' | 'too-long' | 'workbook';
