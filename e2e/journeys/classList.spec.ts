@@ -58,7 +58,7 @@ test('a line says what it changes of somebody; what a colleague changes meanwhil
   const [given, surname] = name.split(' ');
   const table = dialog.getByLabel('The table, pasted');
   await table.fill(
-    `Surname,Given name,E-mail,team\n${surname},${given},${email},North\nMeier,Jana,j@s.example,`,
+    `Surname,Given name,E-mail,role,team\n${surname},${given},${email},,North\nMeier,Jana,j@s.example,student,`,
   );
   const line = dialog.getByRole('row', { name: new RegExp(`^2 ${surname}`) });
   await expect(line).toContainText('is changed; team: nothing → North');
