@@ -7,9 +7,9 @@ import { callApi } from '../api/callApi.ts';
 import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
+import { saveCalendar } from '../calendar/saveCalendar.ts';
 import { CardDue } from '../ui/DueTime.tsx';
 import { toast } from '../ui/notices.ts';
-import { saveAs } from '../ui/saveAs.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
@@ -109,16 +109,6 @@ function Practise(): ReactNode {
       New here? Practise up to a receipt
     </button>
   );
-}
-
-async function saveCalendar(cards: readonly AssignmentCard[]): Promise<void> {
-  try {
-    const { dueCalendar } = await import('../calendar/dueCalendar.ts');
-    const text = dueCalendar(cards, new Date().toISOString(), location.origin);
-    saveAs(new Blob([text], { type: 'text/calendar' }), 'nachweis.ics');
-  } catch {
-    toast.error('The calendar file cannot be made now: there is no connection.');
-  }
 }
 
 /** The courses that one manages. */

@@ -18,7 +18,7 @@ const card = (change: Partial<AssignmentCard> = {}) =>
 
 it('is read by another library with the same titles, times and addresses (RFC 5545)', () => {
   const text = dueCalendar(
-    [card(), card({ id: 'b', title: 'Ä'.repeat(200) })],
+    [card({ lateUntil: '2026-12-03T16:00:00.000Z' }), card({ id: 'b', title: 'Ä'.repeat(200) })],
     '2026-11-26T10:00:00.000Z',
     'https://n.example',
   );
@@ -33,6 +33,11 @@ it('is read by another library with the same titles, times and addresses (RFC 55
   expect(events[0]?.component.getFirstPropertyValue('url')).toBe(
     'https://n.example/assignments/0f0e7c1e-1111-4111-8111-111111111111',
   );
+  // In the course's own time, as people read it.
+  expect(events[0]?.description).toBe(
+    'Field Data Skills 2. Taken late until Thu 3 Dec 2026, 17:00, Europe/Berlin.',
+  );
+  expect(events[1]?.description).toBe('Field Data Skills 2');
   expect(events[0]?.component.getAllSubcomponents('valarm')).toHaveLength(1);
   // Lines end as the standard says, and none is longer than 75 octets.
   const lines = text.split('\r\n');

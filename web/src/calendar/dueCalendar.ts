@@ -1,5 +1,9 @@
 import type { AssignmentCard } from '@nachweis/contract';
 import ical, { ICalAlarmType } from 'ical-generator';
+import { dateAndTime } from '../ui/when.ts';
+
+/** What is due when. */
+export type Due = Pick<AssignmentCard, 'id' | 'title' | 'courseTitle' | 'timeZone' | 'dueAt' | 'lateUntil'>;
 
 /** Half an hour before something is due it is said once more. */
 const REMINDER_S = 1800;
@@ -11,25 +15,25 @@ const REMINDER_S = 1800;
  * @param now UTC instant in ISO 8601, when it is made
  * @param origin address of this server
  */
-export function dueCalendar(cards: readonly AssignmentCard[], now: string, origin: string): string {
+export function dueCalendar(assignments: readonly Due[], now: string, origin: string): string {
   const calendar = ical({ name: 'Nachweis', prodId: { company: 'Nachweis', product: 'due times' } });
-  for (const card of cards) {
-    const due = new Date(card.dueAt);
+  for (const { id, title, courseTitle, timeZone, dueAt, lateUntil } of assignments) {
+    const due = new Date(dueAt);
     const event = calendar.createEvent({
-      id: `${card.id}@nachweis`,
+      id: `${id}@nachweis`,
       stamp: new Date(now),
       start: due,
       end: due,
-      summary: `Due: ${card.title}`,
-      description: card.lateUntil
-        ? `${card.courseTitle}. Taken late until ${card.lateUntil}.`
-        : card.courseTitle,
-      url: `${origin}/assignments/${card.id}`,
+      summary: `Due: ${title}`,
+      description: lateUntil
+        ? `${courseTitle}. Taken late until ${dateAndTime(lateUntil, timeZone)}, ${timeZone}.`
+        : courseTitle,
+      url: `${origin}/assignments/${id}`,
     });
     event.createAlarm({
       type: ICalAlarmType.display,
       trigger: REMINDER_S,
-      description: `Due: ${card.title}`,
+      description: `Due: ${title}`,
     });
   }
   return calendar.toString();

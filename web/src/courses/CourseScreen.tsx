@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useApi } from '../api/useApi.ts';
 import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
+import { saveCalendar } from '../calendar/saveCalendar.ts';
 import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
@@ -31,6 +32,10 @@ export default function CourseScreen(): ReactNode {
   useTitle(course?.title ?? 'Course');
   if (!course)
     return error ? <Failed error={error} onRetry={() => void mutate()} /> : <Loading what="the course" />;
+  const { title: courseTitle, timeZone } = course;
+  const due = course.assignments
+    .filter(({ stage }) => stage === 'given')
+    .map((one) => ({ ...one, courseTitle, timeZone }));
   return (
     <main className="mx-auto flex w-full max-w-6xl flex-1 flex-col gap-8 p-4 sm:p-6">
       <div>
@@ -42,6 +47,11 @@ export default function CourseScreen(): ReactNode {
           <h2 id="assignments-title" className="flex-1 text-xl">
             Assignments
           </h2>
+          {due.length > 0 && (
+            <Button look="quiet" onClick={() => void saveCalendar(due)}>
+              Due times as a calendar file
+            </Button>
+          )}
           <Button look="quiet" onClick={() => setCopying(true)}>
             Copy for another term …
           </Button>
