@@ -81,3 +81,54 @@ test('a line says what it changes of somebody; what a colleague changes meanwhil
   await expect(dialog).toBeHidden();
   await expect(page.getByRole('row', { name: new RegExp(`^${surname}`) })).toContainText('North');
 });
+
+test('of a school’s export users, classes and enrollments are chosen together; which class is meant is asked, or known by its title', async ({
+  page,
+  school,
+}) => {
+  const dialog = await openList(page, school);
+  const file = (name: string, ...lines: string[]) => ({
+    name,
+    mimeType: 'text/csv',
+    buffer: Buffer.from(lines.join('\n')),
+  });
+  const users = file(
+    'users.csv',
+    'sourcedId,givenName,familyName,email',
+    'u1,Kim,Okafor,kim@s.example',
+    'u2,Noor,van der Laan,noor@s.example',
+  );
+  const enrollments = file(
+    'enrollments.csv',
+    'sourcedId,classSourcedId,userSourcedId,role',
+    'e1,c1,u1,student',
+    'e2,c2,u2,aide',
+  );
+  const choose = dialog.getByLabel('The file');
+  await choose.setInputFiles([users, file('more.csv', 'a,b')]);
+  await expect(dialog.getByRole('alert')).toContainText('Who is in which class is missing (enrollments.csv)');
+  const heads = 'sourcedId,title,classType';
+  await choose.setInputFiles([
+    users,
+    enrollments,
+    file('classes.csv', heads, 'c1,Chemistry,x', 'c2,Physics,x'),
+  ]);
+  const which = dialog.getByLabel('Which class is it?');
+  await expect(which).toHaveValue('');
+  await expectClean(page, 'which class of a school');
+  await which.selectOption('Physics, 1 person');
+  await expect(dialog.getByRole('row', { name: /^2 van der Laan, Noor/ })).toContainText('new');
+  await expect(dialog.getByRole('row')).toHaveCount(2);
+  // A class that is called as the course is needs no question.
+  await page.keyboard.press('Escape');
+  const title = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
+  await page.getByRole('button', { name: 'Bring in a class list' }).click();
+  await choose.setInputFiles([
+    file('classes.csv', heads, `c1,${title},x`, 'c2,Physics,x'),
+    enrollments,
+    users,
+  ]);
+  await expect(dialog.getByRole('row', { name: /^2 Okafor, Kim/ })).toContainText('new');
+  await dialog.getByRole('button', { name: 'Enter this person' }).click();
+  await expect(page.getByRole('rowheader', { name: 'Okafor, Kim' })).toBeVisible();
+});

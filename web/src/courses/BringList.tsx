@@ -6,9 +6,12 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { TableSource } from '../ui/TableSource.tsx';
+import { tableText } from '../ui/tableText.ts';
 import { CHANGED_MEANWHILE, changeWords, lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
+import { type ChosenRoster, ClassChoice } from './ClassChoice.tsx';
 import { ColumnKinds } from './ColumnKinds.tsx';
 import type { ListColumn } from './listColumns.ts';
+import { classesOf, listOfClass, rosterOf } from './oneRoster.ts';
 import { type ClassList, readList } from './readList.ts';
 
 interface BringListProps {
@@ -23,6 +26,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   const [list, setList] = useState<ClassList | null>(null);
   const [answer, setAnswer] = useState<PeopleAnswer | null>(null);
   const [problem, setProblem] = useState('');
+  const [roster, setRoster] = useState<ChosenRoster | null>(null);
   const people = list?.lines.flatMap(({ person }) => person ?? []) ?? [];
   // Of two lists chosen one after the other the last is meant, whichever answer comes first.
   const asked = useRef<typeof people>([]);
@@ -59,6 +63,34 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
     const good = found.lines.flatMap(({ person }) => person ?? []);
     if (good.length > 0) await ask(good);
   };
+  const readOne = (table: Uint8Array) => {
+    setRoster(null);
+    void read(table);
+  };
+  const readClass = (of: ChosenRoster, classId: string) => {
+    setRoster({ ...of, classId });
+    void read(new TextEncoder().encode(listOfClass(of.roster, classId)));
+  };
+  /** The files of a school's export: which class is meant, is asked where its title is not the course's. */
+  const readSeveral = (tables: readonly Uint8Array[]) => {
+    const texts = tables.map(tableText);
+    const found = texts.some(({ isWorkbook }) => isWorkbook)
+      ? 'workbook'
+      : rosterOf(texts.map(({ text }) => text));
+    asked.current = [];
+    setBytes(null);
+    setList(null);
+    setAnswer(null);
+    setRoster(null);
+    setProblem('');
+    if (typeof found === 'string') return setProblem(REFUSED[found]);
+    const classes = classesOf(found);
+    const chosen = { roster: found, classes, classId: '', sure: texts.every(({ sure }) => sure) };
+    const meant = classes.filter(({ title }) => title.trim() === course.title.trim());
+    const [only] = meant.length > 0 ? meant : classes;
+    if (only && (meant.length === 1 || classes.length === 1)) readClass(chosen, only.id);
+    else setRoster(chosen);
+  };
   const wrong =
     (list?.lines.some((line) => !line.person) ?? false) ||
     (answer?.lines.some(({ outcome }) => outcome === 'twice' || outcome === 'own-role') ?? false);
@@ -68,11 +100,13 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
       <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
           A table with names and e-mail addresses, and if there are some with roles and further columns such
-          as a station code. Choose the file, or paste the cells.
+          as a station code. Choose the file, or paste the cells. Of a school’s export (OneRoster) choose
+          users, classes and enrollments together.
         </p>
-        <TableSource onRead={(table) => void read(table)} />
+        <TableSource onRead={readOne} onReadSeveral={readSeveral} />
+        {roster && <ClassChoice roster={roster} onChoose={(classId) => readClass(roster, classId)} />}
         <Problem>{problem}</Problem>
-        {list?.notes.includes('not-utf-8') && (
+        {(list?.notes.includes('not-utf-8') || roster?.sure === false) && (
           <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
             The file is not in UTF-8. It was read as Windows-1252: check letters such as ö and ł.
           </p>

@@ -44,7 +44,7 @@ export default function CourseScreen(): ReactNode {
       </div>
       <section aria-labelledby="assignments-title" className="flex flex-col gap-2">
         <div className="flex flex-wrap items-center gap-2">
-          <h2 id="assignments-title" className="flex-1 text-xl">
+          <h2 id="assignments-title" className="flex-[1_1_9rem] text-xl">
             Assignments
           </h2>
           {due.length > 0 && (

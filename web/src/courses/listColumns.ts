@@ -69,6 +69,13 @@ const LEFT_OUT = new Set([
   'agentsourcedids',
   'grades',
   'password',
+  'usermasteridentifier',
+  'resourcesourcedids',
+  'preferredgivenname',
+  'preferredmiddlename',
+  'preferredfamilyname',
+  'primaryorgsourcedid',
+  'pronouns',
 ]);
 
 const plain = (title: string) =>

@@ -20,7 +20,7 @@ import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { dateAndTime } from '../ui/when.ts';
-import { lateNowWords } from '../words/late.ts';
+import { lateNowWords } from '../words/grade.ts';
 import { StatementField } from './StatementField.tsx';
 
 /** About how large a picture is shown here. */

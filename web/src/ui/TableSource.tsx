@@ -1,18 +1,33 @@
 import type { ReactNode } from 'react';
 import { bytesOf } from './chosenFile.ts';
 
-/** A table from outside: chosen as a file, or pasted. @param onRead gets its bytes as they are */
-export function TableSource({ onRead }: { onRead: (bytes: Uint8Array) => void }): ReactNode {
+interface TableSourceProps {
+  /** gets the bytes of a table as they are */
+  onRead: (bytes: Uint8Array) => void;
+  /** gets those of several that were chosen together; absent: one is chosen at a time */
+  onReadSeveral?: (tables: Uint8Array[]) => void;
+}
+
+/** A table from outside: chosen as a file, or pasted. */
+export function TableSource({ onRead, onReadSeveral }: TableSourceProps): ReactNode {
+  const take = async (files: readonly File[]) => {
+    const read = (await Promise.all(files.map(bytesOf))).filter((bytes) => bytes !== null);
+    // What could not be read is said; without it the others are not what was chosen.
+    if (read.length < files.length) return;
+    const [first] = read;
+    if (onReadSeveral && read.length > 1) onReadSeveral(read);
+    else if (first) onRead(first);
+  };
   return (
     <div className="flex flex-wrap items-end gap-3">
       <input
         type="file"
         accept=".csv,.txt,text/csv"
         aria-label="The file"
+        multiple={onReadSeveral !== undefined}
         className="text-sm"
         onChange={({ target }) => {
-          const file = target.files?.[0];
-          if (file) void bytesOf(file).then((bytes) => bytes && onRead(bytes));
+          void take([...(target.files ?? [])]);
           target.value = '';
         }}
       />

@@ -23,7 +23,15 @@ export function changeWords({ of, column, from, to }: LineChange): string {
 }
 
 /** Why nothing of a class list can be taken. */
-export type ListRefusal = 'empty' | 'no-surname' | 'no-email' | 'too-long' | 'workbook';
+export type ListRefusal =
+  | 'empty'
+  | 'no-surname'
+  | 'no-email'
+  | 'too-long'
+  | 'workbook'
+  | 'several'
+  | 'no-users'
+  | 'no-enrollments';
 
 export const REFUSED: Readonly<Record<ListRefusal, string>> = {
   empty: 'There is no line in it beside the names of the columns.',
@@ -31,6 +39,10 @@ export const REFUSED: Readonly<Record<ListRefusal, string>> = {
   'no-email': 'Which column holds the e-mail address?',
   'too-long': `It has more than ${MAX_PEOPLE} lines. Split it.`,
   workbook: WORKBOOK,
+  several: 'Choose one list, or users, classes and enrollments of a school’s export (OneRoster) together.',
+  'no-users': 'The users are missing (users.csv). Choose them together with the other files.',
+  'no-enrollments':
+    'Who is in which class is missing (enrollments.csv). Choose it together with the other files.',
 };
 
 /** What a column can hold. */

@@ -1,6 +1,24 @@
-import type { GradeDocument } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
-import { type LateRule, lateWords } from './late.ts';
+import type { Assignment, GradeDocument } from '@nachweis/contract';
+import { formatPoints, lateCost, lateSteps } from '@nachweis/core';
+import { pointsWords } from './counted.ts';
+import { type LateRule, PER_WORDS } from './late.ts';
+
+/** "2 started hours late" */
+const lateWords = ({ per }: LateRule, steps: number): string =>
+  `${steps} ${PER_WORDS[per][steps === 1 ? 0 : 1]} late`;
+
+/** What it would cost to hand in now, in a sentence; null where it costs nothing. */
+export function lateNowWords(
+  { lateRule, timeZone, mostUnits }: Pick<Assignment, 'lateRule' | 'timeZone' | 'mostUnits'>,
+  dueAt: string,
+  now: number,
+): string | null {
+  if (!lateRule) return null;
+  const steps = lateSteps(lateRule, dueAt, new Date(now).toISOString(), timeZone);
+  if (steps === 0) return 'That costs no points yet.';
+  const cost = lateCost(lateRule, steps, mostUnits, mostUnits);
+  return `Handed in now it is ${lateWords(lateRule, steps)}: that costs up to ${pointsWords(cost)} of ${formatPoints(mostUnits)}.`;
+}
 
 /** How the points came about, in a line; null where the verdicts alone made them. */
 export function gradeWords(
