@@ -16,6 +16,8 @@ export const LedgerCell = z.object({
   handInId: Id.nullable(),
   handedInAt: Instant.nullable(),
   late: z.boolean(),
+  /** by how much, in milliseconds, by the due time that holds for the person now; 0 where it is not late */
+  lateMs: z.int().min(0),
   /** null where there are none, or not all verdicts are given */
   units: Units.nullable(),
   /** what can be given for it, with the bonus, by the question that was answered */

@@ -58,6 +58,12 @@ test('what lateness costs is written in the builder, said before handing in, and
   await openReview(page, school, handInId);
   await page.keyboard.press('1');
   await expect(page.getByTestId('points')).toHaveText('0.8 of 1');
+  const { assignment } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  await page.goto(`/courses/${assignment.courseId}/ledger`);
+  await expect(page.getByRole('button', { name: /^Elin Ödegård, One picture/ })).toContainText(
+    'late by 1 d 2 h',
+  );
+  await openReview(page, school, handInId);
   await expect(page.getByTestId('how-it-came')).toHaveText(
     '1 from the verdicts, −0.2 for 2 started days of 24 hours late',
   );

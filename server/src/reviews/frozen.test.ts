@@ -80,6 +80,11 @@ describe('other terms for one person', () => {
     const room = await handedIn(server(), { dueAt: '2026-11-05T09:00:00.000Z', attempts: 2 });
     const { agent: other } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
     expect(room.receipt).toMatchObject({ late: true });
+    const lateMs = async () => {
+      const { body: book } = await room.instructor.get(`/api/courses/${room.courseId}/ledger`).expect(200);
+      return book.rows[0].cells[0].lateMs;
+    };
+    expect(await lateMs()).toBe(Date.parse(room.receipt.handedInAt) - Date.parse('2026-11-05T09:00:00.000Z'));
     const later = { dueAt: '2026-11-06T09:00:00.000Z' };
     const dry = await grant(room, later, { dryRun: true }).expect(200);
     expect(dry.body).toMatchObject({ terms: later, handIns: [{ lateThen: true, lateNow: false }] });
@@ -91,6 +96,7 @@ describe('other terms for one person', () => {
     expect(await window(other)).toBe('late');
     expect((await view(room)).receipt.late).toBe(true);
     expect((await review(room)).late).toBe(false);
+    expect(await lateMs()).toBe(0);
     // The student's own list and card say what the reviewer's do.
     const { body: sheet } = await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200);
     expect(sheet.handIns).toMatchObject([{ late: false }]);

@@ -16,6 +16,16 @@ export function latenessOf(
   return lateSteps(assignment.lateRule, dueAt, handIn.handed_in_at, assignment.timeZone);
 }
 
+/** By how many milliseconds a hand-in came after the due time that holds for its people now; 0 where it is not late. */
+export function lateMs(
+  assignment: Assignment,
+  grants: readonly GivenGrant[],
+  { personIds, handed_in_at }: { personIds: readonly string[]; handed_in_at: string },
+): number {
+  const { dueAt } = termsFor(assignment, grants, personIds);
+  return Math.max(0, Date.parse(handed_in_at) - Date.parse(dueAt));
+}
+
 /** Whether a hand-in is late by what holds for its people now; its receipt says how it was when it was made. */
 export const isLate = (
   assignment: Assignment,

@@ -59,6 +59,7 @@ export const withheld = (cell: LedgerCell, veiled: boolean): LedgerCell =>
         handInId: null,
         handedInAt: null,
         late: false,
+        lateMs: 0,
         units: null,
       }
     : cell;
@@ -69,18 +70,19 @@ export function cellOf(
   exempt: string | undefined,
   mostUnits: number,
 ): LedgerCell {
-  const nothing = { handInId: null, handedInAt: null, late: false, units: null, mostUnits };
+  const nothing = { handInId: null, handedInAt: null, late: false, lateMs: 0, units: null, mostUnits };
   // Who is exempt has no points here, whatever was handed in before; it is there again once they are not.
   if (exempt !== undefined)
     return { ...nothing, state: 'exempt', reason: exempt, handInId: entry?.handIn.id ?? null };
   if (!entry) return { ...nothing, state: 'none', reason: '' };
-  const { handIn, state, late, total, assignment } = entry;
+  const { handIn, state, late, lateMs, total, assignment } = entry;
   return {
     state,
     reason: '',
     handInId: handIn.id,
     handedInAt: handIn.handed_in_at,
     late,
+    lateMs,
     units: state === 'waiting' ? null : total,
     mostUnits: assignment.mostUnits + assignment.bonusUnits,
   };

@@ -7,7 +7,7 @@ import { type HandInRow, readHandIns, replacementOf } from '../handIns/handInRow
 import type { ClassOrder } from '../people/classList.ts';
 import { isVeiled } from './isVeiled.ts';
 import { gradeOf, type JudgementEvents, readJudgements, stateOf } from './judgements.ts';
-import { isLate, latenessOf } from './lateness.ts';
+import { isLate, lateMs, latenessOf } from './lateness.ts';
 
 /** A hand-in as an instructor has it before them. */
 export interface LineEntry {
@@ -20,6 +20,7 @@ export interface LineEntry {
   state: ReviewState;
   /** by what holds for its people now */
   late: boolean;
+  lateMs: number;
   /** its first person, and that name as the list shows and sorts it */
   student: { id: string; listed: string };
 }
@@ -50,7 +51,8 @@ export async function readLine(
     const { open, total } = gradeOf(assignment, judgement, latenessOf(assignment, grants, handIn));
     const late = isLate(assignment, grants, handIn);
     const state = stateOf(judgement.releasedAt, open);
-    return [{ handIn, assignment, judgement, open, total, state, late, student }];
+    const by = late ? lateMs(assignment, grants, handIn) : 0;
+    return [{ handIn, assignment, judgement, open, total, state, late, lateMs: by, student }];
   });
   const now = versions.get(Math.max(0, ...versions.keys()));
   // Also the place in the order of names tells a name.

@@ -10,6 +10,7 @@ export default function Notices(): ReactNode {
     <>
       <PageHeard />
       <sonner.Toaster
+        containerAriaLabel="Notices"
         position="top-center"
         // Asked of the page each time, it would make it lay itself out.
         dir="ltr"

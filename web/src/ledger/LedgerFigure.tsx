@@ -2,6 +2,7 @@ import type { LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { AlignedPoints } from './AlignedPoints.tsx';
+import { lateBy } from './lateBy.ts';
 
 const STATE_WORDS: Readonly<Record<LedgerCell['state'], string>> = {
   none: 'nothing handed in',
@@ -19,8 +20,9 @@ interface LedgerFigureProps {
 
 /** How one student stands in one assignment; a press opens how that came about. */
 export function LedgerFigure({ cell, who, onOpen }: LedgerFigureProps): ReactNode {
-  const { state, units, late } = cell;
-  const words = [units !== null && formatPoints(units), STATE_WORDS[state], late && 'late'].filter(Boolean);
+  const { state, units, late, lateMs } = cell;
+  const lateWords = late && `late by ${lateBy(lateMs)}`;
+  const words = [units !== null && formatPoints(units), STATE_WORDS[state], lateWords].filter(Boolean);
   return (
     <button
       type="button"
@@ -31,7 +33,7 @@ export function LedgerFigure({ cell, who, onOpen }: LedgerFigureProps): ReactNod
     >
       {units !== null && <AlignedPoints units={units} className={state === 'released' ? 'font-bold' : ''} />}
       {STATE_WORDS[state] && <span className="text-faded">{STATE_WORDS[state]}</span>}
-      {late && <span className="text-ochre">late</span>}
+      {lateWords && <span className="text-ochre">{lateWords}</span>}
     </button>
   );
 }

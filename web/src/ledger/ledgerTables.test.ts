@@ -9,6 +9,7 @@ const cell = {
   handInId: 'h',
   handedInAt: '2026-11-05T10:00:00Z',
   late: true,
+  lateMs: 3 * 3_600_000,
   units: 275,
   mostUnits: 400,
 } as const;
@@ -36,7 +37,7 @@ const ledger: Ledger = {
     {
       student: { id: 's2', name: '', listed: 'Okafor, "K"; Kim', email: 'o@s.example', fields: {} },
       cells: [
-        { ...cell, state: 'none', units: null, handInId: null, handedInAt: null, late: false },
+        { ...cell, state: 'none', units: null, handInId: null, handedInAt: null, late: false, lateMs: 0 },
         { ...cell, units: 0 },
       ],
       totalUnits: 0,
@@ -99,6 +100,7 @@ it('says of each student what makes the points of one assignment, and nothing wh
     criteria: 50,
     state: 'marked',
     late: true,
+    lateMs: 60_000,
   };
   const book = {
     proofPoints: [
@@ -111,7 +113,7 @@ it('says of each student what makes the points of one assignment, and nothing wh
     ],
   } as unknown as AssignmentLedger;
   const { data } = Papa.parse<Record<string, string>>(pointsTable(book), { header: true });
-  const both = { Name: `'=HYPERLINK("x"), Kim`, Criteria: '0.5', Stands: 'not released, late' };
+  const both = { Name: `'=HYPERLINK("x"), Kim`, Criteria: '0.5', Stands: 'not released, late by 1 min' };
   expect(data).toEqual([
     {
       ...{ ...both, 'P1 Curve (2)': '2', 'P2 Gap (1)': '', 'For lateness': '-0.25' },
@@ -140,7 +142,7 @@ it('says in OneRoster’s words how each stands, of which line item, and why', (
   expect(data.map((line) => [line.lineItemSourcedId, line.scoreStatus, line.score, line.comment])).toEqual([
     ['a1', 'exempt', '', 'was ill'],
     ['a2', 'fully graded', '2.75', ''],
-    ['a1', 'fully graded', '2.75', 'late'],
-    ['a2', 'submitted', '', 'late'],
+    ['a1', 'fully graded', '2.75', 'late by 3 h'],
+    ['a2', 'submitted', '', 'late by 3 h'],
   ]);
 });

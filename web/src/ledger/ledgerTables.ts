@@ -2,6 +2,7 @@ import type { AssignmentLedger, Ledger, LedgerCell } from '@nachweis/contract';
 import { formatPoints } from '@nachweis/core';
 import { csvOf } from '../ui/csvOf.ts';
 import { saveAs } from '../ui/saveAs.ts';
+import { lateBy } from './lateBy.ts';
 import { STAND_WORDS } from './stands.ts';
 
 /** Points as spreadsheets read them: with a point, and a plain minus. */
@@ -38,7 +39,9 @@ export function pointsTable({ rows, proofPoints }: AssignmentLedger): string {
       'By hand': row.adjustment === 0 ? '' : points(row.adjustment),
       'By rounding': row.rounding === 0 ? '' : points(row.rounding),
       Points: points(row.units),
-      Stands: [STAND_WORDS[row.state], row.late && 'late'].filter(Boolean).join(', '),
+      Stands: [STAND_WORDS[row.state], row.late && `late by ${lateBy(row.lateMs)}`]
+        .filter(Boolean)
+        .join(', '),
     })),
   );
 }
@@ -81,7 +84,7 @@ export function oneRosterResults({ rows, assignments }: Ledger, at: string): str
         scoreStatus: SCORE_STATUS[cell.state],
         score: cell.state === 'released' ? points(cell.units) : '',
         scoreDate: (cell.handedInAt ?? at).slice(0, 10),
-        comment: cell.state === 'exempt' ? cell.reason : cell.late ? 'late' : '',
+        comment: cell.state === 'exempt' ? cell.reason : cell.late ? `late by ${lateBy(cell.lateMs)}` : '',
       })),
     ),
   );
