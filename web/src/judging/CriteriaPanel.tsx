@@ -1,6 +1,6 @@
 import type { Criterion, LevelNow } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Worth } from '../ui/Worth.tsx';
 import { JudgedState } from './JudgedState.tsx';
 import type { Stand } from './standOf.ts';
 
@@ -47,7 +47,7 @@ export function CriteriaPanel({
                 className="flex min-h-8 items-baseline gap-2 rounded-md border border-edge bg-card px-2 py-1 text-left text-sm hover:bg-verdigris-wash disabled:cursor-not-allowed aria-pressed:border-verdigris aria-pressed:bg-verdigris aria-pressed:text-card"
               >
                 <span className="written min-w-0 flex-1">{text}</span>
-                <span className="font-mono">{formatPoints(units)}</span>
+                <Worth units={units} />
               </button>
             ))}
           </div>

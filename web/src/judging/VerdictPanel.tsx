@@ -1,8 +1,9 @@
 import type { ProofPoint, Told, VerdictNow } from '@nachweis/contract';
-import { formatPoints, VERDICTS, type Verdict } from '@nachweis/core';
+import { VERDICTS, type Verdict } from '@nachweis/core';
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { FindingSign, Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
+import { Worth } from '../ui/Worth.tsx';
 import { sentence } from '../words/told.ts';
 import { JudgedState } from './JudgedState.tsx';
 import type { Stand } from './standOf.ts';
@@ -73,7 +74,7 @@ export function VerdictPanel({
             >
               <Letter filled={pinned.includes(m.letter)}>{m.letter}</Letter>
               <span className="written min-w-0 flex-1">{m.text}</span>
-              <span className="font-mono text-sm text-faded">{formatPoints(m.units)}</span>
+              <Worth units={m.units} className="text-sm text-faded" />
             </button>
             <div className="mt-1 ml-8">
               {/** biome-ignore lint/a11y/useSemanticElements: three buttons that toggle are no form's group of fields */}

@@ -1,10 +1,11 @@
 import type { ProofPoint, ReferencePicture } from '@nachweis/contract';
-import { formatPoints, isPinOf } from '@nachweis/core';
+import { isPinOf } from '@nachweis/core';
 import { type DragEvent, lazy, type ReactNode, Suspense, useState } from 'react';
 import type { PrepareStep } from '../prepare/prepareStep.ts';
 import type { PictureActions } from '../sheet/usePictureActions.ts';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 import { Letter } from '../ui/signs.tsx';
+import { Worth } from '../ui/Worth.tsx';
 import { EmptyMount, EVIDENCE_DRAG, EvidenceMount } from './EvidenceMount.tsx';
 
 // Most assignments have none.
@@ -132,7 +133,7 @@ export function PointColumn({
             <li key={mustShow.id} className="flex items-center gap-2 border-b border-rule py-1">
               <Letter filled={pinned}>{mustShow.letter}</Letter>
               <span className="written min-w-0 flex-1">{mustShow.text}</span>
-              <span className="font-mono text-sm text-faded">{formatPoints(mustShow.units)}</span>
+              <Worth units={mustShow.units} className="text-sm text-faded" />
             </li>
           );
         })}

@@ -1,6 +1,6 @@
 import type { Criterion } from '@nachweis/contract';
-import { formatPoints } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { Worth } from './Worth.tsx';
 
 /** What will be judged on levels, with what each takes and is worth: read before the work, not after. */
 export function CriteriaText({ criteria }: { criteria: readonly Criterion[] }): ReactNode {
@@ -17,7 +17,7 @@ export function CriteriaText({ criteria }: { criteria: readonly Criterion[] }): 
             {levels.map(({ text, units }, place) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a level is its place
               <dd key={place} className="written">
-                <span className="font-mono">{formatPoints(units)}</span> {text}
+                <Worth units={units} /> {text}
               </dd>
             ))}
           </div>
