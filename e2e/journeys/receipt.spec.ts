@@ -23,8 +23,29 @@ test('anybody checks a receipt and its file, without a connection; what was chan
   // Somebody who is not signed in anywhere.
   const context = await browser.newContext({ baseURL: school.address });
   const stranger = await context.newPage();
+  let give = () => {};
+  const asked = new Promise<void>((resolve) => {
+    give = resolve;
+  });
+  await stranger.route('**/api/keys', async (route) => {
+    await asked;
+    await route.continue();
+  });
   await stranger.goto('/check');
   const field = stranger.getByLabel('Receipt and files');
+  await expect(field).toBeDisabled();
+  // Dropped before the keys have come, it is looked at once they are there.
+  const dropped = await stranger.evaluateHandle(
+    ([name, text]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([text], name));
+      return transfer;
+    },
+    [receipt.suggestedFilename(), jws.toString()] as const,
+  );
+  await stranger.locator('main').dispatchEvent('drop', { dataTransfer: dropped });
+  give();
+  await expect(stranger.getByText('This receipt was signed by this server')).toBeVisible();
   await expect(field).toBeEnabled();
   await context.setOffline(true);
   const jwsFile = { name: receipt.suggestedFilename(), mimeType: 'application/jose', buffer: jws };

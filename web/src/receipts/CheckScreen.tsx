@@ -1,5 +1,5 @@
 import type { SignedReceipt } from '@nachweis/contract';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { sha256Hex } from '../api/sha256.ts';
@@ -24,8 +24,13 @@ export default function CheckScreen(): ReactNode {
   const [files, setFiles] = useState<GivenFile[]>([]);
   const [unread, setUnread] = useState<readonly string[]>([]);
   useTitle('Check a receipt');
+  // Dropped before the keys are there: looked at as soon as they are.
+  const early = useRef<File[]>([]);
   const take = async (chosen: Iterable<File>) => {
-    if (!data) return;
+    if (!data) {
+      early.current.push(...chosen);
+      return;
+    }
     setUnread([]);
     for (const file of chosen) {
       try {
@@ -40,6 +45,10 @@ export default function CheckScreen(): ReactNode {
       }
     }
   };
+  const takeEarly = useEffectEvent(() => void take(early.current.splice(0)));
+  useEffect(() => {
+    if (data && early.current.length > 0) takeEarly();
+  }, [data]);
   return (
     <main
       className="mx-auto flex w-full max-w-3xl flex-1 flex-col gap-4 p-4 sm:p-8"
