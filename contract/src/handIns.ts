@@ -12,6 +12,8 @@ export const HandInRequest = z.object({
   /** made by the browser, so that asking again after a lost answer gives the same receipt */
   id: Id,
   draftVersion: z.int().min(1),
+  /** lets whoever judges see the whole captures too, where nothing of them is hidden */
+  showsWhole: z.boolean().default(false),
 });
 
 /** A file of a hand-in; size, hash and address follow once it is sealed. */
@@ -84,6 +86,15 @@ export const HandInItem = z.object({
   record: z.string(),
   /** the framed picture without marks */
   baseHref: Href.nullable(),
+  /** its whole capture, and the frame in it as corners in its pixels; null where that is not shown, or not made yet */
+  whole: z
+    .object({
+      href: Href,
+      width: z.int().positive(),
+      height: z.int().positive(),
+      frame: z.array(z.object({ x: z.number(), y: z.number() })),
+    })
+    .nullable(),
   /** the picture that was handed in: flattened, under its name */
   fileHref: Href.nullable(),
   thumbHref: Href.nullable(),

@@ -307,6 +307,7 @@ export type FileKind =
   | 'base'
   | 'file'
   | 'thumb'
+  | 'whole'
   | 'reference'
   | 'reference-thumb'
   | 'remark-picture'

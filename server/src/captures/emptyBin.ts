@@ -71,6 +71,9 @@ async function dropUnwantedRenderings(trx: DbOrTrx): Promise<void> {
     .where(({ not, exists, selectFrom }) =>
       not(exists(selectFrom('hand_in_items').select('id').whereRef('rendering_key', '=', 'renderings.key'))),
     )
+    .where(({ not, exists, selectFrom }) =>
+      not(exists(selectFrom('hand_in_items').select('id').whereRef('whole_key', '=', 'renderings.key'))),
+    )
     .execute();
 }
 

@@ -29,6 +29,7 @@ import * as workFiles from './migrations/0022_work_files.ts';
 import * as errands from './migrations/0023_errands.ts';
 import * as handoversPlaced from './migrations/0024_handovers_placed.ts';
 import * as lettersByTime from './migrations/0025_letters_by_time.ts';
+import * as wholeCaptures from './migrations/0026_whole_captures.ts';
 import type { Tables } from './tables.ts';
 
 export type Db = Kysely<Tables>;
@@ -62,6 +63,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0023_errands': errands,
   '0024_handovers_placed': handoversPlaced,
   '0025_letters_by_time': lettersByTime,
+  '0026_whole_captures': wholeCaptures,
 };
 
 export const LAST_MIGRATION = Object.keys(MIGRATIONS).at(-1) as string;

@@ -295,6 +295,8 @@ export interface Tables extends EventTables {
     damaged: Generated<number>;
     /** of its capture, as others get it, a compact JWS; null until it is asked for */
     record: string | null;
+    /** of the rendering of its whole capture, where that may be seen by whoever judges */
+    whole_key: string | null;
   };
   /** what the checks found in a picture's pixels, with the version of the check that found it */
   facts: { sha256: string; check_name: string; version: number; facts: string; made_at: string };

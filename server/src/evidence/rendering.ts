@@ -16,6 +16,9 @@ import type { DbOrTrx } from '../db/database.ts';
 /** Raised when the same document gives other pixels, so that what was made before is not taken for it. */
 export const RENDERING_VERSION = 1;
 
+/** The whole of a capture as it is, but for what tells of place, owner or device. */
+export const WHOLE: Preparation = { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null };
+
 /** What a picture is made from. */
 export interface RenderedFrom extends Size {
   sha256: string;

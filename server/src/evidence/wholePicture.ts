@@ -1,14 +1,10 @@
-import type { Preparation } from '@nachweis/contract';
 import { FORMAT_FACTS, type PictureFormat, refuseUnreadable } from '@nachweis/core';
 import { enterBlob } from '../blobs/enterBlob.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import { Unreadable } from '../pictures/pixelProcess.ts';
-import { keepsCoding } from './rendering.ts';
-
-/** The whole of it as it is, but for what tells of place, owner or device. */
-const WHOLE: Preparation = { framing: { kind: 'whole' }, trims: [], marks: [], encoding: null };
+import { keepsCoding, WHOLE } from './rendering.ts';
 
 /** A picture as others get it; its size in pixels. */
 export interface WholePicture {

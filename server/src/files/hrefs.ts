@@ -7,6 +7,7 @@ const LETTERS: Readonly<Record<FileKind, string>> = {
   base: 'b',
   file: 'f',
   thumb: 't',
+  whole: 'o',
   reference: 'r',
   'reference-thumb': 'q',
   'remark-picture': 'm',

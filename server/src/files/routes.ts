@@ -67,7 +67,8 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
   const parsed = parseFileId(fileId);
   if (!parsed || !(await mayFetchFile(context.db, actor, parsed.kind, parsed.id))) return null;
   const { kind, id } = parsed;
-  if (kind === 'base' || kind === 'file' || kind === 'thumb') return handedIn(context, actor, kind, id);
+  if (kind === 'base' || kind === 'file' || kind === 'thumb' || kind === 'whole')
+    return handedIn(context, actor, kind, id);
   if (kind === 'work-file') return workFile(context, id);
   const isOfRemark = kind === 'remark-picture' || kind === 'remark-picture-thumb';
   if (isOfRemark && !(await isRemarkPictureShown(context, actor, id))) return null;
@@ -89,15 +90,21 @@ async function findFile(context: Context, actor: Actor, fileId: string): Promise
 async function handedIn(
   context: Context,
   actor: Actor,
-  kind: 'base' | 'file' | 'thumb',
+  kind: 'base' | 'file' | 'thumb' | 'whole',
   id: string,
 ): Promise<StoredFile | null> {
   const row = await context.db
     .selectFrom('hand_in_items')
-    .select(['base_sha256', 'file_sha256'])
-    .where('id', '=', id)
+    .leftJoin('renderings as whole', 'whole.key', 'hand_in_items.whole_key')
+    .select(['hand_in_items.base_sha256', 'hand_in_items.file_sha256', 'whole.base_sha256 as whole_sha256'])
+    .where('hand_in_items.id', '=', id)
     .executeTakeFirstOrThrow();
-  const sha256 = kind === 'base' ? row.base_sha256 : row.file_sha256;
+  const sha256 = {
+    base: row.base_sha256,
+    whole: row.whole_sha256,
+    file: row.file_sha256,
+    thumb: row.file_sha256,
+  }[kind];
   // It is being made, or never can be.
   if (!sha256) return null;
   if (kind === 'thumb') return readThumbnail(context, actor, sha256);

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { Assignment, Evidence, Terms } from '@nachweis/contract';
-import { submissionWindow } from '@nachweis/core';
+import { mayShowWhole, submissionWindow } from '@nachweis/core';
 import type { Context } from '../context.ts';
 import { fieldsColumn, marksColumn, termsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readAttempts, touchDraft } from '../evidence/drafts.ts';
-import { formatsAt, prepareRendering, wantRendering, withFormat } from '../evidence/rendering.ts';
+import { formatsAt, prepareRendering, WHOLE, wantRendering, withFormat } from '../evidence/rendering.ts';
 import { notFound } from '../http/problem.ts';
 import { readFields } from '../people/classList.ts';
 import { wantWords } from '../pictures/readJob.ts';
@@ -23,6 +23,8 @@ export interface Frozen {
   terms: Terms;
   statement: string;
   pictures: ReadonlyArray<Omit<Evidence, 'id' | 'version' | 'damaged' | 'fileBytes' | 'read'>>;
+  /** whoever judges may see the whole captures, where nothing of them is hidden */
+  showsWhole?: boolean;
   madeBy: string;
   /** where somebody else made it for them: why, and when */
   brought?: { reason: string; at: string };
@@ -97,7 +99,7 @@ async function enterItems(
   trx: DbOrTrx,
   handInId: string,
   assignment: Assignment,
-  { pictures, madeBy }: Frozen,
+  { pictures, showsWhole = false, madeBy }: Frozen,
 ): Promise<string[]> {
   const captures = await trx
     .selectFrom('captures')
@@ -110,6 +112,7 @@ async function enterItems(
     .execute();
   const keeps = new Set(captures.filter((row) => row.keeps_format === 1).map((row) => row.id));
   const keys: string[] = [];
+  const ofCaptures = pictures.map((picture) => ({ ...picture, capture: picture.capture.sha256 }));
   for (const [position, picture] of pictures.entries()) {
     const { capture, framing, trims, marks, encoding, proofPointId, fileName } = picture;
     const from = { ...capture, keepsFormat: keeps.has(capture.id) };
@@ -118,6 +121,10 @@ async function enterItems(
     const prepared = prepareRendering(document, from);
     keys.push(prepared.key);
     await wantRendering(context, trx, 'seal', prepared.key, document, capture.sha256, madeBy);
+    const shown = ofCaptures[position];
+    const whole =
+      showsWhole && shown && mayShowWhole(shown, ofCaptures) ? prepareRendering(WHOLE, from) : null;
+    if (whole) await wantRendering(context, trx, 'seal', whole.key, WHOLE, capture.sha256, madeBy);
     await wantWords(context, trx, { assignment, proofPointId, key: prepared.key }, madeBy);
     await trx
       .insertInto('hand_in_items')
@@ -132,6 +139,7 @@ async function enterItems(
         height: prepared.height,
         file_name: fileName,
         rendering_key: prepared.key,
+        whole_key: whole?.key ?? null,
         base_sha256: null,
         file_sha256: null,
       })

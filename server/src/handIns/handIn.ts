@@ -16,6 +16,8 @@ export interface HandInOrder {
   studentId: string;
   /** the draft as it was looked at before handing in */
   draftVersion: number;
+  /** whoever judges may see the whole captures */
+  showsWhole: boolean;
   /** when the request reached the server: the time that counts */
   at: string;
 }
@@ -43,7 +45,7 @@ async function enterHandIn(
   context: Context,
   trx: DbOrTrx,
   assignment: Assignment,
-  { id, studentId, draftVersion, at }: HandInOrder,
+  { id, studentId, draftVersion, showsWhole, at }: HandInOrder,
 ): Promise<void> {
   const personIds = (await readGroup(trx, assignment, studentId))?.personIds ?? [studentId];
   // Whatever was granted to one of them, as where lateness is counted.
@@ -60,6 +62,7 @@ async function enterHandIn(
     terms,
     statement: draft.statement,
     pictures: draft.evidence,
+    showsWhole,
     madeBy: studentId,
   });
 }

@@ -1,5 +1,5 @@
 import type { HandInItem } from '@nachweis/contract';
-import { FORMAT_FACTS, kindOf, PICTURE_FORMATS } from '@nachweis/core';
+import { FORMAT_FACTS, framedBox, kindOf, PICTURE_FORMATS } from '@nachweis/core';
 import { evidenceColumn, marksColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { fileHref, withExtension } from '../files/hrefs.ts';
@@ -20,6 +20,8 @@ export async function readItems(
     .innerJoin('captures', 'captures.id', 'hand_in_items.capture_id')
     .leftJoin('renderings', 'renderings.key', 'hand_in_items.rendering_key')
     .leftJoin('blobs as file', 'file.sha256', 'hand_in_items.file_sha256')
+    .leftJoin('renderings as whole', 'whole.key', 'hand_in_items.whole_key')
+    .leftJoin('blobs as whole_base', 'whole_base.sha256', 'whole.base_sha256')
     .leftJoin('blobs as base', 'base.sha256', 'hand_in_items.base_sha256')
     .selectAll('hand_in_items')
     .select([
@@ -27,7 +29,10 @@ export async function readItems(
       'captures.surface',
       'captures.record as capture_record',
       'captures.salt',
+      'captures.width as capture_width',
+      'captures.height as capture_height',
       'renderings.document',
+      'whole_base.media_type as whole_type',
     ])
     .select(['file.bytes', 'file.media_type as file_type', 'base.media_type as base_type'])
     .where('hand_in_id', '=', handInId)
@@ -47,7 +52,8 @@ export async function readItems(
       sha256: row.file_sha256,
       damaged: row.damaged === 1,
       record: signing ? await recordOf(db, signing, row) : '',
-      baseHref: row.base_type && baseHrefOf(row.id, row.base_type),
+      baseHref: row.base_type && hrefOf('base', row.id, row.base_type),
+      whole: row.whole_type ? wholeOf(row, row.whole_type) : null,
       fileHref: row.file_type && fileHref('file', row.id, row.file_name),
       thumbHref: row.file_type && fileHref('thumb', row.id, withExtension(row.file_name, 'webp')),
     })),
@@ -55,9 +61,29 @@ export async function readItems(
 }
 
 /** Where the framed picture without marks lies. It may be in another format than the file that was handed in. */
-export function baseHrefOf(itemId: string, mediaType: string): string {
+export const baseHrefOf = (itemId: string, mediaType: string): string => hrefOf('base', itemId, mediaType);
+
+function hrefOf(kind: 'base' | 'whole', itemId: string, mediaType: string): string {
   const format = PICTURE_FORMATS.find((f) => FORMAT_FACTS[f].mediaType === mediaType) ?? 'png';
-  return fileHref('base', itemId, `picture.${FORMAT_FACTS[format].extensions[0]}`);
+  return fileHref(kind, itemId, `picture.${FORMAT_FACTS[format].extensions[0]}`);
+}
+
+/** A whole capture with the frame in it. */
+function wholeOf(
+  row: { id: string; document: string | null; capture_width: number; capture_height: number },
+  mediaType: string,
+): HandInItem['whole'] {
+  const size = { width: row.capture_width, height: row.capture_height };
+  const { framing } = evidenceColumn.read(row.document);
+  const { x, y, width, height } = framedBox(framing, size);
+  const corners = [
+    { x, y },
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+  ];
+  const frame = framing.kind === 'outline' ? framing.points : corners;
+  return { href: hrefOf('whole', row.id, mediaType), ...size, frame };
 }
 
 const hidesSomething = (document: string | null): boolean =>

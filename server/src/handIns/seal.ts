@@ -60,7 +60,7 @@ async function isWanted(db: DbOrTrx, key: string): Promise<boolean> {
   const item = await db
     .selectFrom('hand_in_items')
     .select('id')
-    .where('rendering_key', '=', key)
+    .where((eb) => eb.or([eb('rendering_key', '=', key), eb('whole_key', '=', key)]))
     .executeTakeFirst();
   return item !== undefined;
 }

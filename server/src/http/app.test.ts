@@ -7,7 +7,7 @@ const server = serverPerTest();
 describe('the server', () => {
   it('says that it is well, with the schema it is on', async () => {
     const { body } = await server().nobody().get('/api/health').expect(200);
-    expect(body).toEqual({ status: 'ok', schema: '0025_letters_by_time' });
+    expect(body).toEqual({ status: 'ok', schema: '0026_whole_captures' });
   });
   it('allows no inline script and no foreign origin', async () => {
     const { headers } = await server().nobody().get('/api/health');

@@ -41,6 +41,7 @@ export function pageHandlers(context: Context): PageHandlers {
       handIn(context, {
         id: body.id,
         draftVersion: body.draftVersion,
+        showsWhole: body.showsWhole,
         assignmentId: params.assignmentId,
         studentId: actor.personId,
         at,

@@ -60,6 +60,9 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
             <span dir="auto">{view.brought.reason}</span>
           </p>
         )}
+        {view.items.some(({ whole }) => whole) && (
+          <p className="text-sm">Whoever judges this sees the whole captures too, with the frame in them.</p>
+        )}
         <ReceiptCard receipt={view.receipt} />
         {view.since && <SinceBefore since={view.since} assignment={assignment} />}
         {view.statement && (

@@ -1,4 +1,4 @@
-import { isPinOf, placingOf } from '@nachweis/core';
+import { isPinOf, mayShowWhole, placingOf } from '@nachweis/core';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
@@ -16,6 +16,7 @@ import { whatIsLeft } from '../sheet/whatIsLeft.ts';
 import { type LargePicture, LargeView } from '../stage/LargeView.tsx';
 import { tellTabs } from '../store/otherTabs.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { FindingSign, Letter } from '../ui/signs.tsx';
 import { useNow } from '../ui/useNow.ts';
@@ -40,7 +41,10 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
   const heldUp = own.pictures.find((p) => p.status === 'waiting' && p.problem);
   const stop = left.filter((one) => one.level === 'problem');
-  const { busy, problem, handIn } = useHandIn(own, onRefresh);
+  const [showsWhole, setShowsWhole] = useState(false);
+  const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
+  const hasMore = ofCaptures.some((picture) => mayShowWhole(picture, ofCaptures));
+  const { busy, problem, handIn } = useHandIn(own, onRefresh, showsWhole);
   const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());
   const before = own.sheet.handIns.filter(({ withdrawnAt }) => withdrawnAt === null).at(0);
   const blocked = stop.length > 0 || refused.length > 0;
@@ -139,6 +143,17 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
             </p>
           )}
           <GroupLine sheet={own.sheet} />
+          {hasMore && (
+            <div>
+              <Check checked={showsWhole} onChecked={setShowsWhole} className="font-semibold">
+                Let whoever judges see the whole captures too
+              </Check>
+              <p className="ml-7 text-sm text-faded">
+                With your frame in them: what you framed away can be seen then. Not of a capture in which you
+                have hidden something or taken something out.
+              </p>
+            </div>
+          )}
           <Problem>{problem}</Problem>
           <Button look="main" disabled={blocked || busy || !own.allSaved} onClick={() => void handIn()}>
             {busy ? 'Handing in …' : 'Hand in now'}
@@ -172,7 +187,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
  * Hands in what is shown. The id is made once, so that trying again after a lost answer never hands in twice; where it had
  * arrived, its receipt is gone to as soon as the page hears of it.
  */
-function useHandIn(own: OwnSheet, onRefresh: () => void) {
+function useHandIn(own: OwnSheet, onRefresh: () => void, showsWhole: boolean) {
   const id = useRef(crypto.randomUUID());
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
@@ -192,7 +207,7 @@ function useHandIn(own: OwnSheet, onRefresh: () => void) {
     try {
       const receipt = await callApi('handIn', {
         params: { assignmentId },
-        body: { id: id.current, draftVersion: own.draft.version },
+        body: { id: id.current, draftVersion: own.draft.version, showsWhole },
       });
       forgetUndo();
       tellTabs({ of: 'sheet', personId, assignmentId, draft: null });

@@ -60,6 +60,7 @@ export function reviewOfDraft(
         sha256: null,
         damaged: picture.damaged,
         record: '',
+        whole: null,
         baseHref: basesOf.get(picture.evidenceId) ?? null,
         fileHref: null,
         thumbHref: null,

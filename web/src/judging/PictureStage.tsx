@@ -19,6 +19,7 @@ import { numbered } from './numbered.ts';
 import type { DraftRemark } from './remarkDrafts.ts';
 import { noteMissing, noteSeen } from './seenPictures.ts';
 import { isDecoded } from './usePreloaded.ts';
+import { WholeCapture } from './WholeCapture.tsx';
 
 export interface PictureStageProps {
   item: HandInItem;
@@ -166,14 +167,15 @@ export function PictureStage(props: PictureStageProps): ReactNode {
 /** The file that was handed in, and where its picture came from. */
 export function PictureFile({ item, review }: { item: HandInItem; review: Review }): ReactNode {
   return (
-    <p className="flex flex-wrap gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
+    <div className="flex flex-wrap items-center gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
       <FileLink item={item} />
       <span className="text-faded">
         {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}
         {SOURCE_WORDS[item.source]}
         <RecordLine jws={item.record} timeZone={review.assignment.timeZone} />
       </span>
-    </p>
+      {item.whole && <WholeCapture key={item.id} whole={item.whole} code={codeOf(review, item)} />}
+    </div>
   );
 }
 

@@ -65,7 +65,7 @@ export const KNOWN_WORDS: Readonly<Record<KnownLine['kind'], KnownWords>> = {
   'handed-in-captures': {
     what: 'Captures of which something was handed in, their records, and words that the server read in them where an assignment asks for some',
     seenBy:
-      'The person. Of the record, instructors see how and when the picture was taken, what was shared, what was done to it, and its size; of the capture, what was handed in; of the words, which of those asked for were not read.',
+      'The person. Of the record, instructors see how and when the picture was taken, what was shared, what was done to it, and its size; of the capture, what was handed in, and all of it where that was allowed; of the words, which of those asked for were not read.',
     becomes: 'With the hand-in that they belong to.',
   },
   grades: {

@@ -1,0 +1,59 @@
+import { expectClean } from '../fixtures/axe.ts';
+import { addByDrop } from '../fixtures/pictures.ts';
+import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { openReview, pictureSeen } from '../fixtures/seen.ts';
+
+test('who hands in lets the whole capture be seen, and whoever judges sees it with the frame in it; else it is nowhere', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  await openSheet(page, school.single);
+  await addByDrop(page, 320, 200);
+  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  const sheet = `/api/assignments/${school.single.id}`;
+  const { draft } = await (await page.request.get(sheet)).json();
+  const [evidence] = draft.evidence;
+  await page.goto(`/assignments/${school.single.id}/hand-in`);
+  const allow = page.getByLabel('Let whoever judges see the whole captures too');
+  // Of a picture that is all of its capture there is nothing to ask.
+  await expect(page.getByRole('button', { name: 'Hand in now' })).toBeEnabled();
+  await expect(allow).toHaveCount(0);
+  await page.request.put(`/api/evidence/${evidence.id}`, {
+    data: {
+      assignmentId: school.single.id,
+      proofPointId: evidence.proofPointId,
+      captureId: evidence.capture.id,
+      framing: { kind: 'region', box: { x: 40, y: 30, width: 160, height: 100 } },
+      marks: evidence.marks,
+      baseVersion: evidence.version,
+      replaces: [],
+    },
+    headers: { Origin: school.address },
+  });
+  await page.reload();
+  await expect(allow).not.toBeChecked();
+  await expectClean(page, 'the whole captures, asked for');
+  await allow.press('Space');
+  await page.getByRole('button', { name: 'Hand in now' }).press('Enter');
+  await page.getByRole('heading', { name: 'Receipt' }).waitFor();
+  const handInId = /hand-ins\/([\w-]+)/.exec(page.url())?.[1] ?? '';
+  await expect(page.getByText('Whoever judges this sees the whole captures too')).toBeVisible();
+
+  await openReview(page, school, handInId);
+  await pictureSeen(page);
+  const open = page.getByRole('button', { name: 'Whole capture …' });
+  await open.press('Enter');
+  const dialog = page.getByRole('dialog', { name: /the whole capture, with the frame/ });
+  await expect(dialog.getByRole('img', { name: /the whole capture/ })).toBeVisible();
+  await expect(dialog.getByTestId('frame').locator('polygon').first()).toHaveAttribute(
+    'points',
+    '40,30 200,30 200,130 40,130',
+  );
+  // Keys for verdicts are not meant while it is looked at.
+  await page.keyboard.press('1');
+  await expectClean(page, 'a whole capture');
+  await page.keyboard.press('Escape');
+  await expect(open).toBeFocused();
+  await expect(page.getByTestId('points')).toHaveText('– of 1');
+});
