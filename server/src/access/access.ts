@@ -316,7 +316,7 @@ export type FileKind =
 
 /**
  * Whether a person may fetch a file. A capture is its owner's alone, because it still holds what was framed away or
- * hidden; what was handed in is the students' and the course staff's.
+ * hidden; what was handed in is the students' and the course staff's, with the whole of it where that was allowed.
  */
 export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id: string): Promise<boolean> {
   if (kind === 'capture' || kind === 'capture-thumb') {
