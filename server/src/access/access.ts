@@ -350,7 +350,8 @@ export async function mayFetchFile(db: DbOrTrx, actor: Actor, kind: FileKind, id
     .where('hand_in_items.id', '=', id)
     .executeTakeFirst();
   if (!row) return false;
-  if (await isOwnHandIn(db, actor, row.id)) return true;
+  // What was framed away is let be seen by whoever judges, and not by those one hands in with.
+  if (kind !== 'whole' && (await isOwnHandIn(db, actor, row.id))) return true;
   const role = await roleInAssignment(db, actor, row.assignment_id);
   return role !== null && STAFF.includes(role);
 }

@@ -51,7 +51,9 @@ it('a whole capture is seen by whoever judges where its student lets them, with 
   const pixels = (of: Buffer) => sharp(of).ensureAlpha().raw().toBuffer();
   const seen = await room.instructor.get(href).expect(200);
   expect((await pixels(seen.body)).equals(await pixels(bytes))).toBe(true);
-  await room.student.get(href).expect(200);
+  // Nor by whom it was handed in with: its owner has the capture itself.
+  await room.student.get(href).expect(404);
+  await room.student.get(capture.href).expect(200);
   const { agent: classmate } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
   await classmate.get(href).expect(404);
   await server().nobody().get(href).expect(401);
