@@ -38,12 +38,13 @@ test('a picture that is on the bench in another tab is seen there, taken over by
   await expect(page.getByText('worked on in another tab now')).toBeVisible();
   await other.keyboard.press('b');
   await expect.poll(letters).toEqual(['a', 'b']);
-  // The first tab takes it back the same way; a tab that is closed lets go of it by itself.
+  // The first tab takes it back the same way; once it is closed, whoever waits for the picture has it.
   await page.getByRole('button', { name: 'Bench', exact: true }).first().click();
   await page.getByRole('button', { name: 'Work on it here' }).click();
   await expect(other.getByRole('dialog')).toHaveCount(0);
-  await page.close();
   await open();
+  await expect(told).toBeVisible();
+  await page.close();
   await expect(other.getByRole('toolbar', { name: 'Tools' })).toBeVisible();
 });
 

@@ -14,7 +14,8 @@ export function WorkedOnElsewhere({
       <div className="flex max-w-prose flex-col gap-3">
         <p role="status">
           This picture is being worked on in another tab or window of this browser. What was done there is
-          kept as it is. When you take it over, it is closed there.
+          kept as it is. When you take it over, it is closed there. Once it is closed there, it opens here by
+          itself.
         </p>
         <div className="flex flex-wrap gap-2">
           <Button look="main" autoFocus onClick={onTakeOver}>
