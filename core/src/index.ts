@@ -85,6 +85,7 @@ export { drawMark, drawMarks, type MarkFonts, settingOf } from './marks/drawMark
 export {
   type BoxedKind,
   type Framing,
+  frameCorners,
   framedBox,
   framingOf,
   type ScaledTo,

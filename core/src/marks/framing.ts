@@ -36,6 +36,18 @@ export function framedBox(framing: Framing, capture: Size): Box {
   return box ?? wholeBox(capture);
 }
 
+/** The frame as it lies in the capture: the corners of its part, or the points of its outline, in capture pixels. */
+export function frameCorners(framing: Framing, capture: Size): Point[] {
+  if (framing.kind === 'outline') return framing.points;
+  const { x, y, width, height } = framedBox(framing, capture);
+  return [
+    { x, y },
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+  ];
+}
+
 /** A frame that covers everything is the whole, however it was made. */
 export function framingOf(box: Box, capture: Size, kind: BoxedKind = 'region'): Framing {
   const whole = box.x <= 0 && box.y <= 0 && box.width >= capture.width && box.height >= capture.height;

@@ -1,5 +1,5 @@
 import type { HandInItem } from '@nachweis/contract';
-import { FORMAT_FACTS, framedBox, kindOf, PICTURE_FORMATS } from '@nachweis/core';
+import { FORMAT_FACTS, frameCorners, kindOf, PICTURE_FORMATS } from '@nachweis/core';
 import { evidenceColumn, marksColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { fileHref, withExtension } from '../files/hrefs.ts';
@@ -75,15 +75,7 @@ function wholeOf(
 ): HandInItem['whole'] {
   const size = { width: row.capture_width, height: row.capture_height };
   const { framing } = evidenceColumn.read(row.document);
-  const { x, y, width, height } = framedBox(framing, size);
-  const corners = [
-    { x, y },
-    { x: x + width, y },
-    { x: x + width, y: y + height },
-    { x, y: y + height },
-  ];
-  const frame = framing.kind === 'outline' ? framing.points : corners;
-  return { href: hrefOf('whole', row.id, mediaType), ...size, frame };
+  return { href: hrefOf('whole', row.id, mediaType), ...size, frame: frameCorners(framing, size) };
 }
 
 const hidesSomething = (document: string | null): boolean =>

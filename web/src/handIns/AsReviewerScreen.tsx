@@ -10,6 +10,7 @@ import { Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { reviewOfDraft } from './reviewOfDraft.ts';
 import { useBasePictures } from './useBasePictures.ts';
+import { useLetsSeeWhole } from './useLetsSeeWhole.ts';
 
 /** What is about to be handed in, on the desk of whoever will judge it. */
 export default function AsReviewerScreen(): ReactNode {
@@ -26,7 +27,11 @@ function OwnDesk({ own }: { own: OwnSheet }): ReactNode {
   const [tries, setTries] = useState(0);
   const bases = useBasePictures(own.pictures, tries);
   const { assignment } = own.sheet;
-  const review = useMemo(() => reviewOfDraft(own, me.name, bases.hrefs, new Date()), [own, me.name, bases]);
+  const [showsWhole] = useLetsSeeWhole(own);
+  const review = useMemo(
+    () => reviewOfDraft(own, me.name, bases.hrefs, showsWhole, new Date()),
+    [own, me.name, bases, showsWhole],
+  );
   const stand = useMemo(() => standOf(review, undefined), [review]);
   return (
     <JudgingDesk

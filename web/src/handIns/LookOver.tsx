@@ -23,6 +23,7 @@ import { useNow } from '../ui/useNow.ts';
 import { dateAndTime } from '../ui/when.ts';
 import { lateNowWords } from '../words/grade.ts';
 import { StatementField } from './StatementField.tsx';
+import { useLetsSeeWhole } from './useLetsSeeWhole.ts';
 
 /** About how large a picture is shown here. */
 const SHOWN = { width: 480, height: 360 };
@@ -41,7 +42,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const refused = own.pictures.filter((p) => p.status === 'refused' || p.status === 'stale');
   const heldUp = own.pictures.find((p) => p.status === 'waiting' && p.problem);
   const stop = left.filter((one) => one.level === 'problem');
-  const [showsWhole, setShowsWhole] = useState(false);
+  const [showsWhole, setShowsWhole] = useLetsSeeWhole(own);
   const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
   const hasMore = ofCaptures.some((picture) => mayShowWhole(picture, ofCaptures));
   const { busy, problem, handIn } = useHandIn(own, onRefresh, showsWhole);

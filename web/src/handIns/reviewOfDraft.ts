@@ -1,5 +1,5 @@
 import type { Review } from '@nachweis/contract';
-import { gradeHandIn, kindOf, marksOnPicture, placingOf } from '@nachweis/core';
+import { frameCorners, gradeHandIn, kindOf, marksOnPicture, mayShowWhole, placingOf } from '@nachweis/core';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
 
 /** Stands where whoever judges is not told whose something is. */
@@ -10,16 +10,19 @@ const KEPT_BACK = 'kept back until all are judged';
  * is kept back from them.
  *
  * @param basesOf addresses of the pictures without marks and with what is hidden taken away, by evidence; null while it is made
+ * @param showsWhole whether the whole captures may be seen too
  * @param now of the page's clock
  */
 export function reviewOfDraft(
   own: OwnSheet,
   name: string,
   basesOf: ReadonlyMap<string, string>,
+  showsWhole: boolean,
   now: Date,
 ): Review {
   const { assignment } = own.sheet;
   const { anonymous } = assignment;
+  const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
   const grade = gradeHandIn(
     [
       ...assignment.proofPoints
@@ -43,7 +46,7 @@ export function reviewOfDraft(
     fields: {},
     earlier: null,
     veiled: anonymous,
-    items: own.pictures.map((picture) => {
+    items: ofCaptures.map((picture) => {
       const placing = placingOf(picture, picture);
       return {
         id: picture.evidenceId,
@@ -60,7 +63,15 @@ export function reviewOfDraft(
         sha256: null,
         damaged: picture.damaged,
         record: '',
-        whole: null,
+        whole:
+          showsWhole && mayShowWhole(picture, ofCaptures)
+            ? {
+                href: picture.url,
+                width: picture.width,
+                height: picture.height,
+                frame: frameCorners(picture.framing, picture),
+              }
+            : null,
         baseHref: basesOf.get(picture.evidenceId) ?? null,
         fileHref: null,
         thumbHref: null,
