@@ -6,6 +6,7 @@ import PDFDocument from 'pdfkit';
 import sharp, { type Sharp } from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
+import { goneFile } from '../fixtures/goneFile.ts';
 import { pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -281,20 +282,11 @@ test('of files that are dropped one that is gone is named, and the others come i
   page,
   school,
 }, testInfo) => {
-  const path = testInfo.outputPath('gone.png');
-  await writeFile(path, await testPicture(60, 40, 23));
-  // A file as the system gives it to a page, which knows where it lies.
-  await page.evaluate(() => {
-    const input = Object.assign(document.createElement('input'), { type: 'file', id: 'from-disk' });
-    document.body.append(input);
-  });
-  await page.locator('#from-disk').setInputFiles(path);
-  await rm(path);
+  const gone = await goneFile(page, testInfo.outputPath('gone.png'), await testPicture(60, 40, 23));
   const there = (await testPicture(300, 200, 24)).toString('base64');
-  await page.evaluate((base64) => {
+  await gone.evaluate((file, base64) => {
     const data = new DataTransfer();
-    const [gone] = document.querySelector<HTMLInputElement>('#from-disk')?.files ?? [];
-    if (gone) data.items.add(gone);
+    data.items.add(file);
     data.items.add(
       new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], 'there.png', { type: 'image/png' }),
     );

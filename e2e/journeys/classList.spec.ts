@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { goneFile } from '../fixtures/goneFile.ts';
 import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 
 /** The dialog in which an instructor brings in a class list. */
@@ -113,6 +114,7 @@ test('of a school’s export users, classes and enrollments are chosen together;
     enrollments,
     file('classes.csv', heads, 'c1,Chemistry,x', 'c2,Physics,x'),
   ]);
+  await expect(dialog.getByText('Read: users.csv, enrollments.csv, classes.csv')).toBeVisible();
   const which = dialog.getByLabel('Which class is it?');
   await expect(which).toHaveValue('');
   await expectClean(page, 'which class of a school');
@@ -131,4 +133,27 @@ test('of a school’s export users, classes and enrollments are chosen together;
   await expect(dialog.getByRole('row', { name: /^2 Okafor, Kim/ })).toContainText('new');
   await dialog.getByRole('button', { name: 'Enter this person' }).click();
   await expect(page.getByRole('rowheader', { name: 'Okafor, Kim' })).toBeVisible();
+});
+
+test('of several files one of which is gone nothing is read, for the others are not what was chosen', async ({
+  page,
+  school,
+}, testInfo) => {
+  const dialog = await openList(page, school);
+  const heads = 'givenName,familyName,email';
+  const gone = await goneFile(page, testInfo.outputPath('gone.csv'), `${heads}\nKim,Okafor,kim@s.example`);
+  const choose = dialog.getByLabel('The file');
+  await choose.evaluate(
+    (input: HTMLInputElement, [file, there]) => {
+      const data = new DataTransfer();
+      data.items.add(new File([there], 'there.csv', { type: 'text/csv' }));
+      data.items.add(file);
+      input.files = data.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    },
+    [gone, `${heads}\nNoor,Laan,noor@s.example`] as const,
+  );
+  await expect(page.getByText(/“gone\.csv” cannot be read/)).toBeVisible();
+  await expect(dialog.getByRole('table')).toHaveCount(0);
+  await expect(dialog.getByText(/^Read:/)).toHaveCount(0);
 });

@@ -53,6 +53,17 @@ it('reads users, classes and enrollments in any order, without what was taken aw
     },
   ]);
 });
+it('knows classes by their course where they have no type, and takes the courses themselves for none', () => {
+  const classes = 'sourcedId,title,courseSourcedId\nc1,Hydrology A,k1';
+  const courses = 'sourcedId,title,courseCode\nc1,Hydrology,HY';
+  expect(classesOf(roster(USERS, ENROLLMENTS, courses, classes))).toContainEqual({
+    id: 'c1',
+    title: 'Hydrology A',
+    people: 2,
+  });
+  expect(classesOf(roster(USERS, ENROLLMENTS, courses))).toContainEqual({ id: 'c1', title: 'c1', people: 2 });
+});
+
 it('calls a class by its id where its titles were not chosen, and keeps columns of one’s own', () => {
   const users =
     'sourcedId,role,givenName,familyName,email,station\nu1,administrator,Kim,Okafor,k@s.example,NE-1';

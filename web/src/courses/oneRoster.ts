@@ -54,7 +54,7 @@ export function rosterOf(texts: readonly string[]): Roster | RosterRefusal {
       hasUsers = true;
       heads = first?.cells ?? [];
       for (const row of rows) users.set(of(row, 'sourcedid'), row);
-    } else if (has('sourcedid', 'title', 'classtype')) {
+    } else if (has('sourcedid', 'title') && (has('classtype') || has('coursesourcedid'))) {
       hasClasses = true;
       for (const row of rows) titles.set(of(row, 'sourcedid'), of(row, 'title'));
     }

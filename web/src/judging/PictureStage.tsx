@@ -167,7 +167,7 @@ export function PictureStage(props: PictureStageProps): ReactNode {
 /** The file that was handed in, and where its picture came from. */
 export function PictureFile({ item, review }: { item: HandInItem; review: Review }): ReactNode {
   return (
-    <div className="flex flex-wrap items-center gap-x-4 border-t border-rule bg-card px-3 py-1 text-sm">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-card px-3 py-1 text-sm">
       <FileLink item={item} />
       <span className="text-faded">
         {item.width} × {item.height}, {item.bytes === null ? 'not sealed yet' : fileSize(item.bytes)}, from{' '}

@@ -82,7 +82,7 @@ export function AddReference({ assignmentId, point, onAdded, onClose }: AddRefer
             type="file"
             autoFocus
             accept="image/png,image/jpeg,image/gif,image/webp,image/avif"
-            className="text-sm font-normal"
+            className="text-sm font-normal text-ink"
             onChange={({ target }) => choose(incomingFiles([...(target.files ?? [])], 'file'))}
           />
         </Field>

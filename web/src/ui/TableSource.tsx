@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { bytesOf } from './chosenFile.ts';
 
 interface TableSourceProps {
@@ -10,10 +10,12 @@ interface TableSourceProps {
 
 /** A table from outside: chosen as a file, or pasted. */
 export function TableSource({ onRead, onReadSeveral }: TableSourceProps): ReactNode {
+  const [names, setNames] = useState<readonly string[]>([]);
   const take = async (files: readonly File[]) => {
     const read = (await Promise.all(files.map(bytesOf))).filter((bytes) => bytes !== null);
     // What could not be read is said; without it the others are not what was chosen.
     if (read.length < files.length) return;
+    setNames(files.map(({ name }) => name));
     const [first] = read;
     if (onReadSeveral && read.length > 1) onReadSeveral(read);
     else if (first) onRead(first);
@@ -36,8 +38,15 @@ export function TableSource({ onRead, onReadSeveral }: TableSourceProps): ReactN
         rows={1}
         placeholder="or paste it here"
         className="min-w-40 flex-1 border border-edge bg-card px-2 py-1 text-sm"
-        onChange={({ target }) => target.value && onRead(new TextEncoder().encode(target.value))}
+        onChange={({ target }) => {
+          if (!target.value) return;
+          setNames([]);
+          onRead(new TextEncoder().encode(target.value));
+        }}
       />
+      <p role="status" className="written basis-full text-sm text-faded empty:hidden">
+        {names.length > 0 && `Read: ${names.join(', ')}`}
+      </p>
     </div>
   );
 }
