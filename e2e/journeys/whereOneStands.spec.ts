@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
@@ -75,6 +76,34 @@ test('what is typed right after “Write” is in the statement from its first l
   expect(focused).toBe('TEXTAREA');
   await page.keyboard.type('The first letters.');
   await expect(page.getByLabel('Your own statement')).toHaveValue('The first letters.');
+});
+
+test('where the proof point that was chosen for a capture fills up meanwhile, no other one takes its place unseen', async ({
+  page,
+  school,
+}) => {
+  await signIn(page, school, school.student);
+  const headers = { Origin: school.address };
+  const captureId = randomUUID();
+  await page.request.put(`/api/captures/${captureId}?source=clipboard`, {
+    data: await testPicture(260, 160),
+    headers: { ...headers, 'Content-Type': 'application/octet-stream' },
+  });
+  await page.goto('/captures');
+  await page.getByRole('button', { name: /^Open / }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Assignment').selectOption({ label: 'Rating curve' });
+  await expect(dialog.getByRole('button', { name: 'Put it on P1' })).toBeEnabled();
+  const [first] = school.curve.points;
+  const data = { assignmentId: school.curve.id, proofPointId: first?.id, captureId, baseVersion: 0 };
+  const prepared = { framing: { kind: 'whole' }, marks: [] };
+  await page.request.put(`/api/evidence/${randomUUID()}`, { data: { ...data, ...prepared }, headers });
+  await dialog.getByRole('button', { name: 'Put it on P1' }).click();
+  const point = dialog.getByLabel('Proof point with room');
+  await expect(point).toHaveValue('');
+  await expect(dialog.getByRole('button', { name: 'Put it on …' })).toBeDisabled();
+  await point.selectOption({ label: 'P2 The gaugings' });
+  await expect(dialog.getByRole('button', { name: 'Put it on P2' })).toBeEnabled();
 });
 
 test('after handing in the sheet says so', async ({ page, school }) => {

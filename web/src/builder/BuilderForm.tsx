@@ -194,10 +194,7 @@ function PointRules({ form: { register, formState } }: FormProps): ReactNode {
       >
         <input inputMode="decimal" {...register('bonus')} className={`${control} font-mono`} />
       </Field>
-      <Field
-        label="All points together are"
-        hint="Halves of a step are rounded up; all points stay all points"
-      >
+      <Field label="All points together are" hint="Halves of a step are rounded up; full points stay full">
         <select {...register('roundTo')} className={control}>
           <option value="1">not rounded</option>
           <option value="25">rounded to quarter points</option>

@@ -12,22 +12,34 @@ import { toast } from '../ui/notices.ts';
 
 const field = 'mt-0.5 block h-9 w-full border border-edge bg-card px-2';
 
+/** What was chosen, or else stood there first. Where it goes nothing else takes its place unseen: one is chosen anew. */
+function useStanding<T extends { id: string }>(offered: readonly T[]): [T | undefined, (id: string) => void] {
+  const [chosen, setChosen] = useState('');
+  const [first] = offered;
+  if (chosen === '' && first) setChosen(first.id);
+  return [offered.find(({ id }) => id === (chosen || first?.id)), setChosen];
+}
+
 /** Puts a capture on a proof point of an assignment that is open, and goes there to frame it. */
 export function PutOnPoint({ item }: { item: CaptureItem }): ReactNode {
   const { data: cards = [] } = useApi('listAssignments', {});
   const open = cards.filter((card) => card.as === 'student' && ['open', 'late'].includes(card.window));
-  const [chosen, setChosen] = useState('');
-  const card = open.find((one) => one.id === chosen) ?? open[0];
+  const [card, setChosen] = useStanding(open);
   return (
     <section aria-labelledby="put-title">
       <h3 id="put-title" className="text-base">
         Put it on a proof point
       </h3>
-      {card ? (
+      {open.length > 0 ? (
         <>
           <label className="text-sm">
             Assignment
-            <select value={card.id} onChange={(event) => setChosen(event.target.value)} className={field}>
+            <select
+              value={card?.id ?? ''}
+              onChange={(event) => setChosen(event.target.value)}
+              className={field}
+            >
+              {!card && <option value="">The one chosen is closed now: choose another</option>}
               {open.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.title}
@@ -35,7 +47,7 @@ export function PutOnPoint({ item }: { item: CaptureItem }): ReactNode {
               ))}
             </select>
           </label>
-          <OfAssignment key={card.id} item={item} assignmentId={card.id} />
+          {card && <OfAssignment key={card.id} item={item} assignmentId={card.id} />}
         </>
       ) : (
         <p className="text-sm text-faded">No assignment is open to you now.</p>
@@ -46,7 +58,12 @@ export function PutOnPoint({ item }: { item: CaptureItem }): ReactNode {
 
 function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId: string }): ReactNode {
   const { data: sheet } = useApi('proofSheet', { params: { assignmentId } });
-  const [chosen, setChosen] = useState('');
+  const there = sheet?.draft?.evidence ?? [];
+  const free = (sheet?.assignment.proofPoints ?? []).filter(
+    ({ id, requirements }) =>
+      there.filter(({ proofPointId }) => proofPointId === id).length < requirements.maxPictures,
+  );
+  const [point, setChosen] = useStanding(free);
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
@@ -54,13 +71,7 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
   const ids = useIds();
   if (!sheet?.draft)
     return sheet ? <p className="text-sm text-faded">Nothing can be added to it now.</p> : null;
-  const { draft, assignment } = sheet;
-  const free = assignment.proofPoints.filter(
-    (point) =>
-      draft.evidence.filter((e) => e.proofPointId === point.id).length < point.requirements.maxPictures,
-  );
-  const point = free.find((one) => one.id === chosen) ?? free[0];
-  if (!point || sheet.attemptsLeft === 0)
+  if (free.length === 0 || sheet.attemptsLeft === 0)
     return (
       <p className="mt-1 text-sm text-faded">
         {sheet.attemptsLeft === 0
@@ -69,6 +80,7 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
       </p>
     );
   const put = async () => {
+    if (!point) return;
     setBusy(true);
     const evidenceId = ids.of(point.id);
     try {
@@ -95,7 +107,8 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
     <>
       <label className="mt-1 block text-sm">
         Proof point with room
-        <select value={point.id} onChange={(event) => setChosen(event.target.value)} className={field}>
+        <select value={point?.id ?? ''} onChange={(event) => setChosen(event.target.value)} className={field}>
+          {!point && <option value="">The one chosen is full now: choose another</option>}
           {free.map((one) => (
             <option key={one.id} value={one.id}>
               {one.code} {one.title}
@@ -103,8 +116,8 @@ function OfAssignment({ item, assignmentId }: { item: CaptureItem; assignmentId:
           ))}
         </select>
       </label>
-      <Button className="mt-2" disabled={busy} onClick={() => void put()}>
-        Put it on {point.code}
+      <Button className="mt-2" disabled={busy || !point} onClick={() => void put()}>
+        Put it on {point?.code ?? '…'}
       </Button>
     </>
   );
