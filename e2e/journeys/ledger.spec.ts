@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import type { Page, Route } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
-import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
+import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 test('the ledger shows how everybody stands, goes to a hand-in, and is saved as a table', async ({
@@ -71,24 +72,53 @@ test('the ledger shows how everybody stands, goes to a hand-in, and is saved as 
   await expectClean(page, 'the ledger of an assignment with its charts');
 });
 
+/** A hand-in all of whose must-shows are shown; an instructor is signed in. */
+async function handInAllShown(page: Page, school: School) {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  const headers = { Origin: school.address };
+  const read = async () => (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  const review = await read();
+  const ids: string[] = review.assignment.proofPoints
+    .flatMap((point: { mustShows: Array<{ id: string }> }) => point.mustShows)
+    .map(({ id }: { id: string }) => id);
+  const judge = async (verdict: string, some: readonly string[]) => {
+    const { verdicts } = (await read()).judgement;
+    const given = some.map((id) => [id, { verdict, on: verdicts[id]?.version ?? 0 }]);
+    const data = { id: randomUUID(), verdicts: Object.fromEntries(given) };
+    const answer = await page.request.put(`/api/hand-ins/${handInId}/verdicts`, { data, headers });
+    expect(answer.ok()).toBe(true);
+  };
+  await judge('shown', ids);
+  return { handInId, review, headers, judge, ids };
+}
+
+test('a verdict that comes while points are on their way counts below them, and what they are now is said', async ({
+  page,
+  school,
+}) => {
+  const { review, judge, ids } = await handInAllShown(page, school);
+  await page.goto(`/courses/${review.assignment.courseId}/ledger`);
+  await page.getByRole('button', { name: /^Elin Ödegård, Rating curve:/ }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Elin Ödegård: Rating curve' });
+  await dialog.getByLabel('Points of 3.25').fill('2.75');
+  await dialog.getByLabel('Reason').fill('It was late.');
+  const meanwhile = async (route: Route) => {
+    await judge('partly', ids.slice(0, 1));
+    await route.continue();
+  };
+  await page.route('**/adjustment', meanwhile, { times: 1 });
+  await dialog.getByLabel('Reason').press('Enter');
+  const told = page.getByText(/^Verdicts were changed meanwhile: Elin Ödegård has /);
+  await expect(told).toContainText(/has 2\.\d+ points now, not 2\.75/);
+  await expect(dialog.getByLabel('Points of 3.25')).not.toHaveValue('2.75');
+});
+
 test('a figure is changed in place with a reason, its release taken back, a student exempt; each with its history', async ({
   page,
   school,
 }) => {
-  const handInId = await handInCurve(page, school);
-  await signIn(page, school, school.instructor);
-  const review = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
-  const verdicts = Object.fromEntries(
-    review.assignment.proofPoints
-      .flatMap((point: { mustShows: Array<{ id: string }> }) => point.mustShows)
-      .map(({ id }: { id: string }) => [id, { verdict: 'shown', on: 0 }]),
-  );
-  const headers = { Origin: school.address };
-  const given = await page.request.put(`/api/hand-ins/${handInId}/verdicts`, {
-    data: { id: randomUUID(), verdicts },
-    headers,
-  });
-  expect(given.ok()).toBe(true);
+  const { handInId, review, headers } = await handInAllShown(page, school);
   await page.request.post(`/api/hand-ins/${handInId}/release`, { headers });
   await page.goto(`/courses/${review.assignment.courseId}/ledger`);
 
