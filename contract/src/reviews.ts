@@ -15,7 +15,8 @@ export type ReviewState = z.infer<typeof ReviewState>;
 export const Review = z.object({
   handInId: Id,
   number: z.string(),
-  student: z.object({ id: Id, name: z.string() }),
+  /** plain: the name as it is said to the student, without what tells it from others of the same name */
+  student: z.object({ id: Id, name: z.string(), plain: z.string() }),
   /** as it was when this was handed in, with what was corrected for all since */
   assignment: Assignment,
   attempt: z.int(),
@@ -136,6 +137,8 @@ export const Comparable = z.object({
   handInId: Id,
   number: z.string(),
   student: z.string(),
+  /** the name as it is said to the student, without what tells it from others of the same name */
+  plain: z.string(),
   attempt: z.int(),
   /** an earlier or later attempt of the same people */
   isOwn: z.boolean(),

@@ -166,6 +166,7 @@ export { checkName, type NameCheck, type NearName } from './naming/repairName.ts
 export { meantField, type RuleNote, ruleNotes } from './naming/ruleNotes.ts';
 export { toAscii } from './naming/shapeValue.ts';
 export { listName, nameOrder } from './naming/sortName.ts';
+export { tellApart } from './naming/tellApart.ts';
 export { polygonBox, polygonCoverage } from './outline/polygon.ts';
 export { simplifyLine } from './outline/simplifyLine.ts';
 export {

@@ -1,7 +1,8 @@
 import type { Assignment } from '@nachweis/contract';
-import { type Fields, fillFields, listName, nameOrder } from '@nachweis/core';
+import { type Fields, fillFields, listName, nameOrder, tellApart } from '@nachweis/core';
 import { fieldsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
+import type { Names } from './names.ts';
 
 /** What the class list of a course knows of one person besides the name. */
 export async function readFields(db: DbOrTrx, courseId: string, personId: string): Promise<Fields> {
@@ -43,8 +44,10 @@ export function asAsked(assignment: Assignment, fields: Fields): Assignment {
 
 /** People of a course as its lists show them, and the order those are in. */
 export interface ClassOrder {
-  /** as it is sorted; empty for who is not in the course any more */
-  listed: (personId: string) => string;
+  /** as it is sorted, with what tells it from others of the same name; empty for who is not in the course any more */
+  listed: Names;
+  /** a name with what tells it from others, for those who judge */
+  told: (names: Names) => Names;
   compare: (a: string, b: string) => number;
   studentIds: string[];
 }
@@ -59,20 +62,27 @@ export async function readClassOrder(db: DbOrTrx, courseId: string): Promise<Cla
   const rows = await db
     .selectFrom('members')
     .innerJoin('people', 'people.id', 'members.person_id')
-    .select(['people.id', 'surname', 'given_name', 'sort_name', 'role'])
+    .select(['people.id', 'surname', 'given_name', 'sort_name', 'role', 'email', 'fields'])
     .where('course_id', '=', courseId)
     .execute();
-  const names = new Map(
-    rows.map((row) => [
-      row.id,
-      listName({ surname: row.surname, givenName: row.given_name, sortName: row.sort_name }, language),
-    ]),
-  );
+  const people = rows.map(({ id, surname, given_name: givenName, sort_name: sortName, email, fields }) => ({
+    id,
+    listed: listName({ surname, givenName, sortName }, language),
+    email,
+    fields: fieldsColumn.read(fields),
+  }));
+  const signs = tellApart(people);
+  const apart = (personId: string) => (signs.has(personId) ? ` (${signs.get(personId)})` : '');
+  const names = new Map(people.map((person) => [person.id, person.listed + apart(person.id)]));
   const compare = nameOrder(language);
-  const listed = (personId: string) => names.get(personId) ?? '';
+  const listed: Names = (personId) => names.get(personId) ?? '';
+  const told =
+    (called: Names): Names =>
+    (personId) =>
+      called(personId) + apart(personId);
   const studentIds = rows
     .filter((row) => row.role === 'student')
     .map((row) => row.id)
     .sort((a, b) => compare(listed(a), listed(b)));
-  return { listed, compare, studentIds };
+  return { listed, told, compare, studentIds };
 }

@@ -15,6 +15,6 @@ export async function readAbsent(
   const present = new Set(line.flatMap((entry) => entry.handIn.personIds));
   const absent = order.studentIds.filter((id) => !present.has(id));
   const exempt = await readExempt(db, assignmentId);
-  const names = await namesOf(db, absent);
+  const names = order.told(await namesOf(db, absent));
   return absent.map((id) => ({ id, name: names(id), listed: order.listed(id), exempt: exempt.has(id) }));
 }

@@ -34,10 +34,12 @@ export async function readAssignmentLedger(
   const exempt = await readExempt(db, assignmentId);
   const counting = countingOf(line, assignment.counts);
   const entries = new Map([...counting.values()].map((entry) => [entry.handIn.id, entry]));
-  const items = (await readFindings(db, assignmentId, (id) => entries.get(id)?.assignment)).filter((item) =>
-    entries.has(item.handInId),
+  const items = (await readFindings(db, assignmentId, order, (id) => entries.get(id)?.assignment)).filter(
+    (item) => entries.has(item.handInId),
   );
-  const names = await namesOf(db, [...order.studentIds, ...[...entries.values()].flatMap(givers)]);
+  const names = order.told(
+    await namesOf(db, [...order.studentIds, ...[...entries.values()].flatMap(givers)]),
+  );
   const veiled = isVeiled(assignment, grants, line, at);
   const { id, title, dueAt, mostUnits, bonusUnits, roundTo } = judged;
   return {

@@ -31,11 +31,12 @@ export async function readComparables(
       one.id === handInId ||
       (one.withdrawn_at === null && (isOwn(one) || !replacementOf(one, all, assignment.counts))),
   );
-  const names = await namesOf(
+  const order = await readClassOrder(db, assignment.courseId);
+  const called = await namesOf(
     db,
     meant.flatMap((one) => one.personIds),
   );
-  const order = await readClassOrder(db, assignment.courseId);
+  const names = order.told(called);
   const pictures = await db
     .selectFrom('hand_in_items')
     .innerJoin('hand_ins', 'hand_ins.id', 'hand_in_items.hand_in_id')
@@ -59,6 +60,7 @@ export async function readComparables(
       handInId: one.id,
       number: handInNumber(one),
       student: joinedNames(one.personIds, names),
+      plain: joinedNames(one.personIds, called),
       attempt: one.attempt,
       isOwn: isOwn(one),
       place: here.length > 1 ? index + 1 : null,

@@ -1,12 +1,13 @@
 import type { Corrections } from '@nachweis/contract';
 import type { Correction } from '@nachweis/core';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
-import { readVersions } from '../assignments/documents.ts';
+import { readAssignment, readVersions } from '../assignments/documents.ts';
 import { readGrants } from '../assignments/terms.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { handInNumber, readHandIns } from '../handIns/handInRows.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
+import { readClassOrder } from '../people/classList.ts';
 import { joinedNames, namesOf } from '../people/names.ts';
 import { gradeOf, readJudgements } from './judgements.ts';
 import { latenessOf } from './lateness.ts';
@@ -90,10 +91,13 @@ async function changesBy(
   const judgementOf = await readJudgements(trx, { assignmentId }, at);
   const handIns = await readHandIns(trx, assignmentId);
   const grants = await readGrants(trx, assignmentId);
-  const names = await namesOf(
+  const { courseId } = await readAssignment(trx, assignmentId);
+  const { told } = await readClassOrder(trx, courseId);
+  const called = await namesOf(
     trx,
     handIns.flatMap((handIn) => handIn.personIds),
   );
+  const names = told(called);
   return handIns.flatMap((handIn) => {
     const version = versions.get(handIn.version);
     if (!version) return [];

@@ -13,6 +13,7 @@ import { sql } from 'kysely';
 import { factsColumn, fieldsColumn, marksColumn, wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { baseHrefOf } from '../handIns/items.ts';
+import type { ClassOrder } from '../people/classList.ts';
 import { namesOf } from '../people/names.ts';
 import { PIXEL_CHECK } from '../pictures/inspectJob.ts';
 import { WORDS_CHECK } from '../pictures/readJob.ts';
@@ -53,12 +54,13 @@ interface ItemRow {
 export async function readFindings(
   db: DbOrTrx,
   assignmentId: string,
+  order: ClassOrder,
   assignmentOf: (handInId: string) => Assignment | undefined,
   handInId?: string,
 ): Promise<CheckedItem[]> {
   const rows = await readRows(db, assignmentId, handInId);
   const others = await sameCaptures(db, assignmentId, rows);
-  const names = await namesOf(db, [...others.values()].flat());
+  const names = order.told(await namesOf(db, [...others.values()].flat()));
   const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
   /** by hand-in and what it shows, the picture that came first */
   const first = new Map<string, ItemRow>();

@@ -51,7 +51,7 @@ export async function readLedger({ db, now }: Context, courseId: string): Promis
       return {
         student: {
           id: person.id,
-          name: fullName(person),
+          name: order.told(() => fullName(person))(person.id),
           listed: order.listed(person.id),
           email: person.email,
           fields: fieldsColumn.read(person.fields),

@@ -39,7 +39,9 @@ export async function readReview(
   const handIns = await readHandIns(db, assignment.id);
   const newer = replacementOf(handIn, handIns, assignment.counts);
   const fields = await fieldsOfHandIn(db, handInId);
-  const line = await readLine(db, assignment.id, await readClassOrder(db, assignment.courseId), at);
+  const order = await readClassOrder(db, assignment.courseId);
+  const line = await readLine(db, assignment.id, order, at);
+  const called = await namesOf(db, handIn.personIds);
   const index = line.findIndex((entry) => entry.handIn.id === handInId);
   const after = [...line.slice(index + 1), ...line.slice(0, Math.max(index, 0))];
   return {
@@ -47,7 +49,8 @@ export async function readReview(
     number: handInNumber(handIn),
     student: {
       id: handIn.personIds[0] ?? '',
-      name: joinedNames(handIn.personIds, await namesOf(db, handIn.personIds)),
+      name: joinedNames(handIn.personIds, order.told(called)),
+      plain: joinedNames(handIn.personIds, called),
     },
     assignment: asAsked(assignment, fields),
     attempt: handIn.attempt,
@@ -61,7 +64,7 @@ export async function readReview(
     veiled: isVeiled(await readAssignment(db, assignment.id), grants, line, at),
     items: await readItems(db, handInId, signing),
     findings: Object.fromEntries(
-      (await readFindings(db, assignment.id, () => assignment, handInId)).map((item) => [
+      (await readFindings(db, assignment.id, order, () => assignment, handInId)).map((item) => [
         item.id,
         item.findings,
       ]),

@@ -16,9 +16,11 @@ export async function readReviewGrid({ db, now }: Context, assignmentId: string)
   const line = await readLine(db, assignmentId, order, now().toISOString());
   const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
   const shares = await readShares(db, assignmentId);
-  const names = await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]);
+  const names = order.told(
+    await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]),
+  );
   const checked = new Map<string, CheckedItem[]>();
-  for (const item of await readFindings(db, assignmentId, (id) => byId.get(id)?.assignment))
+  for (const item of await readFindings(db, assignmentId, order, (id) => byId.get(id)?.assignment))
     checked.set(item.handInId, [...(checked.get(item.handInId) ?? []), item]);
   return {
     assignment: asJudged(assignment, await readCorrections(db, assignmentId)),

@@ -24,9 +24,11 @@ export async function readReviewList(
   const line = await readLine(db, assignmentId, order, now().toISOString());
   const byId = new Map(line.map((entry) => [entry.handIn.id, entry]));
   const shares = await readShares(db, assignmentId);
-  const names = await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]);
+  const names = order.told(
+    await namesOf(db, [...line.flatMap((entry) => entry.handIn.personIds), ...shares.values()]),
+  );
   const checked = new Map<string, { itemIds: string[]; toCheck: number; problems: number }>();
-  for (const item of await readFindings(db, assignmentId, (id) => byId.get(id)?.assignment)) {
+  for (const item of await readFindings(db, assignmentId, order, (id) => byId.get(id)?.assignment)) {
     const counts = checked.get(item.handInId) ?? { itemIds: [], toCheck: 0, problems: 0 };
     counts.itemIds.push(item.id);
     counts.toCheck += item.findings.filter((f) => f.level === 'to-check').length;

@@ -43,7 +43,7 @@ export async function readSharing({ db }: Context, assignmentId: string): Promis
     .where('course_id', '=', courseId)
     .execute();
   const staff = members.filter((member) => member.role !== 'student').map((member) => member.person_id);
-  const names = await namesOf(db, staff);
+  const names = order.told(await namesOf(db, staff));
   const fields = new Map(members.map((member) => [member.person_id, fieldsColumn.read(member.fields)]));
   const students = order.studentIds.map((id) => ({
     id,

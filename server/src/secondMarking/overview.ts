@@ -53,13 +53,14 @@ export async function readSecondMarking({ db, now }: Context, assignmentId: stri
       }),
     );
   const differing = pairs.filter(({ first, second }) => first.place !== second.place);
-  const names = await namesOf(db, [
+  const called = await namesOf(db, [
     ...staff,
     ...handIns.flatMap((one) => one.personIds),
     ...differing.flatMap(({ first, second, now }) => [first.by, second.by, ...(now ? [now.by] : [])]),
     ...[...markers.values()].map((one) => one.markerId),
     ...[...settled.values()].map((one) => one.by),
   ]);
+  const names = order.told(called);
   return {
     assignmentId,
     title: assignment.title,

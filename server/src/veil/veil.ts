@@ -7,7 +7,8 @@ import type { Context } from '../context.ts';
 import { fieldsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { type HandInRow, handInNumber, readHandIns } from '../handIns/handInRows.ts';
-import { readClassOrder } from '../people/classList.ts';
+import { type ClassOrder, readClassOrder } from '../people/classList.ts';
+import { fullName } from '../people/names.ts';
 import { isVeiled } from '../reviews/isVeiled.ts';
 import { readLine } from '../reviews/line.ts';
 import { replacing } from './replacing.ts';
@@ -38,7 +39,7 @@ export async function readVeil(
   const order = await readClassOrder(db, assignment.courseId);
   const handIns = await readHandIns(db, id);
   const cover = replacing([
-    ...(await peopleOf(db, assignment.courseId, handIns, order.listed)),
+    ...(await peopleOf(db, assignment.courseId, handIns, order)),
     ...handIns.map((handIn): [string, string] => [handInNumber(handIn), codeOf(handIn.id)]),
     ...(await filesOf(db, id)),
   ]);
@@ -68,7 +69,7 @@ async function peopleOf(
   db: DbOrTrx,
   courseId: string,
   handIns: readonly HandInRow[],
-  listed: (personId: string) => string,
+  { listed, told }: ClassOrder,
 ): Promise<Array<[string, string]>> {
   // The same for all attempts of a person.
   const firstOf = new Map<string, string>();
@@ -91,8 +92,10 @@ async function peopleOf(
     const codes = Object.values(fieldsColumn.read(fields ?? undefined)).filter(
       (value) => value.length >= SHORTEST_CODE && values.filter((one) => one === value).length === 1,
     );
+    const name = fullName({ given_name, surname });
     return [
-      [`${given_name} ${surname}`, alias],
+      [name, alias],
+      [told(() => name)(id), alias],
       [`${surname}, ${given_name}`, alias],
       [listed(id), alias],
       [email, alias],

@@ -22,6 +22,7 @@ export function reviewOfDraft(
 ): Review {
   const { assignment } = own.sheet;
   const { anonymous } = assignment;
+  const shown = anonymous ? KEPT_BACK : name;
   const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
   const grade = gradeHandIn(
     [
@@ -35,7 +36,7 @@ export function reviewOfDraft(
   return {
     handInId: crypto.randomUUID(),
     number: '',
-    student: { id: crypto.randomUUID(), name: anonymous ? KEPT_BACK : name },
+    student: { id: crypto.randomUUID(), name: shown, plain: shown },
     assignment,
     attempt: own.draft.attempt,
     handedInAt: now.toISOString(),

@@ -48,6 +48,9 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
     list?.rows.filter((row) => row.state !== 'released' || list.mayRelease).map((row) => [row.handInId, row]),
   );
   const targets = (pictures?.others ?? []).filter((one) => judged.has(one.handInId));
+  // A made-up name would be read by the student later.
+  const withName = (words: string, { plain }: Comparable) =>
+    fillFields(words, { student: review.veiled ? '' : plain });
   const placeOn = (target: Comparable): RemarkPlace =>
     item ? onPicture(remark, item, target.itemId, target) : remark;
   const flip = (itemId: string) =>
@@ -65,7 +68,7 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
         id: ids.of(target.itemId),
         handInId: target.handInId,
         remark: {
-          ...writeOf({ ...draft, ...placeOn(target), text: fillFields(text, { student: target.student }) }),
+          ...writeOf({ ...draft, ...placeOn(target), text: withName(text, target) }),
         },
       }));
     try {
@@ -135,7 +138,11 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
                         {target.place && `, picture ${target.place}`}
                       </span>
                     </span>
-                    <Preview target={target} place={placeOn(target)} says={remarkLine({ ...remark, text })} />
+                    <Preview
+                      target={target}
+                      place={placeOn(target)}
+                      says={remarkLine({ ...remark, text: withName(text, target) })}
+                    />
                   </label>
                 </li>
               ))}

@@ -7,8 +7,8 @@ export const withValues = (
   { fields, student, veiled }: Pick<Review, 'fields' | 'student' | 'veiled'>,
 ): string =>
   // A made-up name would be read by the student later.
-  fillFields(text, { ...fields, student: veiled ? '' : student.name });
+  fillFields(text, { ...fields, student: veiled ? '' : student.plain });
 
 /** The same words for anybody: a student's name becomes the field again. */
 export const withField = (text: string, { student }: Pick<Review, 'student'>): string =>
-  text.split(student.name).join('{student}');
+  text.split(student.plain).join('{student}');
