@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { zipSync } from 'fflate';
 import { expectClean } from '../fixtures/axe.ts';
 import { goneFile } from '../fixtures/goneFile.ts';
 import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
@@ -42,7 +43,7 @@ test('a file of a spreadsheet program is refused with what to do; whole names ar
   await dialog.getByLabel('The file').setInputFiles({
     name: 'class.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from('504b030414000600', 'hex'),
+    buffer: Buffer.from(zipSync({ 'xl/workbook.xml': Buffer.from('<workbook/>') })),
   });
   await expect(dialog.getByRole('alert')).toContainText('Save it as CSV there, or copy the cells');
   await dialog.getByLabel('The table, pasted').fill('Name\tE-mail\nNoor van der Laan\tnoor@school.example');
@@ -130,6 +131,19 @@ test('of a school’s export users, classes and enrollments are chosen together;
     enrollments,
     users,
   ]);
+  await expect(dialog.getByRole('row', { name: /^2 Okafor, Kim/ })).toContainText('new');
+  // The same as the one package in which a school hands it on; a damaged one is not called a workbook.
+  const packed = zipSync({
+    'users.csv': users.buffer,
+    'enrollments.csv': enrollments.buffer,
+    'manifest.csv': Buffer.from('a,b'),
+  });
+  const zip = { name: 'school.zip', mimeType: 'application/zip', buffer: Buffer.from(packed) };
+  await choose.setInputFiles({ ...zip, buffer: zip.buffer.subarray(0, 60) });
+  await expect(dialog.getByRole('alert')).toContainText('This file cannot be read');
+  await choose.setInputFiles(zip);
+  await which.selectOption('c1, 1 person');
+  await expect(dialog.getByRole('alert')).toHaveCount(0);
   await expect(dialog.getByRole('row', { name: /^2 Okafor, Kim/ })).toContainText('new');
   await dialog.getByRole('button', { name: 'Enter this person' }).click();
   await expect(page.getByRole('rowheader', { name: 'Okafor, Kim' })).toBeVisible();

@@ -157,6 +157,8 @@ function Header({ me, onKeys }: { me: Me; onKeys: () => void }): ReactNode {
     setLeaving(false);
     try {
       await callApi('signOut', {});
+      // The next person at this computer pastes no words of this one.
+      sessionStorage.removeItem('nachweis-copied-marks');
       navigate('/sign-in');
       startAnew();
     } catch (error) {

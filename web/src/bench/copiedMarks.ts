@@ -1,6 +1,7 @@
 import { boundsOfAll, kindOf, type Mark, type MarkSetting, type Size } from '@nachweis/core';
 import { type DrawnMark, isDrawn } from './bench.ts';
 
+/** Signing out takes it away (app/Shell.tsx). */
 const KEY = 'nachweis-copied-marks';
 /** Nothing can have been copied elsewhere since: then a paste means these marks, and no picture of another program. */
 let isNewest = false;

@@ -18,8 +18,8 @@ import { TermsFields } from './TermsFields.tsx';
 import { useBuilderDraft } from './useBuilderDraft.ts';
 
 interface BuilderFormProps {
-  /** of the assignment, or of the one that is being made */
-  id: string;
+  /** under which what is written and not saved is kept in this browser */
+  keptAs: string;
   version: number;
   first: Form;
   /** what is written was not saved at an earlier visit */
@@ -47,7 +47,7 @@ export interface Unsaved {
 
 /** Everything that an assignment asks, as one form. */
 export function BuilderForm({
-  id,
+  keptAs,
   version,
   first,
   restored,
@@ -65,7 +65,7 @@ export function BuilderForm({
   // Until it is saved or typed in, what is back from the last visit is as the form began.
   const [isBack, setIsBack] = useState(restored);
   const [problem, setProblem] = useState('');
-  const draft = useBuilderDraft(id, version, form);
+  const draft = useBuilderDraft(keptAs, version, form);
   const save = handleSubmit(async (written, event) => {
     setProblem('');
     setSaid('');

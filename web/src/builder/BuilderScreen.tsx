@@ -3,6 +3,7 @@ import { type ReactNode, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ApiProblem } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { ReferencePanel } from '../references/ReferencePanel.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -16,7 +17,7 @@ import { type BuilderForm as Form, toForm } from './form.ts';
 import { keepNotBrought, notBrought } from './notBrought.ts';
 import { StagePanel } from './StagePanel.tsx';
 import { sameDefinition } from './sameDefinition.ts';
-import { forgetForm, type Kept, keepForm, keptForm } from './useBuilderDraft.ts';
+import { forgetForm, type Kept, keepForm, keptForm, keptUnder } from './useBuilderDraft.ts';
 
 /** An assignment is changed. */
 export default function BuilderScreen(): ReactNode {
@@ -40,10 +41,11 @@ interface BuilderProps {
 
 function Builder({ view, onChanged }: BuilderProps): ReactNode {
   const { id, courseId, timeZone } = view;
+  const keptAs = keptUnder(useMe().id, id);
   const course = useApi('readCourse', { params: { courseId } }, { revalidateOnFocus: false });
   const [asked, setAsked] = useState<{ effects: ChangeEffects; decide: (yes: boolean) => void } | null>(null);
   const [start, setStart] = useState(() => {
-    const kept = keptForm(id);
+    const kept = keptForm(keptAs);
     const form = kept?.form ?? toForm(view.definition, timeZone);
     return { form, version: kept?.version ?? view.version, restored: kept !== null, times: 0 };
   });
@@ -55,13 +57,13 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
     heading.current?.focus();
   };
   const takeBack = (written: Form) => {
-    forgetForm(id);
+    forgetForm(keptAs);
     setTaken({ version: version.current, form: written });
     version.current = view.version;
     begin(toForm(view.definition, timeZone), false);
   };
   const bringBack = (kept: Kept) => {
-    keepForm(id, kept);
+    keepForm(keptAs, kept);
     setTaken(null);
     // What somebody else has saved since is asked about, as it would have been.
     version.current = kept.version;
@@ -104,7 +106,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
       if (keep === 'mine') return write(definition);
       // Theirs is taken, and mine can be brought back.
       setTaken({ version: mineOn, form: written });
-      forgetForm(id);
+      forgetForm(keptAs);
       begin(toForm(latest.definition, timeZone), false);
       return null;
     }
@@ -143,7 +145,7 @@ function Builder({ view, onChanged }: BuilderProps): ReactNode {
       <NotBrought assignmentId={id} onClosed={() => heading.current?.focus()} />
       <BuilderForm
         key={start.times}
-        id={id}
+        keptAs={keptAs}
         version={version.current}
         first={start.form}
         restored={start.restored}

@@ -9,6 +9,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { serverNow } from '../api/serverClock.ts';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { textOf } from '../ui/chosenFile.ts';
@@ -26,7 +27,7 @@ import { forNextTime } from './nextTime.ts';
 import { keepNotBrought } from './notBrought.ts';
 import { OtherDrafts } from './OtherDrafts.tsx';
 import { useAlong } from './useAlong.ts';
-import { forgetForm, keepForm, keptForm } from './useBuilderDraft.ts';
+import { forgetForm, keepForm, keptForm, keptUnder } from './useBuilderDraft.ts';
 import { type OwnDraft, useOwnDraft } from './useOwnDraft.ts';
 
 interface Start {
@@ -61,6 +62,7 @@ interface NewProps {
 
 function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): ReactNode {
   const navigate = useNavigate();
+  const me = useMe();
   const [start, setStart] = useState<Start>(() => {
     const kept = keptForm(draft);
     const form = kept?.form ?? newForm(new Date(serverNow()), course.timeZone);
@@ -149,7 +151,7 @@ function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): 
     if (!entered.current) return;
     const { id, version } = entered.current;
     forgetForm(draft);
-    if (typedOn) keepForm(id, { version, form: typedOn });
+    if (typedOn) keepForm(keptUnder(me.id, id), { version, form: typedOn });
     navigate(`/assignments/${id}/edit`, { replace: true });
   };
   return (
@@ -162,7 +164,7 @@ function New({ course, own: { draft, others, isChosen }, goOnWith }: NewProps): 
       </h1>
       <BuilderForm
         key={start.times}
-        id={draft}
+        keptAs={draft}
         version={0}
         first={start.form}
         restored={start.restored}

@@ -9,17 +9,29 @@ export interface Kept {
   form: BuilderForm;
 }
 
+/** Under what a person's unsaved changes of an assignment are kept: another one at the same computer has their own. */
+export const keptUnder = (personId: string, assignmentId: string): string => `${personId}/${assignmentId}`;
+
 const keyOf = (id: string) => `nachweis-builder-${id}`;
+/** As an earlier version kept it, for whoever came first. */
+const olderKeyOf = (id: string) => keyOf(id.slice(id.indexOf('/') + 1));
 /** So long nothing was typed, it is written down. */
 const PAUSE_MS = 400;
 
-/** What an earlier visit left unsaved, also where somebody else has saved another version since; null for nothing. */
-export const keptForm = (id: string): Kept | null => readNote<Kept>(keyOf(id));
+/**
+ * What an earlier visit left unsaved, also where somebody else has saved another version since; null for nothing.
+ * @param id what keptUnder gives, or the name of a new one
+ */
+export const keptForm = (id: string): Kept | null =>
+  readNote<Kept>(keyOf(id)) ?? readNote<Kept>(olderKeyOf(id));
 
 /** @returns whether the browser takes it */
 export const keepForm = (id: string, kept: Kept): boolean => keepNote(keyOf(id), kept);
 
-export const forgetForm = (id: string): void => void keepNote(keyOf(id), null);
+export function forgetForm(id: string): void {
+  keepNote(keyOf(id), null);
+  keepNote(olderKeyOf(id), null);
+}
 
 interface BuilderDraft {
   /** whether the browser takes it */
@@ -37,11 +49,16 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
   const { isDirty } = formState;
   const [isTaken, setTaken] = useState(true);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** what is kept, as far as this tab knows */
+  const known = useRef(keptForm(id));
   const keepNow = useCallback(() => {
     if (timer.current === undefined) return;
     forgetTimer(timer);
     // Without room it is in this page only, which says so and warns before it is left.
-    setTaken(keepForm(id, { version, form: getValues() }));
+    const written = { version, form: getValues() };
+    const isKept = keepForm(id, written);
+    if (isKept) known.current = written;
+    setTaken(isKept);
   }, [id, version, getValues]);
   useEffect(() => {
     const { unsubscribe } = watch(() => {
@@ -61,7 +78,8 @@ export function useBuilderDraft(id: string, version: number, form: UseFormReturn
   }, [isDirty]);
   const onSaved = () => {
     forgetTimer(timer);
-    forgetForm(id);
+    // What another tab has written since is its own, and not saved.
+    if (JSON.stringify(keptForm(id)) === JSON.stringify(known.current)) forgetForm(id);
   };
   return { isTaken, keepNow, onSaved };
 }

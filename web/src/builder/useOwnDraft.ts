@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
+import { useMe } from '../api/session.ts';
 import { heldOf, hold } from '../store/holding.ts';
-import { keptForm } from './useBuilderDraft.ts';
+import { keptForm, keptUnder } from './useBuilderDraft.ts';
 
 /** So many new assignments of one course are kept apart. */
 const MOST = 8;
@@ -32,13 +33,14 @@ export interface OwnDraft {
  * @returns null until the browser has answered
  */
 export function useOwnDraft(courseId: string): [OwnDraft | null, goOnWith: (draft: string) => void] {
+  const me = useMe();
   const [own, setOwn] = useState<OwnDraft | null>(null);
   const [wanted, goOnWith] = useState('');
   useEffect(() => {
     let ended = false;
     let letGo = () => {};
     const names = Array.from({ length: MOST }, (_, i) =>
-      i ? `new-${courseId}-${i + 1}` : `new-${courseId}`,
+      keptUnder(me.id, i ? `new-${courseId}-${i + 1}` : `new-${courseId}`),
     );
     const left = names.filter(keptForm);
     const rest = names.filter((name) => !left.includes(name));
@@ -66,6 +68,6 @@ export function useOwnDraft(courseId: string): [OwnDraft | null, goOnWith: (draf
       ended = true;
       letGo();
     };
-  }, [courseId, wanted]);
+  }, [courseId, wanted, me.id]);
   return [own, goOnWith];
 }

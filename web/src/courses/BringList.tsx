@@ -13,6 +13,7 @@ import { ColumnKinds } from './ColumnKinds.tsx';
 import type { ListColumn } from './listColumns.ts';
 import { classesOf, listOfClass, rosterOf } from './oneRoster.ts';
 import { type ClassList, readList } from './readList.ts';
+import { isPackage, tablesOfPackage } from './rosterPackage.ts';
 
 interface BringListProps {
   course: CourseView;
@@ -63,9 +64,25 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
     const good = found.lines.flatMap(({ person }) => person ?? []);
     if (good.length > 0) await ask(good);
   };
-  const readOne = (table: Uint8Array) => {
+  const clear = () => {
+    asked.current = [];
+    setBytes(null);
+    setList(null);
+    setAnswer(null);
     setRoster(null);
-    void read(table);
+    setProblem('');
+  };
+  // Unpacking takes a while: of two that are chosen one after the other the last is meant.
+  const turns = useRef(0);
+  /** A list, or the package of a school's export. */
+  const readOne = async (table: Uint8Array) => {
+    const turn = ++turns.current;
+    const tables = isPackage(table) ? await tablesOfPackage(table).catch(() => null) : [];
+    if (turn !== turns.current) return;
+    if (tables && tables.length > 0) return readSeveral(tables);
+    clear();
+    if (tables) await read(table);
+    else setProblem(REFUSED.package);
   };
   const readClass = (of: ChosenRoster, classId: string) => {
     setRoster({ ...of, classId });
@@ -73,16 +90,12 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   };
   /** The files of a school's export: which class is meant, is asked where its title is not the course's. */
   const readSeveral = (tables: readonly Uint8Array[]) => {
+    turns.current++;
+    clear();
     const texts = tables.map(tableText);
     const found = texts.some(({ isWorkbook }) => isWorkbook)
       ? 'workbook'
       : rosterOf(texts.map(({ text }) => text));
-    asked.current = [];
-    setBytes(null);
-    setList(null);
-    setAnswer(null);
-    setRoster(null);
-    setProblem('');
     if (typeof found === 'string') return setProblem(REFUSED[found]);
     const classes = classesOf(found);
     const chosen = { roster: found, classes, classId: '', sure: texts.every(({ sure }) => sure) };
@@ -100,10 +113,10 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
       <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
           A table with names and e-mail addresses, and if there are some with roles and further columns such
-          as a station code. Choose the file, or paste the cells. Of a school’s export (OneRoster) choose
-          users, classes and enrollments together.
+          as a station code. Choose the file, or paste the cells. Of a school’s export (OneRoster) choose the
+          package (.zip), or users, classes and enrollments together.
         </p>
-        <TableSource onRead={readOne} onReadSeveral={readSeveral} />
+        <TableSource onRead={(table) => void readOne(table)} onReadSeveral={readSeveral} />
         {roster && <ClassChoice roster={roster} onChoose={(classId) => readClass(roster, classId)} />}
         <Problem>{problem}</Problem>
         {(list?.notes.includes('not-utf-8') || roster?.sure === false) && (

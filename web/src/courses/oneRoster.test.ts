@@ -64,6 +64,14 @@ it('knows classes by their course where they have no type, and takes the courses
   expect(classesOf(roster(USERS, ENROLLMENTS, courses))).toContainEqual({ id: 'c1', title: 'c1', people: 2 });
 });
 
+it('tells classes of one title apart by their codes', () => {
+  const classes = 'sourcedId,title,classType,classCode\nc1,Biology,scheduled,BIO-1\nc2,Biology,scheduled,';
+  expect(classesOf(roster(USERS, ENROLLMENTS, classes)).map(({ title }) => title)).toEqual([
+    'Biology (BIO-1)',
+    'Biology (c2)',
+  ]);
+});
+
 it('calls a class by its id where its titles were not chosen, and keeps columns of one’s own', () => {
   const users =
     'sourcedId,role,givenName,familyName,email,station\nu1,administrator,Kim,Okafor,k@s.example,NE-1';

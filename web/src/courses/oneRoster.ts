@@ -10,8 +10,8 @@ export interface Roster {
   heads: readonly string[];
   /** by their id */
   users: ReadonlyMap<string, Row>;
-  /** titles by their id; empty where that table was not chosen */
-  titles: ReadonlyMap<string, string>;
+  /** by their id; empty where that table was not chosen */
+  classes: ReadonlyMap<string, Row>;
   enrollments: readonly Row[];
 }
 
@@ -37,7 +37,7 @@ const of = (row: Row, column: string) => row.get(column)?.trim() ?? '';
 export function rosterOf(texts: readonly string[]): Roster | RosterRefusal {
   let heads: readonly string[] = [];
   const users = new Map<string, Row>();
-  const titles = new Map<string, string>();
+  const classes = new Map<string, Row>();
   const enrollments: Row[] = [];
   let [hasUsers, hasEnrollments, hasClasses] = [false, false, false];
   for (const text of texts) {
@@ -56,22 +56,31 @@ export function rosterOf(texts: readonly string[]): Roster | RosterRefusal {
       for (const row of rows) users.set(of(row, 'sourcedid'), row);
     } else if (has('sourcedid', 'title') && (has('classtype') || has('coursesourcedid'))) {
       hasClasses = true;
-      for (const row of rows) titles.set(of(row, 'sourcedid'), of(row, 'title'));
+      for (const row of rows) classes.set(of(row, 'sourcedid'), row);
     }
   }
   if (!hasUsers) return hasEnrollments || hasClasses ? 'no-users' : 'several';
-  return hasEnrollments ? { heads, users, titles, enrollments } : 'no-enrollments';
+  return hasEnrollments ? { heads, users, classes, enrollments } : 'no-enrollments';
 }
 
-/** The classes in which somebody is whom the tables know, by their titles. */
-export function classesOf({ users, titles, enrollments }: Roster): RosterClass[] {
+/** The classes in which somebody is whom the tables know, by their titles; of one title, with their codes. */
+export function classesOf({ users, classes, enrollments }: Roster): RosterClass[] {
   const people = new Map<string, Set<string>>();
   for (const row of enrollments) {
     const [id, user] = [of(row, 'classsourcedid'), of(row, 'usersourcedid')];
     if (users.has(user)) people.set(id, (people.get(id) ?? new Set()).add(user));
   }
-  return [...people]
-    .map(([id, who]) => ({ id, title: titles.get(id) || id, people: who.size }))
+  const found = [...people].map(([id, who]) => {
+    const row = classes.get(id);
+    return { id, title: (row && of(row, 'title')) || id, code: (row && of(row, 'classcode')) || id, who };
+  });
+  const isAlone = (title: string) => found.filter((one) => one.title === title).length === 1;
+  return found
+    .map(({ id, title, code, who }) => ({
+      id,
+      title: isAlone(title) ? title : `${title} (${code})`,
+      people: who.size,
+    }))
     .sort((a, b) => a.title.localeCompare(b.title) || a.id.localeCompare(b.id));
 }
 

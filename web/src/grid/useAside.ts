@@ -1,11 +1,14 @@
 import { useRef, useState } from 'react';
+import { useMe } from '../api/session.ts';
 import { keepNote, readNote } from '../store/notes.ts';
 import { withOne } from '../ui/chosenSet.ts';
 
-const keyOf = (assignmentId: string) => `nachweis-aside-${assignmentId}`;
+const keyOf = (personId: string, assignmentId: string) => `nachweis-aside/${personId}/${assignmentId}`;
+/** As an earlier version kept it, for whoever came first. */
+const olderKeyOf = (assignmentId: string) => `nachweis-aside-${assignmentId}`;
 
-function kept(assignmentId: string): ReadonlySet<string> {
-  const note = readNote(keyOf(assignmentId));
+function kept(personId: string, assignmentId: string): ReadonlySet<string> {
+  const note = readNote(keyOf(personId, assignmentId)) ?? readNote(olderKeyOf(assignmentId));
   return new Set(Array.isArray(note) ? note.filter((id) => typeof id === 'string') : []);
 }
 
@@ -15,16 +18,17 @@ export function useAside(assignmentId: string): {
   /** puts one aside, or takes it back @returns all that are aside then, of another tab too */
   toggle: (handInId: string) => ReadonlySet<string>;
 } {
-  const [aside, setHere] = useState(() => kept(assignmentId));
+  const me = useMe();
+  const [aside, setHere] = useState(() => kept(me.id, assignmentId));
   const isKept = useRef(true);
   return {
     aside,
     toggle(handInId) {
       const isBack = aside.has(handInId);
       // Read again: another tab may have put others aside meanwhile.
-      const next = withOne(new Set(isKept.current ? kept(assignmentId) : aside), handInId, !isBack);
+      const next = withOne(new Set(isKept.current ? kept(me.id, assignmentId) : aside), handInId, !isBack);
       setHere(next);
-      isKept.current = keepNote(keyOf(assignmentId), [...next]);
+      isKept.current = keepNote(keyOf(me.id, assignmentId), [...next]);
       return next;
     },
   };

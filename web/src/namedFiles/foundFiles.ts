@@ -1,5 +1,5 @@
 import { extensionOf, FORMAT_FACTS, MAX_PICTURE_BYTES } from '@nachweis/core';
-import type { Entry, FileEntry } from '@zip.js/zip.js';
+import { packedFiles } from '../ui/zipPackage.ts';
 
 /** A file of a class, not read yet. */
 export interface Found {
@@ -75,32 +75,10 @@ function ownPath(path: string, taken: Set<string>): string {
 
 /** Reads a package's list entry by entry, so that one of 100,000 is given up early and one of 2 GB is not read at once. */
 async function findInZip(file: File, finding: Finding, taken: Set<string>): Promise<void> {
-  const { BlobReader, ZipReader, configure } = await import('@zip.js/zip.js/index-native.js');
-  // The platform unpacks; workers made from strings are not allowed here.
-  configure({ useWebWorkers: false });
   try {
-    for await (const entry of new ZipReader(new BlobReader(file)).getEntriesGenerator()) {
-      if (entry.directory) continue;
-      const found = { path: entry.filename, bytes: entry.uncompressedSize, read: () => unpack(entry) };
-      if (!take(found, finding, taken, entry.encrypted ? 'locked' : undefined)) return;
-    }
+    for await (const { path, bytes, isLocked, unpack } of packedFiles(file))
+      if (!take({ path, bytes, read: unpack }, finding, taken, isLocked ? 'locked' : undefined)) return;
   } catch {
     finding.damaged.push(file.name);
   }
-}
-
-/** What is in an entry; no more than it claims, whatever it unpacks to. @throws Error when it is damaged or more */
-async function unpack(entry: Entry): Promise<Blob> {
-  let left = entry.uncompressedSize;
-  const bounded = new TransformStream<Uint8Array, Uint8Array>({
-    transform(chunk, controller) {
-      left -= chunk.byteLength;
-      if (left < 0) controller.error(new Error('It unpacks to more than it says.'));
-      else controller.enqueue(chunk);
-    },
-  });
-  const whole = new Response(bounded.readable).blob();
-  const written = (entry as FileEntry).getData(bounded.writable, { checkSignature: true });
-  const [blob] = await Promise.all([whole, written]);
-  return blob;
 }

@@ -1,6 +1,7 @@
 import type { Remark } from '@nachweis/contract';
 import { useEffect, useState } from 'react';
 import { useMe } from '../api/session.ts';
+import { amongTabs, knownOf } from '../judging/draftsAmongTabs.ts';
 import {
   arrived,
   closed,
@@ -14,7 +15,6 @@ import {
   sent,
   sentBack,
   start,
-  worthKeeping,
 } from '../judging/remarkDrafts.ts';
 import type { RemarkPlace } from '../judging/remarkPlaces.ts';
 import { keepNote, readNote } from '../store/notes.ts';
@@ -49,10 +49,12 @@ export interface RemarkDrafts {
 export function useRemarkDrafts(handInId: string, remarks: readonly Remark[]): RemarkDrafts {
   const key = keyOf(useMe().id, handInId);
   const [drafts, setDrafts] = useStateOf<Drafts>(key, () => readKept(readNote(key)));
+  const [known] = useStateOf(key, () => knownOf(drafts));
   useEffect(() => {
-    const kept = drafts.all.filter(worthKeeping);
-    keepNote(key, kept.length > 0 ? { ...drafts, all: kept } : null);
-  }, [key, drafts]);
+    for (const { id } of drafts.all) known.had.add(id);
+    const kept = amongTabs(drafts, known, readKept(readNote(key)));
+    keepNote(key, kept.all.length > 0 ? kept : null);
+  }, [key, drafts, known]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only when they were read again, or something was sent back
   useEffect(() => setDrafts((old) => reread(old, remarks)), [remarks, drafts]);
   const [underWay, setUnderWay] = useState<readonly string[]>([]);

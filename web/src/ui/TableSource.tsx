@@ -24,7 +24,7 @@ export function TableSource({ onRead, onReadSeveral }: TableSourceProps): ReactN
     <div className="flex flex-wrap items-end gap-3">
       <input
         type="file"
-        accept=".csv,.txt,text/csv"
+        accept={`.csv,.txt,text/csv${onReadSeveral ? ',.zip' : ''}`}
         aria-label="The file"
         multiple={onReadSeveral !== undefined}
         className="text-sm"

@@ -29,6 +29,7 @@ export type ListRefusal =
   | 'no-email'
   | 'too-long'
   | 'workbook'
+  | 'package'
   | 'several'
   | 'no-users'
   | 'no-enrollments';
@@ -39,6 +40,8 @@ export const REFUSED: Readonly<Record<ListRefusal, string>> = {
   'no-email': 'Which column holds the e-mail address?',
   'too-long': `It has more than ${MAX_PEOPLE} lines. Split it.`,
   workbook: WORKBOOK,
+  package:
+    'This file cannot be read: it is damaged, or asks for a password. Of a school’s export choose users, classes and enrollments, unpacked. A spreadsheet: save it as CSV in its program, or copy the cells and paste them here.',
   several: 'Choose one list, or users, classes and enrollments of a school’s export (OneRoster) together.',
   'no-users': 'The users are missing (users.csv). Choose them together with the other files.',
   'no-enrollments':
