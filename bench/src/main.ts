@@ -39,6 +39,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   grid: benchGrid,
   settling: benchSettling,
   school: () => school((line) => console.log(line)),
+  wholes: () => school((line) => console.log(line), true),
   lookback: () => measureLookBack(1920, 1080),
   lookback4k: () => measureLookBack(3840, 2160),
 };

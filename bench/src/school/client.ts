@@ -38,13 +38,21 @@ export function createClient(address: string, times: Times) {
 
 export type Client = ReturnType<typeof createClient>;
 
+/** What a student does with the pictures. */
+export interface Doing {
+  /** every must-show is pinned */
+  pins: boolean;
+  /** every picture is a part of its capture, and whoever judges may see the whole of it: two pictures are made of each */
+  showsWhole: boolean;
+}
+
 /** What one student does: signs in, opens the sheet, adds a picture to each proof point, and hands in. */
 export async function studentsHour(
   client: Client,
   { assignment, students }: SchoolData,
   index: number,
   pictures: readonly Uint8Array[],
-  pins: boolean,
+  { pins, showsWhole }: Doing,
 ): Promise<{ handInId: string } | null> {
   await client.signIn(students[index]?.email ?? '');
   await client.call('other', 'GET', '/api/assignments');
@@ -65,7 +73,9 @@ export async function studentsHour(
         assignmentId: assignment.id,
         proofPointId: point.id,
         captureId,
-        framing: { kind: 'whole' },
+        framing: showsWhole
+          ? { kind: 'region', box: { x: 200, y: 80, width: 1400, height: 900 } }
+          : { kind: 'whole' },
         marks,
         baseVersion: 0,
       },
@@ -76,7 +86,7 @@ export async function studentsHour(
     'hand-in',
     'POST',
     `/api/assignments/${assignment.id}/hand-ins`,
-    { id: randomUUID(), draftVersion: version },
+    { id: randomUUID(), draftVersion: version, showsWhole },
   );
   return receipt.handInId ? { handInId: receipt.handInId } : null;
 }

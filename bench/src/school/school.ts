@@ -15,8 +15,11 @@ const STUDENTS = Number(process.env.BENCH_STUDENTS ?? 200);
 const ARRIVAL_MS = 30_000;
 const COMPARED = 80;
 
-/** 200 students at the same minute: what each waits for, what the server needs, and what an upload costs beside a bare one. */
-export async function school(say: (line: string) => void): Promise<void> {
+/**
+ * 200 students at the same minute: what each waits for, what the server needs, and what an upload costs beside a bare one.
+ * @param showsWhole whether each of them hands in parts, and lets the whole captures be seen
+ */
+export async function school(say: (line: string) => void, showsWhole = false): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'nachweis-school-'));
   try {
     const data = await seedSchool(folder, STUDENTS);
@@ -30,7 +33,7 @@ export async function school(say: (line: string) => void): Promise<void> {
       NACHWEIS_WEB: join(ROOT, 'web/dist'),
     });
     try {
-      await crowd(say, server, data, pictures, size);
+      await crowd(say, server, data, { pictures, megabytes: size, showsWhole });
       await listOf(say, server, data);
       await costOfUploads(say, server, data, pictures);
     } finally {
@@ -41,12 +44,17 @@ export async function school(say: (line: string) => void): Promise<void> {
   }
 }
 
+interface Crowd {
+  pictures: readonly Buffer[];
+  megabytes: number;
+  showsWhole: boolean;
+}
+
 async function crowd(
   say: (line: string) => void,
   server: ServerProcess,
   data: SchoolData,
-  pictures: readonly Buffer[],
-  megabytes: number,
+  { pictures, megabytes, showsWhole }: Crowd,
 ): Promise<void> {
   const random = seededRandom(SEED);
   const times: Times = { took: new Map(), faults: [] };
@@ -68,21 +76,20 @@ async function crowd(
     arrivals.map(async (at, index) => {
       await pause(at);
       const own = pictures.slice(index * POINTS, (index + 1) * POINTS);
-      return studentsHour(createClient(server.address, times), data, index, own, index % 2 === 0).catch(
-        (error) => {
-          times.faults.push(String(error));
-          return null;
-        },
-      );
+      const doing = { pins: index % 2 === 0, showsWhole };
+      return studentsHour(createClient(server.address, times), data, index, own, doing).catch((error) => {
+        times.faults.push(String(error));
+        return null;
+      });
     }),
   );
   const seconds = (performance.now() - start - first) / 1000;
   running = false;
   await watching;
-  const sealed = await untilSealed(server, data, start + first);
+  const sealed = await untilSealed(server, data, start + first, showsWhole);
   const done = handedIn.filter((one) => one !== null).length;
   say(
-    `School: ${done} of ${STUDENTS} students handed in ${POINTS} pictures of ${megabytes.toFixed(1)} MB each, half of them with pins, ${seconds.toFixed(1)} s after the first came (75 asked); ${times.faults.length} faults`,
+    `School: ${done} of ${STUDENTS} students handed in ${POINTS} pictures of ${megabytes.toFixed(1)} MB each, half of them with pins${showsWhole ? ', each a part with its whole capture to be seen' : ''}, ${seconds.toFixed(1)} s after the first came (75 asked); ${times.faults.length} faults`,
   );
   for (const fault of new Set(times.faults.slice(0, 5))) say(`  ${fault}`);
   for (const [kind, asked] of [
@@ -135,7 +142,12 @@ async function watch(
 }
 
 /** @returns seconds since the first student came until every hand-in had its files */
-async function untilSealed(server: ServerProcess, data: SchoolData, since: number): Promise<number> {
+async function untilSealed(
+  server: ServerProcess,
+  data: SchoolData,
+  since: number,
+  showsWhole: boolean,
+): Promise<number> {
   const times: Times = { took: new Map(), faults: [] };
   const instructor = createClient(server.address, times);
   await instructor.signIn(data.instructor.email);
@@ -146,12 +158,13 @@ async function untilSealed(server: ServerProcess, data: SchoolData, since: numbe
   );
   for (const { handInId } of list.rows) {
     for (;;) {
-      const review = await instructor.call<{ items: Array<{ fileHref: string | null }> }>(
+      const review = await instructor.call<{ items: Array<{ fileHref: string | null; whole: unknown }> }>(
         'other',
         'GET',
         `/api/hand-ins/${handInId}/review`,
       );
-      if (review.items.every((item) => item.fileHref !== null)) break;
+      if (review.items.every(({ fileHref, whole }) => fileHref !== null && (!showsWhole || whole !== null)))
+        break;
       await pause(250);
     }
   }
