@@ -35,7 +35,10 @@ export async function openClass(
   const times: Times = { took: new Map(), faults: [] };
   for (const index of data.students.keys()) {
     const own = await Promise.all(Array.from({ length: points }, (_, i) => pictureOf(index * points + i)));
-    await studentsHour(createClient(server.address, times), data, index, own, true);
+    await studentsHour(createClient(server.address, times), data, index, own, {
+      pins: true,
+      showsWhole: false,
+    });
   }
   const instructor = createClient(server.address, times);
   await instructor.signIn(data.instructor.email);
