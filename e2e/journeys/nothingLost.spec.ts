@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { addByDrop, copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
+import { openSavedPicture } from '../fixtures/savedPicture.ts';
 import {
   expect,
   openSheet,
@@ -206,10 +207,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
   page,
   school,
 }) => {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200);
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSavedPicture(page, school);
   // Another device: a write behind this tab's back.
   const { evidence } = await serverDraft(page, school.single);
   const [one] = evidence;
@@ -237,10 +235,7 @@ test('two tabs change the same picture: both states are kept until one is chosen
 });
 
 test('two tabs hand in the same draft at once: one succeeds, the other is told', async ({ page, school }) => {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200);
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSavedPicture(page, school);
   const other = await page.context().newPage();
   const tabs = [page, other];
   for (const tab of tabs) await tab.goto(`/assignments/${school.single.id}/hand-in`);
@@ -351,10 +346,7 @@ test('the last word of a statement is there although the page was reloaded in th
 });
 
 test('a removal that the server refuses is not said to have been made', async ({ page, school }) => {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200);
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSavedPicture(page, school);
   const problem = { type: '/problems/closed', title: 'Closed', status: 409, code: 'closed', data: {} };
   await page.route('**/api/evidence/*', (route) =>
     route.request().method() === 'DELETE'

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { addByDrop } from '../fixtures/pictures.ts';
-import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
+import { openSavedPicture } from '../fixtures/savedPicture.ts';
+import { expect, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
 /** Opens the whole capture by keys, reads the frame in it, and comes back. */
@@ -25,10 +25,7 @@ test('who hands in lets the whole capture be seen, and whoever judges sees it wi
   page,
   school,
 }) => {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200);
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSavedPicture(page, school);
   const sheet = `/api/assignments/${school.single.id}`;
   const { draft } = await (await page.request.get(sheet)).json();
   const [evidence] = draft.evidence;

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { addByDrop } from '../fixtures/pictures.ts';
+import { openSavedPicture } from '../fixtures/savedPicture.ts';
 import { expect, openSheet, PASSWORD, serverDraft, signIn, test, WEB } from '../fixtures/school.ts';
 
 test.use({ serviceWorkers: 'allow' });
@@ -167,10 +168,7 @@ test('nobody’s data lies among the pages that are kept, and what was read goes
   page,
   school,
 }) => {
-  await signIn(page, school, school.student);
-  await openSheet(page, school.single);
-  await addByDrop(page, 320, 200);
-  await expect(page.locator('[data-status=saved]')).toBeVisible();
+  await openSavedPicture(page, school);
   await pagesKept(page);
   await page.reload();
   await expect(page.locator('[data-status=saved]')).toBeVisible();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fieldsColumn } from '../db/columns.ts';
+import { setFields } from '../people/setFields.testing.ts';
 import {
   addEvidence,
   classroom,
@@ -18,12 +18,7 @@ async function teams(change = {}) {
   const room = await classroom(server(), { groupColumn: 'team', ...change });
   const kim = await joinCourse(server(), room.courseId, 'student', 'Kim', 'Lee');
   const noor = await joinCourse(server(), room.courseId, 'student', 'Noor', 'Aziz');
-  const set = (personId: string, team: string) =>
-    server()
-      .context.db.updateTable('members')
-      .set({ fields: fieldsColumn.write({ team }) })
-      .where('person_id', '=', personId)
-      .execute();
+  const set = (personId: string, team: string) => setFields(server(), personId, { team });
   await set(room.studentPerson.id, 'North');
   await set(kim.person.id, ' North ');
   return { ...room, kim, noor, set };

@@ -69,7 +69,10 @@ export async function readClassOrder(db: DbOrTrx, courseId: string): Promise<Cla
     id,
     listed: listName({ surname, givenName, sortName }, language),
     email,
-    fields: fieldsColumn.read(fields),
+    // Read only where somebody is to be told from somebody else.
+    get fields() {
+      return fieldsColumn.read(fields);
+    },
   }));
   const signs = tellApart(people);
   const apart = (personId: string) => (signs.has(personId) ? ` (${signs.get(personId)})` : '');

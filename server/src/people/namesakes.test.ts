@@ -1,5 +1,4 @@
 import { expect, it } from 'vitest';
-import { fieldsColumn } from '../db/columns.ts';
 import {
   addEvidence,
   classroom,
@@ -8,6 +7,7 @@ import {
   picture,
   serverPerTest,
 } from '../testServer.testing.ts';
+import { setFields } from './setFields.testing.ts';
 
 const server = serverPerTest();
 
@@ -21,15 +21,8 @@ async function namesakes(asked: Parameters<typeof classroom>[1] = {}) {
     .executeTakeFirstOrThrow();
   const other = await joinCourse(server(), room.courseId, 'student', given_name, surname);
   await joinCourse(server(), room.courseId, 'student', 'Noor', 'Aziz');
-  for (const [personId, station] of [
-    [room.studentPerson.id, 'NE-417'],
-    [other.person.id, 'NE-990'],
-  ] as const)
-    await server()
-      .context.db.updateTable('members')
-      .set({ fields: fieldsColumn.write({ station }) })
-      .where('person_id', '=', personId)
-      .execute();
+  await setFields(server(), room.studentPerson.id, { station: 'NE-417' });
+  await setFields(server(), other.person.id, { station: 'NE-990' });
   const handIns: string[] = [];
   const same = await picture();
   for (const agent of [room.student, other.agent]) {

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { fieldsColumn } from '../db/columns.ts';
+import { setFields } from '../people/setFields.testing.ts';
 import { addEvidence, classroom, handInSealed, joinCourse, serverPerTest } from '../testServer.testing.ts';
 
 const server = serverPerTest();
@@ -23,11 +23,7 @@ it('an assignment is tried as a student before it opens, up to a receipt, and no
     groupColumn: 'team',
     criteria: [CRITERION],
   });
-  await server()
-    .context.db.updateTable('members')
-    .set({ fields: fieldsColumn.write({ station: 'NE-7' }) })
-    .where('person_id', '=', room.studentPerson.id)
-    .execute();
+  await setFields(server(), room.studentPerson.id, { station: 'NE-7' });
   const start = (agent = room.instructor) => agent.post(`/api/assignments/${room.assignment.id}/trial`);
   const answers = await Promise.all([start().expect(200), start().expect(200)]);
   const ids = new Set(answers.map((answer) => answer.body.assignmentId as string));

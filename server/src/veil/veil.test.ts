@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type Endpoint, endpoints } from '@nachweis/contract';
 import { describe, expect, it } from 'vitest';
-import { fieldsColumn } from '../db/columns.ts';
+import { setFields } from '../people/setFields.testing.ts';
 import {
   addEvidence,
   classroom,
@@ -24,15 +24,8 @@ async function anonymous() {
   });
   const kim = await joinCourse(server(), room.courseId, 'student', 'Kim', 'Lindqvist');
   const noor = await joinCourse(server(), room.courseId, 'student', 'Noor', 'Aziz');
-  for (const [personId, station] of [
-    [room.studentPerson.id, 'NE-417'],
-    [kim.person.id, 'NE-990'],
-  ] as const)
-    await server()
-      .context.db.updateTable('members')
-      .set({ fields: fieldsColumn.write({ station }) })
-      .where('person_id', '=', personId)
-      .execute();
+  await setFields(server(), room.studentPerson.id, { station: 'NE-417' });
+  await setFields(server(), kim.person.id, { station: 'NE-990' });
   const handIns: string[] = [];
   for (const agent of [room.student, kim.agent]) {
     const { draft } = await addEvidence(agent, room.assignment);
