@@ -37,7 +37,7 @@ export function LookingToo({ names }: { names: readonly string[] }): ReactNode {
 export function Brought({ review: { brought, assignment } }: { review: Review }): ReactNode {
   if (!brought) return null;
   return (
-    <p className="written mb-2 text-sm">
+    <p className="written px-3 py-2 text-sm">
       Handed in by {brought.by} {dateAndTime(brought.at, assignment.timeZone)}:{' '}
       <span dir="auto">{brought.reason}</span>
     </p>
