@@ -175,6 +175,8 @@ export const Evidence = z.object({
   capture: Capture,
   ...Preparation.shape,
   version: z.int().min(1),
+  /** something of its capture is hidden or taken out in a picture its owner has made of it, here or elsewhere */
+  captureHides: z.boolean().default(false),
   /** made from the assignment's rule */
   fileName: z.string(),
   /** its pixels turned out to be unreadable after it was taken in */

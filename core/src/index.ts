@@ -60,7 +60,7 @@ export {
   attemptDifferences,
   type PointDifference,
 } from './handIns/attemptDifferences.ts';
-export { mayShowWhole } from './handIns/mayShowWhole.ts';
+export { hidesOfCapture, mayShowWhole } from './handIns/mayShowWhole.ts';
 export {
   type AskedFinishes,
   type Draft,

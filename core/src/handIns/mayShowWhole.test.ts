@@ -4,7 +4,7 @@ import { mayShowWhole } from './mayShowWhole.ts';
 
 const REGION = { kind: 'region' as const, box: { x: 1, y: 1, width: 5, height: 5 } };
 const picture = (change: object = {}) => ({
-  ...{ capture: 'one', framing: REGION, trims: [] as unknown[], marks: [] as Mark[] },
+  ...{ capture: 'one', framing: REGION, trims: [] as unknown[], marks: [] as Mark[], captureHides: false },
   ...change,
 });
 const pin: Mark = { kind: 'pin', letter: 'a', x: 2, y: 2 };
@@ -21,6 +21,10 @@ describe('a whole capture', () => {
     expect(mayShowWhole(one, [one])).toBe(true);
     const all = picture({ framing: { kind: 'whole' } });
     expect(mayShowWhole(all, [all])).toBe(false);
+  });
+  it('is not shown where a picture hides something that is not handed in here', () => {
+    const one = picture({ captureHides: true });
+    expect(mayShowWhole(one, [one])).toBe(false);
   });
   it('is not shown where any picture of it hides something or leaves something out', () => {
     const one = picture();

@@ -7,6 +7,7 @@ import { evidenceColumn, wordsColumn } from '../db/columns.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { HttpProblem } from '../http/problem.ts';
 import { WORDS_CHECK } from '../pictures/readJob.ts';
+import { hidingCaptures } from './hidingCaptures.ts';
 import { pictureNamer } from './pictureNames.ts';
 import { prepareRendering, withFormat } from './rendering.ts';
 
@@ -32,6 +33,11 @@ export async function readDraft(
     .where('student_id', '=', studentId)
     .executeTakeFirst();
   const rows = await readEvidence(db, assignment.id, studentId);
+  const hiding = await hidingCaptures(
+    db,
+    studentId,
+    rows.map((row) => row.sha256),
+  );
   const attempt = (await readAttempts(db, assignment.id, studentId)).last + 1;
   const nameOf = await pictureNamer(context, db, assignment, studentId, attempt);
   const evidence: Evidence[] = [];
@@ -49,6 +55,7 @@ export async function readDraft(
         capture,
         ...document,
         version: row.version,
+        captureHides: hiding.has(row.sha256),
         fileName: nameOf(point.code, index + 1, format),
         damaged: row.failed === 1,
         fileBytes: row.file_bytes,

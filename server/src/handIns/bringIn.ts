@@ -131,7 +131,8 @@ async function readPictures(
       const whole = { framing: { kind: 'whole' as const }, trims: [], marks: [], encoding: null };
       const from = { ...capture, keepsFormat: row.keeps_format === 1 };
       const { format } = prepareRendering(withFormat(whole, from, formatsAt(assignment, proofPointId)), from);
-      return { ...whole, proofPointId, capture, fileName: nameOf(point.code, index + 1, format) };
+      const fileName = nameOf(point.code, index + 1, format);
+      return { ...whole, proofPointId, capture, captureHides: false, fileName };
     });
   });
   if (frozen.length !== pictures.length) throw notFound('proof-point');

@@ -111,3 +111,41 @@ it('a picture that is the whole capture already has no other', async () => {
   const [item] = await handOver(room, true);
   expect(item?.whole).toBeNull();
 });
+
+it('what was hidden before stays hidden: at an earlier hand-in, for another assignment, in a picture that was taken out', async () => {
+  const room = await classroom(server(), { attempts: 2 });
+  const bytes = await picture(11, 64, 48);
+  const hides = { ...FRAMED, marks: [hidden('solid')] };
+  const sheet = async () =>
+    (await room.student.get(`/api/assignments/${room.assignment.id}`).expect(200)).body.draft.evidence[0];
+  const { evidenceId, body } = await addEvidence(room.student, room.assignment, hides, bytes);
+  await handOver(room, true);
+  const { version } = await sheet();
+  const open = { ...body, ...FRAMED, marks: [], baseVersion: version };
+  await room.student.put(`/api/evidence/${evidenceId}`).send(open).expect(200);
+  expect(await sheet()).toMatchObject({ marks: [], captureHides: true });
+  const [item] = await handOver(room, true);
+  expect(item?.whole).toBeNull();
+  await room.instructor.get(wholeHref(item)).expect(404);
+
+  // Of the same bytes, for another assignment.
+  const assignment = await server().addAssignment(room.courseId);
+  const other = { ...room, assignment };
+  const first = await addEvidence(room.student, assignment, FRAMED, await picture(12, 64, 48));
+  expect(first.draft.evidence[0]).toMatchObject({ captureHides: false });
+  await room.student.delete(`/api/evidence/${first.evidenceId}`).expect(200);
+  await addEvidence(room.student, assignment, FRAMED, bytes);
+  expect((await handOver(other, true))[0]?.whole).toBeNull();
+
+  // Hidden in a picture that is not handed in at all; what somebody else hides of the same bytes says nothing here.
+  const third = { ...room, assignment: await server().addAssignment(room.courseId) };
+  const same = await picture(13, 64, 48);
+  const tried = await addEvidence(room.student, third.assignment, hides, same);
+  await room.student.delete(`/api/evidence/${tried.evidenceId}`).expect(200);
+  await addEvidence(room.student, third.assignment, FRAMED, same);
+  expect((await handOver(third, true))[0]?.whole).toBeNull();
+  const { agent: classmate } = await joinCourse(server(), room.courseId, 'student', 'Zoe', 'Zander');
+  await addEvidence(classmate, third.assignment, FRAMED, same);
+  const [theirs] = await handOver({ ...third, student: classmate }, true);
+  expect(theirs?.whole).not.toBeNull();
+});

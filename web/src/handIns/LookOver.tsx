@@ -43,7 +43,10 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const heldUp = own.pictures.find((p) => p.status === 'waiting' && p.problem);
   const stop = left.filter((one) => one.level === 'problem');
   const [showsWhole, setShowsWhole] = useLetsSeeWhole(own);
-  const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
+  const ofCaptures = own.pictures.map((picture) => ({
+    ...picture,
+    capture: picture.sha256 ?? picture.captureId,
+  }));
   const hasMore = ofCaptures.some((picture) => mayShowWhole(picture, ofCaptures));
   const { busy, problem, handIn } = useHandIn(own, onRefresh, showsWhole);
   const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());

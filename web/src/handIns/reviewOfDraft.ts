@@ -23,7 +23,10 @@ export function reviewOfDraft(
   const { assignment } = own.sheet;
   const { anonymous } = assignment;
   const shown = anonymous ? KEPT_BACK : name;
-  const ofCaptures = own.pictures.map((picture) => ({ ...picture, capture: picture.captureId }));
+  const ofCaptures = own.pictures.map((picture) => ({
+    ...picture,
+    capture: picture.sha256 ?? picture.captureId,
+  }));
   const grade = gradeHandIn(
     [
       ...assignment.proofPoints

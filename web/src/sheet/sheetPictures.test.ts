@@ -34,6 +34,7 @@ const POINT: ProofPoint = {
 
 const saved = (id: string): Evidence => ({
   id,
+  captureHides: false,
   proofPointId: 'point',
   capture: {
     id: `capture-${id}`,

@@ -13,6 +13,8 @@ export interface SheetPicture extends PictureDocument {
   /** `unkept` is in this page only: being written, or the browser's storage is full */
   status: 'saved' | 'unkept' | 'waiting' | 'stale' | 'refused';
   damaged: boolean;
+  /** something of its capture is hidden or taken out in a picture that was made of it, as far as the server knows */
+  captureHides: boolean;
   /** of its capture; null until the server has evidence of it */
   sha256: string | null;
   /** of the file it makes; null while that is being made, or it was changed here since */
@@ -108,6 +110,7 @@ function shown(picture: PictureDocument, evidence: Evidence | null, nextName = '
     fileName: evidence?.proofPointId === proofPointId ? evidence.fileName : nextName,
     status,
     damaged: evidence?.damaged ?? false,
+    captureHides: evidence?.captureHides ?? false,
     sha256: evidence?.capture.sha256 ?? null,
     fileBytes: status === 'saved' ? (evidence?.fileBytes ?? null) : null,
     read: status === 'saved' ? (evidence?.read ?? null) : null,
