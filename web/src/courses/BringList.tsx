@@ -110,7 +110,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   const outcomes = [...(answer?.lines ?? [])];
   return (
     <Dialog title="Bring in a class list" onClose={onClose}>
-      <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
+      <div className="flex max-h-[max(75dvh,32rem)] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
           A table with names and e-mail addresses, and if there are some with roles and further columns such
           as a station code. Choose the file, or paste the cells. Of a school’s export (OneRoster) choose the
@@ -141,7 +141,7 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
             // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
             tabIndex={0}
             aria-label="What becomes of each line"
-            className="min-h-0 flex-1 overflow-auto border border-rule"
+            className="min-h-40 flex-1 overflow-auto border border-rule"
           >
             <table aria-label="Lines of the list" className="w-full border-collapse text-sm">
               <thead className="sticky top-0 bg-card text-faded">

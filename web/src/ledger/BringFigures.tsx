@@ -80,7 +80,7 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
   };
   return (
     <Dialog title="Bring in points" onClose={onClose}>
-      <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
+      <div className="flex max-h-[max(75dvh,32rem)] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
           A table such as “Save as a table” gives: e-mail or name, and a column for each assignment. Empty
           figures change nothing.
@@ -91,7 +91,7 @@ export function BringFigures({ ledger, onClose, onEntered }: BringFiguresProps):
             // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
             tabIndex={0}
             aria-label="What would change"
-            className="min-h-0 flex-1 overflow-auto border border-rule p-2 text-sm"
+            className="min-h-40 flex-1 overflow-auto border border-rule p-2 text-sm"
           >
             {figures.faults.length > 0 && (
               <ul aria-label="What cannot be entered" className="mb-2 text-madder">

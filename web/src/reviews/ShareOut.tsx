@@ -88,7 +88,7 @@ function ShareForm({
   };
   const count = (markerId: string) => [...shares.values()].filter((one) => one === markerId).length;
   return (
-    <div className="flex max-h-[75dvh] flex-col gap-3 p-4">
+    <div className="flex max-h-[max(75dvh,32rem)] flex-col gap-3 p-4">
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="font-semibold">Among</legend>
         {staff.map((one) => (
@@ -123,7 +123,7 @@ function ShareForm({
           To nobody in particular
         </Button>
       </div>
-      <ul aria-label="Students" className="min-h-0 flex-1 overflow-auto border border-rule text-sm">
+      <ul aria-label="Students" className="min-h-40 flex-1 overflow-auto border border-rule text-sm">
         {students.map((student) => (
           <li key={student.id} className="flex flex-wrap items-center gap-2 border-b border-rule px-2 py-1">
             <span className="written min-w-40 flex-1">{student.listed}</span>
