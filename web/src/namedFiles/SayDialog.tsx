@@ -29,7 +29,7 @@ export function SayDialog({ match, assignment, students, left, onSay, onClose }:
   };
   return (
     <Dialog title="Whose picture is it?" onClose={onClose}>
-      <form className="flex max-h-[80dvh] flex-col gap-3 p-4" onSubmit={submit}>
+      <form className="flex max-h-[max(80dvh,36rem)] flex-col gap-3 p-4" onSubmit={submit}>
         <p className="written font-mono text-sm">{match.path}</p>
         <FilePicture match={match} />
         {!match.isSaid && <p className="text-sm text-faded">{match.why.map((one) => WHY[one]).join(', ')}</p>}
