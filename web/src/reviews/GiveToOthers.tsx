@@ -109,7 +109,8 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
       ) : (
         <form onSubmit={give} className="flex min-h-0 flex-1 flex-col gap-3 p-4">
           <label className="flex flex-col gap-1 text-sm font-semibold">
-            What it says; {'{student}'} is each one’s name
+            What it says; {'{student}'} is{' '}
+            {review.veiled ? 'left out while names are kept back' : 'each one’s name'}
             <textarea
               dir="auto"
               rows={2}
