@@ -44,7 +44,8 @@ export function TableSource({ onRead, onReadSeveral }: TableSourceProps): ReactN
           onRead(new TextEncoder().encode(target.value));
         }}
       />
-      <p role="status" className="written basis-full text-sm text-faded empty:hidden">
+      {/* There from the start, so that what it comes to say is read aloud. */}
+      <p role="status" className="written basis-full text-sm text-faded empty:-mt-3">
         {names.length > 0 && `Read: ${names.join(', ')}`}
       </p>
     </div>
