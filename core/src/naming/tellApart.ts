@@ -23,11 +23,17 @@ export function tellApart(people: readonly NamedPerson[]): ReadonlyMap<string, s
   }
   const alike = [...byName.values()].filter((some) => some.length > 1);
   if (alike.length === 0) return new Map();
-  const columns = [...new Set(people.flatMap(({ fields }) => Object.keys(fields)))];
-  const isCode = (column: string) => allDiffer(people.flatMap(({ fields }) => fields[column] || []));
+  // Each is asked for once: whoever asks may read them only then.
+  const fieldsOf = new Map(people.map(({ id, fields }) => [id, fields]));
+  const all = [...fieldsOf.values()];
+  const columns = [...new Set(all.flatMap(Object.keys))];
+  const codes = columns.filter((column) => allDiffer(all.flatMap((fields) => fields[column] || [])));
   const ways: ReadonlyArray<(person: NamedPerson) => string> = [
-    ...columns.filter(isCode).map(inColumn),
-    ...columns.filter((column) => !isCode(column)).map(inColumn),
+    ...[...new Set([...codes, ...columns])].map(
+      (column) =>
+        ({ id }: NamedPerson) =>
+          fieldsOf.get(id)?.[column] ?? '',
+    ),
     ({ email }) => email.replace(/@.*$/, ''),
     ({ email }) => email,
   ];
@@ -38,11 +44,6 @@ export function tellApart(people: readonly NamedPerson[]): ReadonlyMap<string, s
     }),
   );
 }
-
-const inColumn =
-  (column: string) =>
-  ({ fields }: NamedPerson): string =>
-    fields[column] ?? '';
 
 const plain = (value: string) => value.trim().toLowerCase();
 const allDiffer = (values: readonly string[]) => new Set(values.map(plain)).size === values.length;
