@@ -24,6 +24,7 @@ import { dateAndTime } from '../ui/when.ts';
 import { lateNowWords } from '../words/grade.ts';
 import { StatementField } from './StatementField.tsx';
 import { useLetsSeeWhole } from './useLetsSeeWhole.ts';
+import { withCaptures } from './withCaptures.ts';
 
 /** About how large a picture is shown here. */
 const SHOWN = { width: 480, height: 360 };
@@ -43,10 +44,7 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
   const heldUp = own.pictures.find((p) => p.status === 'waiting' && p.problem);
   const stop = left.filter((one) => one.level === 'problem');
   const [showsWhole, setShowsWhole] = useLetsSeeWhole(own);
-  const ofCaptures = own.pictures.map((picture) => ({
-    ...picture,
-    capture: picture.sha256 ?? picture.captureId,
-  }));
+  const ofCaptures = withCaptures(own.pictures);
   const hasMore = ofCaptures.some((picture) => mayShowWhole(picture, ofCaptures));
   const { busy, problem, handIn } = useHandIn(own, onRefresh, showsWhole);
   const lateNow = lateNowWords(assignment, own.sheet.terms.dueAt, useNow());

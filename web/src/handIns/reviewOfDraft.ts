@@ -1,6 +1,7 @@
 import type { Review } from '@nachweis/contract';
 import { frameCorners, gradeHandIn, kindOf, marksOnPicture, mayShowWhole, placingOf } from '@nachweis/core';
 import type { OwnSheet } from '../sheet/useProofSheet.ts';
+import { withCaptures } from './withCaptures.ts';
 
 /** Stands where whoever judges is not told whose something is. */
 const KEPT_BACK = 'kept back until all are judged';
@@ -23,10 +24,7 @@ export function reviewOfDraft(
   const { assignment } = own.sheet;
   const { anonymous } = assignment;
   const shown = anonymous ? KEPT_BACK : name;
-  const ofCaptures = own.pictures.map((picture) => ({
-    ...picture,
-    capture: picture.sha256 ?? picture.captureId,
-  }));
+  const ofCaptures = withCaptures(own.pictures);
   const grade = gradeHandIn(
     [
       ...assignment.proofPoints

@@ -53,6 +53,12 @@ describe('remarks that are written in two tabs', () => {
     expect(textsOf(two(began, kept))).toEqual(['b: too']);
   });
 
+  it('are kept with what was sent of them without an answer, though their words are as they were', () => {
+    const began = drafts(draft('a', 'begun'));
+    const tried = { ...draft('a', 'begun'), tried: ['as it was sent'] };
+    expect(tab(began)(drafts(tried), began).all).toEqual([tried]);
+  });
+
   it('are not kept where they say nothing', () => {
     expect(amongTabs(drafts(draft('a', '')), knownOf(NO_DRAFTS), NO_DRAFTS).all).toEqual([]);
   });

@@ -13,8 +13,11 @@ export const knownOf = ({ all }: Drafts): KnownDrafts => ({
   had: new Set(all.map(({ id }) => id)),
 });
 
+/** Also what was sent of it without an answer: without that a remark that arrived would be taken for another one's. */
+const stateOf = (draft: DraftRemark): string => JSON.stringify([writeOf(draft), draft.tried ?? []]);
+
 const isSame = (a: DraftRemark, b: DraftRemark | undefined): boolean =>
-  b !== undefined && JSON.stringify(writeOf(a)) === JSON.stringify(writeOf(b));
+  b !== undefined && stateOf(a) === stateOf(b);
 
 /**
  * What the browser is to keep where several tabs write remarks on one hand-in: what this tab has written, and what it has
