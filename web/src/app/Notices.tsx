@@ -19,12 +19,16 @@ export default function Notices(): ReactNode {
         mobileOffset={{ top: 56, bottom: 130 }}
         toastOptions={{
           unstyled: true,
+          closeButtonAriaLabel: 'Dismiss this notice',
           classNames: {
             toast:
-              'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card px-3 py-1.5 text-ink',
+              'pointer-events-auto flex w-[26rem] max-w-[92vw] items-center gap-3 border border-edge bg-card px-3 py-1.5 text-ink' +
+              // Of one that lies behind another, half a line would look out.
+              ' [&[data-front=false][data-expanded=false]>*]:opacity-0',
             actionButton:
               'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
             description: 'text-sm text-faded',
+            closeButton: 'order-last -mr-1.5 ml-auto shrink-0 rounded-md p-2 text-verdigris-deep',
           },
         }}
       />

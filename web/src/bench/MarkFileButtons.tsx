@@ -27,13 +27,12 @@ export function MarkFileButtons({ bench, name }: { bench: Bench; name: string })
     const text = await textOf(file);
     if (text === null) return;
     const read = readMarkFile(text);
-    if ('fault' in read) toast.error(faultWords(read.fault), { duration: 10_000 });
+    if ('fault' in read) toast.error(faultWords(read.fault));
     else {
       latest.current.putMarks(read.marks);
       if (read.leftOut)
         toast.warning(
           'The file also holds a script or points elsewhere. Only its marks were brought in; nothing of that was run or fetched.',
-          { duration: 10_000 },
         );
     }
   };

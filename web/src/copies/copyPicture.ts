@@ -29,7 +29,6 @@ export async function copyPicture(
     const where = to === 'clipboard' ? 'on the clipboard' : 'in the folder';
     toast.warning(
       `There is no copy ${where}: ${to === 'clipboard' ? 'the browser did not take it' : 'choose the folder again at the capture station'}. The picture itself is on the sheet.`,
-      { duration: 15_000 },
     );
   }
 }

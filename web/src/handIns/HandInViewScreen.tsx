@@ -44,7 +44,7 @@ export default function HandInViewScreen(): ReactNode {
       await mutate(shown, { revalidate: false });
       return true;
     } catch (problem) {
-      toast.error(sentenceOf(problem), { duration: 10_000 });
+      toast.error(sentenceOf(problem));
       return false;
     }
   };

@@ -54,7 +54,7 @@ export function useReview(handInId: string) {
         await work();
         return true;
       } catch (error) {
-        toast.error(sentenceOf(error), { duration: 10_000 });
+        toast.error(sentenceOf(error));
         void readAgain();
         return false;
       }

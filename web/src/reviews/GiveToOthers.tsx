@@ -23,9 +23,6 @@ interface GiveToOthersProps {
   onClose: () => void;
 }
 
-/** How long what was given can be undone where it is said. */
-const UNDO_MS = 20_000;
-
 /** One remark for other students' pictures of the same proof point: each place is seen before it is written. */
 export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): ReactNode {
   const { assignment, handInId } = review;
@@ -83,7 +80,6 @@ export function GiveToOthers({ remark, review, onClose }: GiveToOthersProps): Re
         }
       };
       toast.success(`The remark was given to ${several(count, 'other hand-in')}.`, {
-        duration: UNDO_MS,
         action: { label: 'Undo', onClick: () => void undo() },
       });
       onClose();

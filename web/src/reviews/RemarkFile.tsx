@@ -10,9 +10,6 @@ import { toast } from '../ui/notices.ts';
 import { saveAs } from '../ui/saveAs.ts';
 import { annotationsOf, faultWords, remarksFrom } from './remarkFiles.ts';
 
-/** How long what was brought in can be undone where it is said. */
-const UNDO_MS = 20_000;
-
 /** The remarks of a hand-in out and in, in an open format. All of a file is brought in, or nothing. */
 export function RemarkFile({ review, onChanged }: { review: Review; onChanged: () => void }): ReactNode {
   const ids = useIds();
@@ -25,7 +22,7 @@ export function RemarkFile({ review, onChanged }: { review: Review; onChanged: (
     if (text === null) return;
     const read = remarksFrom(text, review);
     if ('fault' in read) {
-      toast.error(`${faultWords(read.fault)} Nothing was brought in.`, { duration: 15_000 });
+      toast.error(`${faultWords(read.fault)} Nothing was brought in.`);
       return;
     }
     const params = { assignmentId: review.assignment.id };
@@ -40,7 +37,7 @@ export function RemarkFile({ review, onChanged }: { review: Review; onChanged: (
       try {
         await work;
         ids.made();
-        toast.success(words, undo && { duration: UNDO_MS, action: { label: 'Undo', onClick: undo } });
+        toast.success(words, undo && { action: { label: 'Undo', onClick: undo } });
       } catch (error) {
         toast.error(sentenceOf(error));
       }

@@ -57,7 +57,7 @@ function SecondDesk({ review, stand, second }: SecondDeskProps): ReactNode {
       if (review.nextWaitingId) goTo(review.nextWaitingId);
       else await second.mutate();
     } catch (error) {
-      toast.error(sentenceOf(error), { duration: 10_000 });
+      toast.error(sentenceOf(error));
       setBusy(false);
     }
   };

@@ -8,8 +8,7 @@ export function useTelephone(assignmentId: string) {
   /** @param evidenceId null where it is among the captures only. @param where code of the proof point it was for */
   const read = async (evidenceId: string | null, where: string): Promise<void> => {
     await mutate(addressOf('proofSheet', { params: { assignmentId } }));
-    if (!evidenceId)
-      toast.warning(`${where} has no room: the picture is among your captures.`, { duration: 15_000 });
+    if (!evidenceId) toast.warning(`${where} has no room: the picture is among your captures.`);
   };
   return {
     read,

@@ -81,7 +81,7 @@ export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks):
       // A reason took words; they can be read, and taken over, for as long as they are wanted.
       const isGone = sent && sent.reason !== '' && left?.adjustment?.id !== sent.id;
       const words = isGone ? ` You had written: “${sent.reason}”` : '';
-      toast.error(`${problem.message}${words}`, { duration: words ? Number.POSITIVE_INFINITY : 15_000 });
+      toast.error(`${problem.message}${words}`, words ? { duration: Number.POSITIVE_INFINITY } : {});
       await hooks.onNotJudged(judgement, problem);
       return left === undefined;
     }
@@ -90,7 +90,6 @@ export async function sendJudgement(judgement: KeptJudgement, hooks: SendHooks):
     if (judgement.tries + 1 === MOST_TRIES)
       toast.warning(`${problem.message} What you gave is kept here, and tried again.`, {
         id: 'verdicts-held-up',
-        duration: 15_000,
       });
     return false;
   }

@@ -63,7 +63,6 @@ export function useStoreSync(personId: string): void {
       onDisplaced: () =>
         toast.warning(
           'What a picture was put on is not there for you any more. It waits at the capture station.',
-          { duration: 15_000 },
         ),
       onTakenOut: rememberTakenOut,
       onJudged: showJudged,

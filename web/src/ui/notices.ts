@@ -16,12 +16,22 @@ export function noticesReady(loaded: Library): void {
   for (const how of early.splice(0)) how(loaded.toast);
 }
 
+/**
+ * What did not go as it was meant says what to do, and what offers a way back is to be decided: it stays as long as it
+ * takes to look up, read two sentences and come there by keyboard, and goes earlier by its own button.
+ */
+const TO_BE_READ = { duration: 20_000, closeButton: true };
+const withTime = (options: Parameters<Toast['error']>[1]) => ({ ...TO_BE_READ, ...options });
+
 /** Notices over the page. Their library comes after the page, which needs none to be seen; nothing said is lost. */
 export const toast = {
-  info: (...said: Parameters<Toast['info']>) => say((to) => to.info(...said)),
-  success: (...said: Parameters<Toast['success']>) => say((to) => to.success(...said)),
-  warning: (...said: Parameters<Toast['warning']>) => say((to) => to.warning(...said)),
-  error: (...said: Parameters<Toast['error']>) => say((to) => to.error(...said)),
+  info: (...[words, options]: Parameters<Toast['info']>) =>
+    say((to) => to.info(words, options?.action ? withTime(options) : options)),
+  success: (...[words, options]: Parameters<Toast['success']>) =>
+    say((to) => to.success(words, options?.action ? withTime(options) : options)),
+  warning: (...[words, options]: Parameters<Toast['warning']>) =>
+    say((to) => to.warning(words, withTime(options))),
+  error: (...[words, options]: Parameters<Toast['error']>) => say((to) => to.error(words, withTime(options))),
   custom: (...said: Parameters<Toast['custom']>) => say((to) => to.custom(...said)),
   dismiss: (...which: Parameters<Toast['dismiss']>) => say((to) => to.dismiss(...which)),
 };
