@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { loseNext } from '../fixtures/lost.ts';
 import { beginNew, keptHere, titlesOf } from '../fixtures/newAssignment.ts';
 import { testPicture } from '../fixtures/pictures.ts';
@@ -84,7 +85,7 @@ test('nothing can be written that a copy on its way would take the place of; wha
   const held = new Promise<void>((done) => {
     answer = done;
   });
-  await page.route('**/api/assignments/*/definition', async (route) => {
+  await intercept(page, '**/api/assignments/*/definition', async (route) => {
     await held;
     await route.continue();
   });
@@ -115,7 +116,7 @@ test('of two copies that are chosen one after the other the last one stays, also
     answer = done;
   });
   const first = `**/api/assignments/${school.curve.id}/definition`;
-  await page.route(first, async (route) => {
+  await intercept(page, first, async (route) => {
     await held;
     await route.continue();
   });
@@ -198,7 +199,7 @@ test('what of an earlier assignment cannot be brought along is named, and the re
   await beginNew(page);
   await page.getByLabel('Begin with a copy of').selectOption({ label: 'Rating curve' });
   await page.getByText('come along').waitFor();
-  await page.route('**/files/w-*/**', (route) => route.abort());
+  await intercept(page, '**/files/w-*/**', (route) => route.abort());
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(
     page.getByText('The assignment is saved, without gaugings.csv, to be filled.csv.'),
@@ -246,11 +247,13 @@ test('a page that goes while files are brought along: what is not there is said,
   await renameAndReload(page);
   await page.getByText('come along').waitFor();
   // The picture comes and is entered; the answer does not, and then the page is gone.
+  let enter = () => {};
   const entered = new Promise<void>((resolve) => {
-    void page.route('**/api/assignments/*/references/*', async (route) => {
-      await route.fetch();
-      resolve();
-    });
+    enter = resolve;
+  });
+  await intercept(page, '**/api/assignments/*/references/*', async (route) => {
+    await route.fetch();
+    enter();
   });
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await entered;

@@ -7,6 +7,7 @@ import sharp, { type Sharp } from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
 import { goneFile } from '../fixtures/goneFile.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -148,7 +149,7 @@ for (const [what, make] of [
   });
 
 test('a TIFF that comes while its converter cannot be fetched is not called unreadable', async ({ page }) => {
-  await page.route(/convert\.worker/, (route) => route.abort());
+  await intercept(page, /convert\.worker/, (route) => route.abort());
   const buffer = await sharp(await testPicture(60, 40, 4))
     .tiff()
     .toBuffer();

@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -69,7 +70,7 @@ test('a change that arrived though its answer was lost is not taken for somebody
   for (const more of ['', ', written on']) {
     await title.fill(`Rating curve, once more${more}`);
     let isLost = false;
-    await page.route(address, async (route) => {
+    await intercept(page, address, async (route) => {
       const { method, data } = { method: route.request().method(), data: route.request().postDataJSON() };
       if (isLost || method !== 'PUT' || data.dryRun) return route.fallback();
       isLost = true;

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -75,7 +76,7 @@ test('a note is not lost by Escape, by a server that is away, or by another tab'
   // The server does not answer: what was written waits, also for a page that is opened anew.
   await open(page);
   await note(page).fill('at noon, lower gauge');
-  await page.route('**/details', (route) => route.abort());
+  await intercept(page, '**/details', (route) => route.abort());
   await page.keyboard.press('Escape');
   await expect(page.getByText('What you wrote is kept in this browser.')).toBeVisible();
   await page.unroute('**/details');

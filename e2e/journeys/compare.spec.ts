@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -102,7 +103,7 @@ test('another student’s picture is compared; one that cannot be fetched says s
   await handInCurve(page, school, await testPicture(320, 200, 1), school.classmate);
   const handInId = await handInCurve(page, school, await testPicture(320, 200, 1));
   await signIn(page, school, school.instructor);
-  await page.route('**/files/b-*/**', (route) => route.abort());
+  await intercept(page, '**/files/b-*/**', (route) => route.abort());
   await page.goto(`/hand-ins/${handInId}/compare/${school.curve.points[0]?.id}`);
   await expect(page.getByText('These pictures cannot be compared now')).toBeVisible();
   await page.unroute('**/files/b-*/**');

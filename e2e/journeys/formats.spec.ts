@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { openBench } from '../fixtures/bench.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expect, serverDraft, test } from '../fixtures/school.ts';
 
 test('the format desk: real sizes, one recommendation, a choice by keys; the receipt has the file that was chosen', async ({
@@ -52,7 +53,7 @@ test('the desk is of use at 390 pixels and 200 %, and a server that cannot be re
 }) => {
   await openBench(page, school);
   await page.setViewportSize({ width: 390, height: 800 });
-  await page.route('**/formats?**', (route) => route.abort());
+  await intercept(page, '**/formats?**', (route) => route.abort());
   await page.getByRole('button', { name: 'Format', exact: true }).click();
   await expect(page.getByRole('alert')).toBeVisible();
   await page.unroute('**/formats?**');

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -88,13 +89,39 @@ test('the grid is walked both ways; what is put aside is passed over; Enter open
   await expect(chosen).toHaveAccessibleName(/Ödegård, Elin: P2/);
 });
 
+test('where there is no room for all proof points, the one that is walked to is seen beside its name', async ({
+  page,
+  school,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openGrid(page, school);
+  const chosen = page.getByRole('gridcell', { selected: true });
+  for (const [key, code] of [
+    ['ArrowRight', 'P2'],
+    ['ArrowDown', 'P2'],
+    ['ArrowDown', 'P2'],
+    ['ArrowLeft', 'P1'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(chosen).toHaveAccessibleName(new RegExp(`: ${code},`));
+    await expect(chosen).toBeInViewport({ ratio: 1 });
+    const of = (await chosen.getAttribute('aria-label'))?.split(':')[0] ?? '';
+    const row = page.getByRole('rowheader', { name: of });
+    await expect(row).toBeInViewport({ ratio: 1 });
+    const [beside, cell] = await Promise.all([row.boundingBox(), chosen.boundingBox()]);
+    expect((beside?.x ?? 0) + (beside?.width ?? 0)).toBeLessThanOrEqual(cell?.x ?? 0);
+    expect(cell?.y).toBeCloseTo(beside?.y ?? 0, 0);
+  }
+  expect(await page.evaluate(() => scrollY)).toBe(0);
+});
+
 test('nothing is judged that was not on the screen; without a connection it is kept and sent later', async ({
   page,
   school,
 }) => {
   let hold = true;
   const held: Array<() => void> = [];
-  await page.route('**/files/b-*/**', async (route) => {
+  await intercept(page, '**/files/b-*/**', async (route) => {
     if (hold) await new Promise<void>((go) => held.push(go));
     await route.continue().catch(() => undefined);
   });
@@ -109,7 +136,7 @@ test('nothing is judged that was not on the screen; without a connection it is k
   hold = false;
   for (const go of held) go();
   await seen(page);
-  await page.route('**/verdicts', (route) => route.abort());
+  await intercept(page, '**/verdicts', (route) => route.abort());
   await expect(async () => {
     await page.keyboard.press('Shift+1');
     await expect(chosen).toHaveAccessibleName(/a shown/, { timeout: 1000 });
@@ -209,7 +236,7 @@ test('on the page, too, nothing is judged that was not on the screen; a damaged 
   await signIn(page, school, school.instructor);
   let away: 'held' | 'damaged' = 'held';
   const held: Array<() => void> = [];
-  await page.route('**/files/b-*/**', async (route) => {
+  await intercept(page, '**/files/b-*/**', async (route) => {
     if (away === 'held') await new Promise<void>((go) => held.push(go));
     await route.fulfill({ status: 404, body: 'gone' }).catch(() => undefined);
   });

@@ -1,10 +1,11 @@
-import type { BrowserContext } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 /** The server's disk is full, or it is busy, for everything that is written. */
-const holdUp = (context: BrowserContext, status: number, code: string) =>
-  context.route('**/api/**', (route) =>
+const holdUp = (page: Page, status: number, code: string) =>
+  intercept(page, '**/api/**', (route) =>
     route.request().method() === 'PUT'
       ? route.fulfill({
           status,
@@ -16,13 +17,12 @@ const holdUp = (context: BrowserContext, status: number, code: string) =>
 
 test('a picture and a text that a full server cannot take are kept, which is said, and go by themselves once it can', async ({
   page,
-  context,
   school,
 }) => {
   await page.clock.install();
   await signIn(page, school, school.student);
   await openSheet(page, school.curve);
-  await holdUp(context, 507, 'disk-full');
+  await holdUp(page, 507, 'disk-full');
   await addByDrop(page, 320, 200, 'Escape');
   const kept = page.getByText('The server’s disk is full.');
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
@@ -40,7 +40,7 @@ test('a picture and a text that a full server cannot take are kept, which is sai
   await expect(page.getByRole('status').filter({ hasText: 'disk is full' })).toContainText(
     'It is tried again by itself.',
   );
-  await context.unroute('**/api/**');
+  await page.unroute('**/api/**');
   const left = async () => {
     await page.clock.runFor(4_000);
     return page.getByText('kept in this browser').count();

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 import { judgedAndBack, openReview, pictureSeen } from '../fixtures/seen.ts';
@@ -205,7 +206,7 @@ test('digits of the number pad count, n goes to the next one that waits, and the
   const held = new Promise<void>((resolve) => {
     arrive = resolve;
   });
-  await page.route(`**/hand-ins/${first}/verdicts`, async (route) => {
+  await intercept(page, `**/hand-ins/${first}/verdicts`, async (route) => {
     await held;
     await route.continue();
   });
@@ -227,7 +228,7 @@ test('the reviewer sees what was asked, and a picture that cannot be fetched say
 }) => {
   const handInId = await handInCurve(page, school);
   await signIn(page, school, school.instructor);
-  await page.route('**/files/**', (route) => route.abort());
+  await intercept(page, '**/files/**', (route) => route.abort());
   await page.goto(`/hand-ins/${handInId}/review`);
   await expect(page.getByText('This picture cannot be fetched')).toBeVisible();
   await expectClean(page, 'review without its picture');
@@ -361,7 +362,7 @@ for (const news of ['has not come yet', 'is there already'] as const)
     page,
     school,
   }) => {
-    if (news === 'has not come yet') await page.route('**/live/**', (route) => route.abort());
+    if (news === 'has not come yet') await intercept(page, '**/live/**', (route) => route.abort());
     const handInId = await review(page, school);
     await page.getByRole('button', { name: 'Adjust' }).click();
     await page.keyboard.type('0.5');
@@ -420,7 +421,7 @@ test('while a server is updated what stands before it refuses everything; then a
 }) => {
   const handInId = await handInOne(page, school, school.student);
   await page.clock.install();
-  await page.route('**/live/**', (route) => route.fulfill({ status: 503 }));
+  await intercept(page, '**/live/**', (route) => route.fulfill({ status: 503 }));
   const refused = page.waitForResponse((response) => response.url().includes('/live/hand-ins/'));
   await openReview(page, school, handInId);
   await refused;
@@ -454,7 +455,7 @@ test('on the way to another hand-in that is slow to come nothing is given to the
   const held = new Promise<void>((done) => {
     answer = done;
   });
-  await page.route(`**/api/hand-ins/${next}/review`, async (route) => {
+  await intercept(page, `**/api/hand-ins/${next}/review`, async (route) => {
     asked++;
     await held;
     await route.continue();

@@ -1,4 +1,5 @@
 import { handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
@@ -13,7 +14,7 @@ test('a verdict given without the server is shown as not sent, outlives a reload
   await page.getByRole('button', { name: /^shown/ }).waitFor();
   await page.waitForLoadState('networkidle');
   await pictureSeen(page);
-  await page.route('**/api/**', (route) => route.abort());
+  await intercept(page, '**/api/**', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
   await expect(page.getByText('No connection to the server.')).toBeVisible();
@@ -26,7 +27,7 @@ test('a verdict given without the server is shown as not sent, outlives a reload
   expect(await verdicts()).toEqual([]);
   await page.unroute('**/api/**');
   // Whatever the page held is gone; only what lies on disk is left.
-  await page.route('**/verdicts', (route) => route.abort());
+  await intercept(page, '**/verdicts', (route) => route.abort());
   await page.reload();
   await expect(page.getByText('kept in this browser, not sent yet')).toBeVisible();
   await expect(page.getByRole('button', { name: /^partly/ })).toHaveAttribute('aria-pressed', 'true');
@@ -86,12 +87,12 @@ test('a browser that keeps nothing says so of a picture, a statement and a verdi
   const notSent = page.getByText('in this page only, not sent yet');
   await signIn(page, school, school.classmate);
   await openSheet(page, school.single);
-  await page.route('**/api/captures/**', (route) => route.abort());
+  await intercept(page, '**/api/captures/**', (route) => route.abort());
   await addByDrop(page, 300, 200);
   await expect(notSent).toBeVisible();
   await page.unroute('**/api/captures/**');
   await expect(page.locator('[data-status=saved]')).toHaveCount(1);
-  await page.route('**/statement', (route) => route.abort());
+  await intercept(page, '**/statement', (route) => route.abort());
   await page.goto(`/assignments/${school.curve.id}/hand-in`);
   await page.getByLabel('Your own statement').fill('Half a thought');
   await expect(page.getByText('in this page only', { exact: true })).toBeVisible();
@@ -99,7 +100,7 @@ test('a browser that keeps nothing says so of a picture, a statement and a verdi
   await expect.poll(async () => (await serverDraft(page, school.curve)).statement).toBe('Half a thought');
 
   await openReview(page, school, handInId);
-  await page.route('**/verdicts', (route) => route.abort());
+  await intercept(page, '**/verdicts', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(notSent).toBeVisible();
   await page.unroute('**/verdicts');

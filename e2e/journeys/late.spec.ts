@@ -2,6 +2,7 @@ import type { CourseView, ProofSheet } from '@nachweis/contract';
 import { submissionWindow, type WindowState } from '@nachweis/core';
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 import { openReview } from '../fixtures/seen.ts';
@@ -107,7 +108,7 @@ async function withClock<T>(
   changed: (answer: T, window: WindowState) => T,
 ): Promise<() => Promise<void>> {
   let ahead = 0;
-  await page.route('**/api/**', async (route) => {
+  await intercept(page, '**/api/**', async (route) => {
     const now = Date.now() + ahead;
     // An answer of its own each time, as its time is another.
     const { 'if-none-match': _, ...asked } = route.request().headers();

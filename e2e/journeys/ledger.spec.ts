@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import type { Page, Route } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expect, openCourse, type School, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
@@ -107,7 +108,7 @@ test('a verdict that comes while points are on their way counts below them, and 
     await judge('partly', ids.slice(0, 1));
     await route.continue();
   };
-  await page.route('**/adjustment', meanwhile, { times: 1 });
+  await intercept(page, '**/adjustment', meanwhile, { times: 1 });
   await dialog.getByLabel('Reason').press('Enter');
   const told = page.getByText(/^Verdicts were changed meanwhile: Elin Ödegård has /);
   await expect(told).toContainText(/has 2\.\d+ points now, not 2\.75/);

@@ -1,5 +1,6 @@
 import { askOtherwise, handInOne } from '../fixtures/handIns.ts';
 import { hold } from '../fixtures/held.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { loseNext } from '../fixtures/lost.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
@@ -69,7 +70,7 @@ test('an answer that is written on after its own answer was lost loses no word; 
   if (!student) throw new Error('There is no browser.');
   const theirs = await student.newPage();
   await signIn(theirs, school, school.student);
-  await page.route('**/live/**', (route) => route.abort());
+  await intercept(page, '**/live/**', (route) => route.abort());
   await page.reload();
   await answers.waitFor();
   const said = await theirs.request.put(

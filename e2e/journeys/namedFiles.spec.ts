@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { zipSync } from 'fflate';
 import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
 
@@ -122,7 +123,7 @@ test('handing in goes on while another page is looked at, and is seen again afte
   const seen = new Promise<void>((resolve) => {
     letGo = resolve;
   });
-  await page.route('**/api/captures/*', async (route) => {
+  await intercept(page, '**/api/captures/*', async (route) => {
     await seen;
     await route.continue();
   });
@@ -169,7 +170,7 @@ test('what is chosen while a package is looked through is looked through after i
     go = resolve;
   });
   // Reading a package takes its code, which is slow to come.
-  await page.route('**/assets/*', async (route) => {
+  await intercept(page, '**/assets/*', async (route) => {
     await held;
     await route.continue();
   });
@@ -185,7 +186,7 @@ test('what is chosen while a package is looked through is looked through after i
   await expect(page.getByText(/^2 pictures:/)).toBeVisible();
   await expect(page.getByText('Looking through the files …')).toHaveCount(0);
   let refused = 0;
-  await page.route('**/api/assignments/*', async (route) => {
+  await intercept(page, '**/api/assignments/*', async (route) => {
     refused++;
     await route.fulfill({ status: 503 });
   });

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { loseNext } from '../fixtures/lost.ts';
 import { beginNew, keptHere, titlesOf } from '../fixtures/newAssignment.ts';
 import { expect, type School, signIn, test } from '../fixtures/school.ts';
@@ -120,7 +121,7 @@ test('what is written while a new assignment is being saved is there on its own 
   const held = new Promise<void>((resolve) => {
     answer = resolve;
   });
-  await page.route('**/api/courses/*/assignments', async (route) => {
+  await intercept(page, '**/api/courses/*/assignments', async (route) => {
     await held;
     await route.continue();
   });

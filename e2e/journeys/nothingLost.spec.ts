@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop, copyPicture, dropFiles, testPicture } from '../fixtures/pictures.ts';
 import { openSavedPicture } from '../fixtures/savedPicture.ts';
 import {
@@ -167,7 +168,7 @@ test('a picture is removed while a change of it is on its way, without a connect
 test('a statement outlives a reload while the server is away', async ({ page, school }) => {
   await signIn(page, school, school.student);
   await page.goto(`/assignments/${school.curve.id}/hand-in`);
-  await page.route('**/statement', (route) => route.abort());
+  await intercept(page, '**/statement', (route) => route.abort());
   await page.getByLabel('Your own statement').fill('Half a thought');
   await expect(page.getByText('kept in this browser')).toBeVisible();
   await page.reload();
@@ -185,7 +186,7 @@ test('a statement whose answer was lost is no change of somebody else: one write
   const saved = async () => (await serverDraft(page, school.curve)).statement;
   // It arrives, and nobody hears of it. The route stays: one that is taken away while the page is being fetched holds that up.
   let losesAnswers = true;
-  await page.route('**/statement', async (route) => {
+  await intercept(page, '**/statement', async (route) => {
     if (!losesAnswers) return route.continue();
     await route.fetch();
     // A reload in the meantime has ended the request by itself.
@@ -254,7 +255,7 @@ test('a framing view that cannot be fetched leaves the picture whole in its moun
   page,
   school,
 }) => {
-  await page.route(/assets\/framing-/, (route) => route.abort());
+  await intercept(page, /assets\/framing-/, (route) => route.abort());
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await dropFiles(page, [{ name: 'a.png', bytes: await testPicture(320, 200), type: 'image/png' }]);
@@ -318,7 +319,7 @@ async function holdAnswers(page: Page): Promise<() => void> {
   const held = new Promise<void>((done) => {
     release = done;
   });
-  await page.route('**/api/evidence/*', async (route) => {
+  await intercept(page, '**/api/evidence/*', async (route) => {
     if (route.request().method() !== 'PUT') return route.continue();
     const response = await route.fetch();
     await held;
@@ -348,7 +349,7 @@ test('the last word of a statement is there although the page was reloaded in th
 test('a removal that the server refuses is not said to have been made', async ({ page, school }) => {
   await openSavedPicture(page, school);
   const problem = { type: '/problems/closed', title: 'Closed', status: 409, code: 'closed', data: {} };
-  await page.route('**/api/evidence/*', (route) =>
+  await intercept(page, '**/api/evidence/*', (route) =>
     route.request().method() === 'DELETE'
       ? route.fulfill({ status: 409, contentType: 'application/problem+json', json: problem })
       : route.continue(),
@@ -362,8 +363,8 @@ test('a removal that the server refuses is not said to have been made', async ({
 async function addThatWaits(page: Page, school: School, left: 'all' | 'all but its bytes'): Promise<void> {
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
-  await page.route('**/api/evidence/*', (route) => route.abort());
-  if (left === 'all') await page.route('**/api/captures/*', (route) => route.abort());
+  await intercept(page, '**/api/evidence/*', (route) => route.abort());
+  if (left === 'all') await intercept(page, '**/api/captures/*', (route) => route.abort());
   // Evidence is tried only after the server has said that it has the bytes, and this browser has noted that.
   const tried = page.waitForRequest(left === 'all' ? '**/api/captures/*' : '**/api/evidence/*');
   await addByDrop(page, 320, 200);
@@ -411,7 +412,7 @@ test('a picture that waits in one tab has its place and is seen in another one t
 }) => {
   await signIn(page, school, school.student);
   const other = await page.context().newPage();
-  await other.route('**/api/{evidence,captures}/*', (route) => route.abort());
+  await intercept(other, '**/api/{evidence,captures}/*', (route) => route.abort());
   await openSheet(other, school.single);
   await addThatWaits(page, school, 'all');
   await expect(other.locator('[data-status=waiting]')).toBeVisible();

@@ -3,6 +3,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { drag, openBench, tool } from '../fixtures/bench.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop, pixelsOf } from '../fixtures/pictures.ts';
 import { expect, serverDraft, test } from '../fixtures/school.ts';
 
@@ -104,7 +105,7 @@ test('two pictures become one plate with captions, by pointer and by keys; what 
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
   // Captures that cannot be read now are left on the plate, and it is not made without them.
-  await page.route('**/api/captures?*', (route) => route.abort());
+  await intercept(page, '**/api/captures?*', (route) => route.abort());
   await page.reload();
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
   await expect(dialog.getByText(/1 of its pictures/)).toBeVisible();

@@ -1,4 +1,5 @@
 import { expectClean } from '../fixtures/axe.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { expect, openSheet, signIn, test } from '../fixtures/school.ts';
 
@@ -68,7 +69,7 @@ test('the sheet comes after handing in, though it was being read when it was for
     letGo = done;
   });
   let isHeld = false;
-  await page.route(`**/api/assignments/${school.single.id}`, async (route) => {
+  await intercept(page, `**/api/assignments/${school.single.id}`, async (route) => {
     if (!isHeld) {
       isHeld = true;
       await held;

@@ -1,4 +1,5 @@
 import { expectClean } from '../fixtures/axe.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
@@ -23,7 +24,7 @@ test('“Ready for the lab” tries each thing, and says what to do where one do
   await line('Camera').getByRole('button', { name: 'Try it' }).click();
   await expect(line('Camera')).toContainText('No camera was opened');
   await expect(line('Camera')).toContainText('with your phone');
-  await page.route('**/api/health', (route) => route.abort());
+  await intercept(page, '**/api/health', (route) => route.abort());
   await line('Connection').getByRole('button', { name: 'Try again' }).click();
   await expect(line('Connection')).toContainText('The server does not answer.');
   await expect(line('Connection')).toContainText('Go on all the same');

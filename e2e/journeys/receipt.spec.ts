@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInOne } from '../fixtures/handIns.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 
 test('anybody checks a receipt and its file, without a connection; what was changed is told', async ({
@@ -27,7 +28,7 @@ test('anybody checks a receipt and its file, without a connection; what was chan
   const asked = new Promise<void>((resolve) => {
     give = resolve;
   });
-  await stranger.route('**/api/keys', async (route) => {
+  await intercept(stranger, '**/api/keys', async (route) => {
     await asked;
     await route.continue();
   });

@@ -3,6 +3,7 @@ import { expectClean } from '../fixtures/axe.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
 import { handInOne } from '../fixtures/handIns.ts';
 import { hold } from '../fixtures/held.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expectInOrder } from '../fixtures/layout.ts';
 import { loseNext } from '../fixtures/lost.ts';
 import { copyPicture, testPicture } from '../fixtures/pictures.ts';
@@ -124,7 +125,7 @@ test('what is typed right after saving a remark is the page’s; one that is not
   await expect(page.getByRole('list', { name: 'Remarks that are not saved' })).toHaveCount(0);
 
   await page.unroute('**/remarks/*');
-  await page.route('**/remarks/*', (route) => route.abort());
+  await intercept(page, '**/remarks/*', (route) => route.abort());
   await page.keyboard.press('r');
   await field.waitFor();
   await page.keyboard.type('And its unit.');

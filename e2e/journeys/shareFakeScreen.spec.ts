@@ -1,5 +1,6 @@
 import { expectClean } from '../fixtures/axe.ts';
 import { wholeBrowser } from '../fixtures/browsers.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { expect, openSheet, serverDraft, signIn, test } from '../fixtures/school.ts';
 
 test.use(wholeBrowser);
@@ -113,7 +114,7 @@ test('a share whose controls cannot be fetched takes its picture, and can be sto
       return stream;
     };
   });
-  await page.route(/ShareControls/, (route) => route.abort());
+  await intercept(page, /ShareControls/, (route) => route.abort());
   await signIn(page, school, school.student);
   await openSheet(page, school.single);
   await page.getByRole('button', { name: 'Share the screen' }).click();

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { expect, type Person, signIn, test } from '../fixtures/school.ts';
 
 async function signInByForm(page: Page, person: Person): Promise<void> {
@@ -37,7 +38,7 @@ test('who signs in while the page of the one before is still being read sees the
     letGo = done;
   });
   let readings = 0;
-  await page.route('**/api/assignments', async (route) => {
+  await intercept(page, '**/api/assignments', async (route) => {
     readings += 1;
     if (readings === 1) await held;
     await route.continue();

@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { wholeBrowser } from '../fixtures/browsers.ts';
 import { expectBegun } from '../fixtures/dialogs.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { copyPicture, dropFiles, pixelsOf, testPicture } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -305,7 +306,7 @@ test('a picture that is taken again takes up no place, however long the server t
   const held = new Promise<void>((resolve) => {
     letGo = resolve;
   });
-  await page.route('**/api/evidence/*', async (route) => {
+  await intercept(page, '**/api/evidence/*', async (route) => {
     if (route.request().method() === 'DELETE') await held;
     await route.continue();
   });

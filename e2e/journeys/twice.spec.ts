@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop, copyPicture, testPicture } from '../fixtures/pictures.ts';
 import { expect, openCourse, openSheet, signIn, test } from '../fixtures/school.ts';
 
@@ -9,7 +10,7 @@ async function enterTwice(page: Page, label: string, address: RegExp): Promise<n
   const pressed = new Promise<void>((done) => {
     letOn = done;
   });
-  await page.route(address, async (route) => {
+  await intercept(page, address, async (route) => {
     if (route.request().method() === 'GET') return route.continue();
     sent++;
     await pressed;

@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { intercept } from '../fixtures/intercept.ts';
 import { addByDrop } from '../fixtures/pictures.ts';
 import { openSavedPicture } from '../fixtures/savedPicture.ts';
 import { expect, openSheet, PASSWORD, serverDraft, signIn, test, WEB } from '../fixtures/school.ts';
@@ -105,7 +106,7 @@ test('what was saved on another page is not said to be missing after a reload wi
   const held = new Promise<void>((resolve) => {
     letGo = resolve;
   });
-  await page.route('**/api/evidence/*', async (route) => {
+  await intercept(page, '**/api/evidence/*', async (route) => {
     await held;
     await route.continue();
   });
@@ -137,7 +138,7 @@ test('a page that opened without a connection comes back by itself, for the pers
   await addByDrop(page, 320, 200);
   await expect(page.locator('[data-status=waiting]')).toBeVisible();
   // While the page had no connection somebody else signed in on this computer.
-  await page.route('**/api/**', (route) => route.abort());
+  await intercept(page, '**/api/**', (route) => route.abort());
   await school.start();
   await signIn(page, school, school.classmate);
   await page.unroute('**/api/**');

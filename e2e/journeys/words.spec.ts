@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
 import { drag, tool } from '../fixtures/bench.ts';
+import { intercept } from '../fixtures/intercept.ts';
 import { dropFiles } from '../fixtures/pictures.ts';
 import { expect, openSheet, type School, serverDraft, signIn, test } from '../fixtures/school.ts';
 
@@ -77,7 +78,7 @@ test('words are read by keys alone, light on dark too, and what is hidden is not
 
 test('a reader that does not load is said, and reads when it does', async ({ page, school }) => {
   await openWords(page, school);
-  await page.route(/traineddata/, (route) => route.abort());
+  await intercept(page, /traineddata/, (route) => route.abort());
   await tool(page, 'Words');
   await page.keyboard.press('Insert');
   await expect(page.getByRole('alert')).toContainText('what reads them did not load');
