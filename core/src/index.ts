@@ -144,7 +144,7 @@ export {
   utf8Length,
 } from './naming/fileName.ts';
 export { type Fields, fillFields } from './naming/fillFields.ts';
-export { formName, type NameFacts, type NameTarget } from './naming/formName.ts';
+export { formName, type NameFacts, type NameTarget, PLAIN_NAME_RULE } from './naming/formName.ts';
 export {
   type FoundFile,
   type FoundName,

@@ -26,6 +26,9 @@ export interface NameFacts {
   timeZone: string;
 }
 
+/** Stands in for a rule that cannot be read, so that a wrong rule takes nobody's pictures away. */
+export const PLAIN_NAME_RULE = '{surname}_{assignment}_{point}_{picture}';
+
 /** Where names go to. */
 export interface NameTarget {
   alphabet?: NameAlphabet;

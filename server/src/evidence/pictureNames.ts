@@ -1,11 +1,15 @@
 import type { Assignment } from '@nachweis/contract';
-import { CoreError, FORMAT_FACTS, formName, type NameFacts, type PictureFormat } from '@nachweis/core';
+import {
+  CoreError,
+  FORMAT_FACTS,
+  formName,
+  type NameFacts,
+  type PictureFormat,
+  PLAIN_NAME_RULE,
+} from '@nachweis/core';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
 import { readFields } from '../people/classList.ts';
-
-/** Stands in for a rule that cannot be read, so that a wrong rule takes nobody's pictures away. */
-const PLAIN_RULE = '{surname}_{assignment}_{point}_{picture}';
 
 /** A function that names the pictures of a student's attempt by the assignment's rule. */
 export async function pictureNamer(
@@ -43,6 +47,6 @@ function nameBy(
     return formName(nameRule, facts, extension, nameTarget);
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    return formName(PLAIN_RULE, facts, extension, nameTarget);
+    return formName(PLAIN_NAME_RULE, facts, extension, nameTarget);
   }
 }

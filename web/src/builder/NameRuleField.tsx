@@ -5,7 +5,7 @@ import { type UseFormReturn, useWatch } from 'react-hook-form';
 import { control, Field } from '../ui/Field.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { fieldSentence } from '../words/fields.ts';
-import { lostSentence, RULE_NOTES, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
+import { lostSentence, PLAIN_NAMES, RULE_NOTES, ruleFaultSentence, ruleWords } from '../words/nameRules.ts';
 import type { BuilderForm } from './form.ts';
 import { columnsOfAll, type NameExamples, nameExamples } from './nameExamples.ts';
 import { TryName } from './TryName.tsx';
@@ -67,6 +67,7 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
     const target = { alphabet: asked.alphabet ?? 'any', longest: Number(asked.longest) || null };
     return nameExamples({ ...asked, target }, course, `${today}T12:00:00.000Z`);
   }, [named, course, today]);
+  const isFaulty = made.faults.length > 0;
   const personOf = (id: string) => course.people.find((person) => person.id === id)?.listed ?? 'Example, Kim';
   return (
     <>
@@ -79,7 +80,7 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
         {rule.trim() === '' && <p className="text-madder">{fieldSentence('rule-missing')}</p>}
         {rule.trim() !== '' && made.examples.length > 0 && (
           <>
-            <p className="written text-faded">{ruleWords(made.parts)}</p>
+            <p className="written text-faded">{isFaulty ? PLAIN_NAMES : ruleWords(made.parts)}</p>
             <ul aria-label="Examples from the class list">
               {made.examples.map(({ person, name }) => (
                 <li key={`${person} ${name}`} className="written font-mono">
@@ -87,16 +88,20 @@ function WhatItMakes({ form, course }: { form: UseFormReturn<BuilderForm>; cours
                 </li>
               ))}
             </ul>
-            {ruleNotes(made.parts).map((note) => (
-              <p key={note} className="text-ochre">
-                {RULE_NOTES[note]}
-              </p>
-            ))}
-            <ReadBack index={made.index} personOf={personOf} />
+            {!isFaulty && (
+              <>
+                {ruleNotes(made.parts).map((note) => (
+                  <p key={note} className="text-ochre">
+                    {RULE_NOTES[note]}
+                  </p>
+                ))}
+                <ReadBack index={made.index} personOf={personOf} />
+              </>
+            )}
           </>
         )}
       </div>
-      {made.faults.length === 0 && <TryName index={made.index} personOf={personOf} />}
+      {!isFaulty && <TryName index={made.index} personOf={personOf} />}
     </>
   );
 }

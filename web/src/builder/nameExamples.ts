@@ -9,6 +9,7 @@ import {
   type NameTarget,
   PICTURE_FORMATS,
   type PictureFormat,
+  PLAIN_NAME_RULE,
   parseNameRule,
   usualEncoding,
 } from '@nachweis/core';
@@ -17,7 +18,10 @@ import {
 export interface NameExamples {
   parts: NameRulePart[];
   faults: NameRuleFault[];
-  /** the longest and the strangest names first; none where the rule has a fault */
+  /**
+   * the longest and the strangest names first; while a field of the rule is not known, the names that pictures
+   * get meanwhile; none where its fault is another one, with which it is not saved
+   */
   examples: Array<{ person: string; name: string }>;
   /** what the names of this class do not tell apart, and whose is cut */
   index: NameIndex;
@@ -60,16 +64,14 @@ export function nameExamples(
   };
   const index = indexNames(rule, roll, target);
   const facts = { course: course.title, assignment, point: 'P1', picture: 1, attempt: 1, at, timeZone };
-  const examples =
-    faults.length > 0
-      ? []
-      : [...people]
-          .sort((a, b) => strangeness(b.listed) - strangeness(a.listed))
-          .slice(0, SHOWN)
-          .map((person) => ({
-            person: person.listed,
-            name: formName(rule, { ...person, ...facts }, FORMAT_FACTS[format].extensions[0], target),
-          }));
+  const inForce = faults.length > 0 ? PLAIN_NAME_RULE : rule;
+  const examples = (faults.some(({ code }) => code !== 'unknown-field') ? [] : [...people])
+    .sort((a, b) => strangeness(b.listed) - strangeness(a.listed))
+    .slice(0, SHOWN)
+    .map((person) => ({
+      person: person.listed,
+      name: formName(inForce, { ...person, ...facts }, FORMAT_FACTS[format].extensions[0], target),
+    }));
   return { parts, faults, examples, index };
 }
 

@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { useMeant } from '../judging/useMeant.ts';
 import { FindingSign, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { several } from '../words/counted.ts';
+import { showBesideNames } from './showBesideNames.ts';
 
 interface GridCellViewProps {
   cell: GridCell | undefined;
@@ -30,7 +31,9 @@ export function GridCellView({
 }: GridCellViewProps): ReactNode {
   const element = useRef<HTMLTableCellElement>(null);
   useEffect(() => {
-    if (chosen) element.current?.focus({ preventScroll: true });
+    if (!chosen || !element.current) return;
+    element.current.focus({ preventScroll: true });
+    showBesideNames(element.current);
   }, [chosen]);
   const comesNear = useMeant(() => onMeant(cell?.baseHrefs.slice(0, 1) ?? []));
   const [item] = cell?.itemIds ?? [];

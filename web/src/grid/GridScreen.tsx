@@ -45,6 +45,8 @@ const NONE: ReadonlySet<string> = new Set();
 
 /** Height of a row with the room between rows, in pixels. */
 const ROW = 116;
+/** the line of proof points above them, which stays, and the line around a cell that has the focus */
+const HEAD = 44;
 
 function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const { assignment } = grid;
@@ -87,6 +89,7 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 4,
+    scrollPaddingEnd: HEAD,
   });
   const go = (next: Spot | null) => {
     if (!next) return;
@@ -110,9 +113,11 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   };
   const [said, setSaid] = useState('');
   useGridKeys({ walk, putAside });
+  const column = spot?.column;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: also who goes along one row is shown it again
   useEffect(() => {
     if (index >= 0) virtual.scrollToIndex(index, { align: 'auto' });
-  }, [index, virtual]);
+  }, [index, column, virtual]);
   const openPage = (handInId: string, column: number) =>
     navigate(`/hand-ins/${handInId}/review?point=${points[column]?.code ?? ''}`);
   return (
@@ -141,19 +146,21 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
       {filter === 'absent' ? (
         <AbsentList without={grid.without} words={words} />
       ) : all.length === 0 ? (
-        <Empty>Nothing has been handed in yet.</Empty>
+        <div className="p-3">
+          <Empty>Nothing has been handed in yet.</Empty>
+        </div>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-          <div ref={scroller} className="min-h-72 overflow-auto p-2 max-lg:h-[45dvh] lg:max-w-[60%]">
+          <div ref={scroller} className="min-h-72 overflow-auto pb-2 max-lg:h-[45dvh] lg:max-w-[60%]">
             <table
               role="grid"
               aria-label="Students by proof points"
               aria-rowcount={rows.length + 1}
-              className="block"
+              className="block w-max min-w-full"
             >
-              <thead className="sticky top-0 z-10 block bg-paper">
+              <thead className="sticky top-0 z-20 block bg-paper pt-2">
                 <tr aria-rowindex={1} className="flex gap-1 pb-1 text-left text-sm">
-                  <th scope="col" className="w-36 shrink-0 font-semibold">
+                  <th scope="col" className="sticky left-0 z-10 w-38 shrink-0 bg-paper pl-2 font-semibold">
                     {rows.length} of {all.length}
                   </th>
                   {points.map((point) => (
@@ -176,10 +183,13 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
                       <tr
                         key={row.handInId}
                         aria-rowindex={at + 2}
-                        className="absolute flex gap-1"
+                        className="absolute flex w-max gap-1"
                         style={{ top: start, height: ROW - 4 }}
                       >
-                        <th scope="row" className="flex w-36 shrink-0 flex-col text-left text-sm font-normal">
+                        <th
+                          scope="row"
+                          className="sticky left-0 z-10 flex w-38 shrink-0 flex-col bg-paper pr-1 pl-2 text-left text-sm font-normal"
+                        >
                           <span className="written line-clamp-3 font-semibold">{row.student.listed}</span>
                           {row.late && <span className="text-ochre">late</span>}
                           {aside.has(row.handInId) && <span className="text-faded">put aside</span>}

@@ -24,6 +24,10 @@ export function ruleFaultSentence({ code, words, start }: NameRuleFault, near?: 
   return sentences[code];
 }
 
+/** What becomes of pictures while their rule has a fault. */
+export const PLAIN_NAMES =
+  'Until that is put right, names are the surname, the assignment, the proof point and the number of the picture:';
+
 /** A rule in a sentence, part by part. */
 export function ruleWords(parts: readonly NameRulePart[]): string {
   const words = parts
