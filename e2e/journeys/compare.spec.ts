@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { expectClean } from '../fixtures/axe.ts';
 import { handInCurve, handInOne } from '../fixtures/handIns.ts';
+import { hold } from '../fixtures/held.ts';
 import { intercept } from '../fixtures/intercept.ts';
 import { testPicture } from '../fixtures/pictures.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
@@ -119,4 +120,22 @@ test('another student’s picture is compared; one that cannot be fetched says s
     const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
     expect(wide).toBeLessThanOrEqual(0);
   }
+});
+
+test('both pictures are seen while they are being compared', async ({ page, school }) => {
+  await handInCurve(page, school, await testPicture(640, 200, 1), school.classmate);
+  const handInId = await handInCurve(page, school, await testPicture(320, 200, 2));
+  await signIn(page, school, school.instructor);
+  const letGo = await hold(page, '**/compare.worker*');
+  await page.goto(`/hand-ins/${handInId}/compare/${school.curve.points[0]?.id}`);
+  await expect(page.getByText('Comparing …')).toBeVisible();
+  const other = page.getByRole('img', { name: 'not aligned yet' });
+  const own = page.getByTestId('stage').first().getByRole('img').first();
+  await expect.poll(() => other.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(640);
+  const [large, small] = await Promise.all([other.boundingBox(), own.boundingBox()]);
+  expect(large?.width).toBeCloseTo(2 * (small?.width ?? 0), 0);
+  expect(large?.height).toBeCloseTo(small?.height ?? 0, 0);
+  letGo();
+  await expect(page.getByText('Comparing …')).toHaveCount(0);
+  await expect(other).toHaveCount(0);
 });

@@ -141,7 +141,7 @@ export default function CompareScreen(): ReactNode {
                 <Check checked={byItself} onChecked={setByItself}>
                   By itself
                 </Check>
-                <strong>{(turned && laidUrl ? other : own).words}</strong>
+                <strong>{(turned ? other : own).words}</strong>
               </>
             )}
             <fieldset aria-label="Places that differ" className="ml-auto flex items-center gap-1">

@@ -32,7 +32,11 @@ export function CompareStage(props: CompareStageProps): ReactNode {
   }, [place]);
   const size = { width: own.width, height: own.height };
   const first = <Picture url={own.href} alt={`Picture of ${own.words}`} />;
-  const second = laidUrl && <Picture url={laidUrl} alt={`Picture of ${other.words}`} />;
+  const second = laidUrl ? (
+    <Picture url={laidUrl} alt={`Picture of ${other.words}`} />
+  ) : (
+    <NotLaidYet other={other} size={size} />
+  );
   const marks = <Places places={compared?.places ?? []} chosen={place} size={size} />;
   if (view === 'beside')
     return (
@@ -61,15 +65,13 @@ export function CompareStage(props: CompareStageProps): ReactNode {
         ) : (
           <>
             {first}
-            {second && (
-              <span
-                className="absolute inset-0"
-                style={{ opacity: view === 'over' ? share : Number(turned) }}
-                aria-hidden={view === 'turns' && !turned}
-              >
-                {second}
-              </span>
-            )}
+            <span
+              className="absolute inset-0"
+              style={{ opacity: view === 'over' ? share : Number(turned) }}
+              aria-hidden={view === 'turns' && !turned}
+            >
+              {second}
+            </span>
           </>
         )
       }
@@ -90,6 +92,25 @@ function Half({ words, children }: { words: string; children: ReactNode }): Reac
 
 const Picture = ({ url, alt }: { url: string; alt: string }): ReactNode => (
   <img src={url} alt={alt} draggable={false} className="absolute inset-0 size-full" />
+);
+
+/** The other picture while it is being compared: at actual pixels from the upper left corner, as where nothing is found. */
+const NotLaidYet = ({
+  other,
+  size: { width, height },
+}: {
+  other: Side;
+  size: { width: number; height: number };
+}): ReactNode => (
+  <span className="absolute inset-0 overflow-hidden">
+    <img
+      src={other.href}
+      alt={`${other.words}, not aligned yet`}
+      draggable={false}
+      className="absolute top-0 left-0 max-w-none"
+      style={{ width: `${(100 * other.width) / width}%`, height: `${(100 * other.height) / height}%` }}
+    />
+  </span>
 );
 
 /** Every place that differs, the one that was gone to in full strength. */

@@ -34,6 +34,9 @@ export function TermsButton({
   );
 }
 
+/** How many pictures of a hand-in are seen at a glance; the others are counted. */
+const SEEN = 7;
+
 interface HandInRowProps {
   row: ReviewRow;
   list: ReviewList;
@@ -47,7 +50,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
   const comesNear = useMeant(() => preload(row.handInId));
   return (
     <tr className="border-b border-rule hover:bg-card">
-      <td className="py-1 pr-3">
+      <td className="min-w-36 py-1 pr-3">
         {list.mayRelease && !list.veiled && (
           <span className="float-right">
             <TermsButton student={row.student} onTerms={onTerms} />
@@ -73,7 +76,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
       <td className="pr-3">
         <span className="flex flex-wrap gap-1">
           <span className="sr-only">{several(row.itemIds.length, 'picture')}</span>
-          {row.itemIds.map((id) => (
+          {row.itemIds.slice(0, SEEN).map((id) => (
             <img
               key={id}
               src={thumbnailHref(id)}
@@ -84,6 +87,11 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
               className="h-[38px] w-[60px] border border-edge bg-grey object-contain"
             />
           ))}
+          {row.itemIds.length > SEEN && (
+            <span aria-hidden className="self-center font-mono text-sm text-faded">
+              +{row.itemIds.length - SEEN}
+            </span>
+          )}
         </span>
       </td>
       <td className="hidden pr-3 text-sm sm:table-cell">
@@ -126,7 +134,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
           </strong>
         )}
       </td>
-      <td className="text-right font-mono">
+      <td className="text-right font-mono whitespace-nowrap">
         {row.state === 'waiting' ? '–' : formatPoints(row.totalUnits)}
         <span className="text-faded">/{formatPoints(assignment.mostUnits)}</span>
       </td>
