@@ -275,10 +275,12 @@ export const AssignmentCard = z.discriminatedUnion('as', [
     exempt: z.boolean(),
     lateHandIn: z.boolean(),
     pictures: z.int(),
+    /** proof points that have as many pictures as they need, of those that need some */
+    withPictures: z.int(),
+    needPictures: z.int(),
     /** pictures that the newest hand-in does not have as they are now */
     notHandedIn: z.int(),
     statement: z.enum(['not-asked', 'missing', 'written']),
-    proofPoints: z.int(),
     totalUnits: Units.nullable(),
   }),
   CardBase.extend({

@@ -151,14 +151,14 @@ test('who signs out is told what is not handed in and not sent, and goes there o
   await leave.click();
   const dialog = page.getByRole('dialog', { name: 'Before you sign out' });
   await expect(dialog).toContainText(
-    'Not handed in: one picture is there for 2 proof points, the statement is not written.',
+    'Not handed in: pictures for 1 of 2 proof points, the statement is not written.',
   );
   await expect(dialog.getByRole('button', { name: 'Stay' })).toBeFocused();
   await expectClean(page, 'before signing out');
   await page.keyboard.press('Escape');
   await expect(leave).toBeFocused();
   await page.goto('/');
-  await expect(page.getByText('1 of 2 pictures, no statement')).toBeVisible();
+  await expect(page.getByText('pictures for 1 of 2 proof points, no statement')).toBeVisible();
   await leave.press('Enter');
   await dialog.getByRole('link', { name: 'Rating curve' }).press('Enter');
   await expect(page.locator('[data-status=saved]')).toHaveCount(1);

@@ -8,7 +8,6 @@ import {
   handIn,
   handInSealed,
   picture,
-  putCapture,
   replaceEvidence,
   serverPerTest,
 } from '../testServer.testing.ts';
@@ -255,15 +254,4 @@ describe('files of a hand-in', () => {
     expect(thumb.headers['content-type']).toBe('image/webp');
     expect(await sharp(thumb.body).metadata()).toMatchObject({ width: 640, height: 360 });
   });
-});
-
-it('lists assignments with the state of the student', async () => {
-  const { student, assignment } = await classroom(server());
-  const card = async () => (await student.get('/api/assignments').expect(200)).body[0];
-  expect(await card()).toMatchObject({ state: 'to-do', window: 'open', mostUnits: 175, totalUnits: null });
-  const { draft } = await addEvidence(student, assignment);
-  expect(await card()).toMatchObject({ state: 'draft', pictures: 1 });
-  await handIn(student, assignment.id, draft.version);
-  expect(await card()).toMatchObject({ state: 'handed-in', totalUnits: null });
-  await putCapture(student, await picture());
 });

@@ -12,7 +12,10 @@ import { readJudgements } from '../reviews/judgements.ts';
 import { readLine } from '../reviews/line.ts';
 import { counting, summarise } from './handInSummaries.ts';
 
-/** The assignments of all courses of a person, the next due first, those past due after them, the latest first. */
+/**
+ * The assignments of all courses of a person: first those past due that still ask something of them, the longest due
+ * first; then the next due first; after them those past due, the latest first.
+ */
 export async function readCards({ db, now }: Context, personId: string): Promise<AssignmentCard[]> {
   const at = now().toISOString();
   const memberships = await db
@@ -36,10 +39,15 @@ export async function readCards({ db, now }: Context, personId: string): Promise
 }
 
 function byDue(a: AssignmentCard, b: AssignmentCard, at: string): number {
-  const aPast = a.dueAt < at;
-  const bPast = b.dueAt < at;
+  const [aPast, bPast] = [a, b].map((card) => card.dueAt < at && !asksStill(card));
   if (aPast !== bPast) return aPast ? 1 : -1;
   return aPast ? b.dueAt.localeCompare(a.dueAt) : a.dueAt.localeCompare(b.dueAt);
+}
+
+/** Whether a student can still hand in late, or a class waits for its judgement. */
+function asksStill(card: AssignmentCard): boolean {
+  if (card.as === 'staff') return card.stage === 'given' && card.waiting + card.marked > 0;
+  return card.window === 'late' && !card.exempt && (card.state === 'to-do' || card.state === 'draft');
 }
 
 const ended = (card: AssignmentCard) =>
@@ -74,7 +82,7 @@ async function studentCard(
         );
   const pictures = await db
     .selectFrom('evidence')
-    .select(['capture_id', 'rendering_key'])
+    .select(['capture_id', 'rendering_key', 'proof_point_id'])
     .where('assignment_id', '=', assignment.id)
     .where('student_id', '=', personId)
     .where('removed_at', 'is', null)
@@ -91,6 +99,11 @@ async function studentCard(
     handedIn.some((item) =>
       rendering_key === null ? item.capture_id === capture_id : item.rendering_key === rendering_key,
     );
+  const needing = assignment.proofPoints.filter(({ requirements }) => requirements.minPictures > 0);
+  const served = needing.filter(
+    ({ id, requirements }) =>
+      pictures.filter((one) => one.proof_point_id === id).length >= requirements.minPictures,
+  );
   const counts = counting(summaries, assignment.counts);
   return {
     ...baseOf(assignment),
@@ -101,9 +114,10 @@ async function studentCard(
     exempt: (await readExempt(db, assignment.id)).has(personId),
     lateHandIn: counts?.late ?? false,
     pictures: pictures.length,
+    withPictures: served.length,
+    needPictures: needing.length,
     notHandedIn: pictures.filter((one) => !isHandedIn(one)).length,
     statement: assignment.needsStatement ? await statementState(db, assignment.id, personId) : 'not-asked',
-    proofPoints: assignment.proofPoints.length,
     totalUnits: counts?.totalUnits ?? null,
   };
 }

@@ -13,7 +13,7 @@ import { toast } from '../ui/notices.ts';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
-import type { StudentCard } from '../words/forgotten.ts';
+import { pictureWords, type StudentCard } from '../words/forgotten.ts';
 import { SecondTasks } from './SecondTasks.tsx';
 
 const STAGE_WORDS = { draft: 'draft', archived: 'put away' } as const;
@@ -147,8 +147,8 @@ function NoCards(): ReactNode {
 
 function StudentState({ card }: { card: StudentCard }): ReactNode {
   return (
-    <span className="flex items-baseline gap-3 sm:justify-end">
-      <span className="font-semibold">
+    <span className="flex flex-wrap items-baseline gap-x-3 sm:justify-end sm:text-right">
+      <span className="font-semibold whitespace-nowrap">
         {card.exempt && card.state !== 'returned' ? 'exempt' : STATE_WORDS[card.state]}
         {card.lateHandIn && <span className="font-normal text-ochre">, late</span>}
       </span>
@@ -159,7 +159,7 @@ function StudentState({ card }: { card: StudentCard }): ReactNode {
       )}
       {card.state === 'draft' && (
         <span className="text-sm text-faded">
-          {card.pictures} of {card.proofPoints} {card.proofPoints === 1 ? 'picture' : 'pictures'}
+          {pictureWords(card)}
           {card.statement === 'missing' && ', no statement'}
         </span>
       )}

@@ -6,7 +6,8 @@ const card = (change: Partial<StudentCard>): StudentCard => ({
   ...{ as: 'student', id: 'a', title: 'Rating curve', courseId: 'c', courseTitle: 'Field', timeZone: 'UTC' },
   ...{ opensAt: '2026-11-01T08:00:00.000Z', dueAt: '2026-12-08T18:00:00.000Z', lateUntil: null },
   ...{ window: 'open', mostUnits: 400, state: 'to-do', exempt: false, lateHandIn: false },
-  ...{ pictures: 0, notHandedIn: 0, statement: 'not-asked', proofPoints: 2, totalUnits: null },
+  ...{ pictures: 0, notHandedIn: 0, statement: 'not-asked', withPictures: 0, needPictures: 2 },
+  totalUnits: null,
   ...change,
 });
 const tomorrow = { dueAt: '2026-11-30T09:00:00.000Z' };
@@ -24,8 +25,12 @@ describe('what is forgotten', () => {
       expect(isForgotten(card({ ...tomorrow, pictures: 1, notHandedIn: 1, ...change }), NOW)).toBe(false);
   });
   it('is said in a sentence', () => {
-    expect(draftWords(card({ state: 'draft', pictures: 1, notHandedIn: 1, statement: 'missing' }))).toBe(
-      'Not handed in: one picture is there for 2 proof points, the statement is not written.',
+    const draft = { state: 'draft', pictures: 3, notHandedIn: 3, withPictures: 1 } as const;
+    expect(draftWords(card({ ...draft, statement: 'missing' }))).toBe(
+      'Not handed in: pictures for 1 of 2 proof points, the statement is not written.',
+    );
+    expect(draftWords(card({ ...draft, withPictures: 0, needPictures: 0 }))).toBe(
+      'Not handed in: 3 pictures.',
     );
     expect(draftWords(card({ state: 'handed-in', pictures: 2, notHandedIn: 2 }))).toBe(
       '2 pictures are newer than what you handed in.',

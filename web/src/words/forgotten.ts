@@ -1,4 +1,5 @@
 import type { AssignmentCard } from '@nachweis/contract';
+import { several } from './counted.ts';
 
 export type StudentCard = Extract<AssignmentCard, { as: 'student' }>;
 
@@ -13,15 +14,21 @@ export function isForgotten(card: StudentCard, now: number): boolean {
   return begun && Date.parse(card.dueAt) - now < NEAR_MS;
 }
 
+/** How far the pictures of a draft have come: more than one proof point needs stand for no other. */
+export function pictureWords({ pictures, withPictures, needPictures }: StudentCard): string {
+  return needPictures === 0
+    ? several(pictures, 'picture')
+    : `pictures for ${withPictures} of ${several(needPictures, 'proof point')}`;
+}
+
 /** What of an assignment is not handed in. */
-export function draftWords({ state, pictures, proofPoints, notHandedIn, statement }: StudentCard): string {
+export function draftWords(card: StudentCard): string {
+  const { state, pictures, notHandedIn, statement } = card;
   const missing = statement === 'missing' ? ', the statement is not written' : '';
   if (state === 'handed-in' || state === 'returned')
     return notHandedIn === 1
       ? 'One picture is newer than what you handed in.'
       : `${notHandedIn} pictures are newer than what you handed in.`;
   if (pictures === 0) return `Not handed in: no picture yet${missing}.`;
-  const have = pictures === 1 ? 'one picture is there' : `${pictures} pictures are there`;
-  const of = proofPoints === 1 ? 'one proof point' : `${proofPoints} proof points`;
-  return `Not handed in: ${have} for ${of}${missing}.`;
+  return `Not handed in: ${pictureWords(card)}${missing}.`;
 }
