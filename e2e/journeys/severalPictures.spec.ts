@@ -1,6 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { expectClean } from '../fixtures/axe.ts';
-import { handInSeveral } from '../fixtures/handIns.ts';
+import { askOtherwise, handInSeveral } from '../fixtures/handIns.ts';
 import { expect, signIn, test } from '../fixtures/school.ts';
 import { openReview, pictureSeen } from '../fixtures/seen.ts';
 
@@ -71,4 +72,41 @@ test('in the grid all pictures of a cell are seen together, and judged then; by 
   await page.getByRole('button', { name: 'Picture 2, large' }).click();
   await looked(page, 'Picture 2 of 2');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test('what each must-show got stands once where a proof point has several pictures, and also where it has none', async ({
+  page,
+  school,
+}) => {
+  await askOtherwise(page, school, ({ points }) => {
+    const mustShows = [{ text: 'what else was seen', units: 50 }];
+    points.push({ title: 'Besides', instructions: '', minPictures: 0, mustShows });
+  });
+  const handInId = await handInSeveral(page, school, 3);
+  await signIn(page, school, school.instructor);
+  const { assignment } = await (await page.request.get(`/api/hand-ins/${handInId}/review`)).json();
+  const [first, second] = assignment.proofPoints.map(
+    ({ mustShows }: { mustShows: Array<{ id: string }> }) => ({
+      id: mustShows[0]?.id ?? '',
+    }),
+  );
+  const headers = { Origin: school.address };
+  const verdicts = { [first.id]: { verdict: 'shown', on: 0 }, [second.id]: { verdict: 'not-shown', on: 0 } };
+  const given = await page.request.put(`/api/hand-ins/${handInId}/verdicts`, {
+    ...{ headers, data: { id: randomUUID(), verdicts } },
+  });
+  expect(given.status()).toBe(200);
+  const released = await page.request.post(`/api/hand-ins/${handInId}/release`, {
+    ...{ headers, data: { id: randomUUID() } },
+  });
+  expect(released.status()).toBe(200);
+  await signIn(page, school, school.student);
+  await page.goto(`/hand-ins/${handInId}`);
+  const point = page.getByRole('region', { name: /^P1 / });
+  await expect(point.getByRole('article')).toHaveCount(3);
+  await expect(point.getByText('1/1')).toHaveCount(1);
+  const none = page.getByRole('region', { name: 'P2 Besides' });
+  await expect(none).toContainText('No picture was handed in for it.');
+  await expect(none.getByRole('listitem')).toContainText('what else was seen not shown0/0.5');
+  await expectClean(page, 'what was returned of several pictures and of none');
 });

@@ -8,7 +8,7 @@ import { sinceLines } from '../words/since.ts';
 import { AskAgain } from './AskAgain.tsx';
 import { FeedbackCard } from './FeedbackCard.tsx';
 import { ReceiptCard } from './ReceiptCard.tsx';
-import { ReturnedPicture, remarksBefore } from './ReturnedPicture.tsx';
+import { ReturnedPoint } from './ReturnedPoint.tsx';
 import type { Answering } from './ReturnedRemark.tsx';
 
 interface HandInBodyProps {
@@ -27,14 +27,8 @@ export function HandInBody({ view, answering, onAsked, children }: HandInBodyPro
   return (
     <div className="grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <section aria-label="What was handed in" className="flex flex-col gap-6">
-        {view.items.map((item, index) => (
-          <ReturnedPicture
-            key={item.id}
-            item={item}
-            view={view}
-            firstNumber={remarksBefore(view, index)}
-            answering={answering}
-          />
+        {assignment.proofPoints.map((point) => (
+          <ReturnedPoint key={point.id} point={point} view={view} answering={answering} />
         ))}
       </section>
       <aside className="flex flex-col gap-5">

@@ -74,6 +74,10 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
           {own.pictures.map((picture) => {
             const point = assignment.proofPoints.find((p) => p.id === picture.proofPointId);
             const code = point?.code ?? '';
+            const besides = own.pictures.filter((one) => one.proofPointId === picture.proofPointId);
+            const isFirst = besides[0] === picture;
+            // What must be seen stands once, below the first picture; below the others, what is pinned in them.
+            const told = point?.mustShows.filter((m) => isFirst || picture.marks.some(isPinOf(m.letter)));
             const { size } = placingOf(picture, picture);
             return (
               <div key={picture.evidenceId}>
@@ -94,9 +98,11 @@ export function LookOver({ own, onRefresh }: LookOverProps): ReactNode {
                   </button>
                 </Mount>
                 <ul className="mt-1 flex flex-wrap gap-x-4 text-sm">
-                  {point?.mustShows.map((m) => (
+                  {told?.map((m) => (
                     <li key={m.id} className="flex items-center gap-1.5 py-0.5">
-                      <Letter filled={picture.marks.some(isPinOf(m.letter))}>{m.letter}</Letter>
+                      <Letter filled={besides.some((one) => one.marks.some(isPinOf(m.letter)))}>
+                        {m.letter}
+                      </Letter>
                       <span className="written">{m.text}</span>
                     </li>
                   ))}

@@ -1,5 +1,4 @@
 import type { HandInItem, HandInView, Remark } from '@nachweis/contract';
-import { formatPoints, isPinOf, verdictUnits } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { NoPicture } from '../pictures/FileLink.tsx';
 import { MarkNotes } from '../pictures/MarkNotes.tsx';
@@ -7,7 +6,6 @@ import { Mount } from '../pictures/Mount.tsx';
 import { PreparedPicture } from '../pictures/PreparedPicture.tsx';
 import { RemarkTag } from '../pictures/RemarkTag.tsx';
 import { UNPREPARED } from '../store/pictureDocument.ts';
-import { Letter, VERDICT_WORDS, VerdictDisc } from '../ui/signs.tsx';
 import { type Answering, ReturnedRemark } from './ReturnedRemark.tsx';
 
 /** About how large a picture is shown here. */
@@ -25,11 +23,14 @@ export function ReturnedPicture({
   item,
   view,
   firstNumber,
+  verdicts,
   answering,
 }: {
   item: HandInItem;
   view: HandInView;
   firstNumber: number;
+  /** stands below it, beside its remarks */
+  verdicts: ReactNode;
   answering: Answering | null;
 }): ReactNode {
   const [chosen, setChosen] = useState<string | null>(null);
@@ -79,27 +80,7 @@ export function ReturnedPicture({
       </Mount>
       <MarkNotes marks={item.marks} />
       <div className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
-        <ul>
-          {point?.mustShows.map((m) => {
-            const verdict = view.feedback?.verdicts[m.id]?.verdict ?? null;
-            return (
-              <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
-                <Letter filled={item.marks.some(isPinOf(m.letter))}>{m.letter}</Letter>
-                <span className="written min-w-0 flex-1">{m.text}</span>
-                {verdict && (
-                  <span className="flex items-center gap-1.5">
-                    <VerdictDisc verdict={verdict} /> {VERDICT_WORDS[verdict]}
-                    <span className="font-mono text-sm text-faded">
-                      {m.corrected?.counts === false
-                        ? 'does not count'
-                        : `${formatPoints(verdictUnits(verdict, m.units))}/${formatPoints(m.units)}`}
-                    </span>
-                  </span>
-                )}
-              </li>
-            );
-          })}
-        </ul>
+        {verdicts}
         {remarks.length > 0 && (
           <ol>
             {remarks.map((remark, index) => (

@@ -34,7 +34,8 @@ export function mayBeJudged(
     items.length === 1
       ? 'The picture is not on the screen yet. Look at it, then judge it.'
       : `${unseen.length} of ${several(items.length, 'picture')} here ${unseen.length === 1 ? 'was' : 'were'} not on the screen yet. Look at all, then judge.`,
-    { id: UNSEEN },
+    // It speaks of what one has before one, and goes with that.
+    { id: UNSEEN, duration: 6_000 },
   );
   return false;
 }

@@ -50,7 +50,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
   const comesNear = useMeant(() => preload(row.handInId));
   return (
     <tr className="border-b border-rule hover:bg-card">
-      <td className="min-w-36 py-1 pr-3">
+      <td className="py-1 pr-3 sm:min-w-36">
         {list.mayRelease && !list.veiled && (
           <span className="float-right">
             <TermsButton student={row.student} onTerms={onTerms} />
@@ -134,7 +134,7 @@ export function HandInRow({ row, list, onTerms }: HandInRowProps): ReactNode {
           </strong>
         )}
       </td>
-      <td className="text-right font-mono whitespace-nowrap">
+      <td className="text-right font-mono sm:whitespace-nowrap">
         {row.state === 'waiting' ? '–' : formatPoints(row.totalUnits)}
         <span className="text-faded">/{formatPoints(assignment.mostUnits)}</span>
       </td>
