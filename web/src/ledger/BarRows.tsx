@@ -4,7 +4,7 @@ import { CHART_WIDTH } from './ChartFigure.tsx';
 
 const ROW = 24;
 const TOP = 24;
-const RIGHT = 92;
+const RIGHT = 64;
 /** Width of a part from which its words stand in it. */
 const WORDS = 46;
 

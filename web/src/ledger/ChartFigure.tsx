@@ -2,7 +2,8 @@ import { type ReactNode, useRef } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { saveAs } from '../ui/saveAs.ts';
 
-export const CHART_WIDTH = 640;
+/** In CSS pixels on a window of 1280, so that what is written in a chart has the size of what stands around it. */
+export const CHART_WIDTH = 420;
 
 interface ChartFigureProps {
   /** of what it is made, for the name of its file */
@@ -33,7 +34,7 @@ export function ChartFigure({
   const chart = useRef<SVGSVGElement>(null);
   const [heads = [], ...rows] = table;
   return (
-    <figure aria-label={label} className="min-w-0 max-w-2xl border border-rule bg-card p-3">
+    <figure aria-label={label} className="min-w-0 max-w-lg border border-rule bg-card p-3">
       <figcaption className="mb-1 flex flex-wrap items-baseline gap-x-3">
         <strong className="w-full">{label}</strong>
         <span className="min-w-0 flex-1 text-sm text-faded">{words}</span>
@@ -58,7 +59,8 @@ export function ChartFigure({
         viewBox={`0 0 ${CHART_WIDTH} ${height}`}
         role="img"
         aria-label={`${label}: ${words}`}
-        className="w-full"
+        // Where the file is opened there may be no such font.
+        className="w-full [font-family:inherit]"
         fontFamily="sans-serif"
         fontSize="12"
       >

@@ -5,6 +5,8 @@ import { binsOf, medianOf } from './bins.ts';
 import { CHART_WIDTH, ChartFigure } from './ChartFigure.tsx';
 
 const HEIGHT = 180;
+/** About as wide as a figure of the chart's size. */
+const LETTER = 7.4;
 const EDGE = { left: 32, bottom: 26, top: 14 };
 
 interface DistributionProps {
@@ -28,6 +30,8 @@ export function Distribution({ title, mostUnits, units }: DistributionProps): Re
     .domain([0, Math.max(...bins.map((bin) => bin.count))])
     .nice()
     .range([HEIGHT - EDGE.bottom, EDGE.top]);
+  // As many as stand beside each other.
+  const every = Math.ceil((LETTER * Math.max(...bins.map((_, i) => label(i).length + 1))) / x.step());
   const ticks = y.ticks(4).filter(Number.isInteger);
   return (
     <ChartFigure
@@ -55,9 +59,11 @@ export function Distribution({ title, mostUnits, units }: DistributionProps): Re
       {bins.map((bin, i) => (
         <g key={bin.from}>
           <rect x={x(i)} y={y(bin.count)} width={x.bandwidth()} height={y(0) - y(bin.count)} fill="#1c6660" />
-          <text x={(x(i) ?? 0) + x.bandwidth() / 2} y={HEIGHT - 8} textAnchor="middle" fill="currentColor">
-            {label(i)}
-          </text>
+          {i % every === 0 && (
+            <text x={(x(i) ?? 0) + x.bandwidth() / 2} y={HEIGHT - 8} textAnchor="middle" fill="currentColor">
+              {label(i)}
+            </text>
+          )}
         </g>
       ))}
     </ChartFigure>

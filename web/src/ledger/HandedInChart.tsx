@@ -5,7 +5,7 @@ import { CHART_WIDTH, ChartFigure } from './ChartFigure.tsx';
 import { spansOf } from './handInTimes.ts';
 
 const ROW = 24;
-const EDGE = { left: 148, right: 40 };
+const EDGE = { left: 136, right: 36 };
 
 interface HandedInChartProps {
   assignment: Pick<LedgerAssignment, 'title' | 'dueAt'>;
