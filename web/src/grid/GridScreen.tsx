@@ -1,5 +1,4 @@
 import type { ReviewGrid } from '@nachweis/contract';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentenceOf } from '../api/apiProblem.ts';
@@ -15,7 +14,7 @@ import { useTitle } from '../ui/useTitle.ts';
 import { AbsentList } from './AbsentList.tsx';
 import { CellDesk } from './CellDesk.tsx';
 import { GridBar } from './GridBar.tsx';
-import { GridCellView } from './GridCellView.tsx';
+import { GridTable } from './GridTable.tsx';
 import {
   chosenRows,
   FILTERS,
@@ -42,11 +41,6 @@ export default function GridScreen(): ReactNode {
 }
 
 const NONE: ReadonlySet<string> = new Set();
-
-/** Height of a row with the room between rows, in pixels. */
-const ROW = 116;
-/** the line of proof points above them, which stays, and the line around a cell that has the focus */
-const HEAD = 44;
 
 function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const { assignment } = grid;
@@ -83,14 +77,6 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   const rows =
     own && filter === 'waiting' && !chosen.includes(own) && words === '' ? keptIn(chosen, own, all) : chosen;
   const index = rows.findIndex((row) => row.handInId === spot?.handInId);
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 4,
-    scrollPaddingEnd: HEAD,
-  });
   const go = (next: Spot | null) => {
     if (!next) return;
     setSpot(next);
@@ -113,11 +99,6 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
   };
   const [said, setSaid] = useState('');
   useGridKeys({ walk, putAside });
-  const column = spot?.column;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: also who goes along one row is shown it again
-  useEffect(() => {
-    if (index >= 0) virtual.scrollToIndex(index, { align: 'auto' });
-  }, [index, column, virtual]);
   const openPage = (handInId: string, column: number) =>
     navigate(`/hand-ins/${handInId}/review?point=${points[column]?.code ?? ''}`);
   return (
@@ -151,69 +132,16 @@ function Grid({ grid }: { grid: ReviewGrid }): ReactNode {
         </div>
       ) : (
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-          <div ref={scroller} className="min-h-72 overflow-auto pb-2 max-lg:h-[45dvh] lg:max-w-[60%]">
-            <table
-              role="grid"
-              aria-label="Students by proof points"
-              aria-rowcount={rows.length + 1}
-              className="block w-max min-w-full"
-            >
-              <thead className="sticky top-0 z-20 block bg-paper pt-2">
-                <tr aria-rowindex={1} className="flex gap-1 pb-1 text-left text-sm">
-                  <th scope="col" className="sticky left-0 z-10 w-38 shrink-0 bg-paper pl-2 font-semibold">
-                    {rows.length} of {all.length}
-                  </th>
-                  {points.map((point) => (
-                    <th
-                      key={point.id}
-                      scope="col"
-                      className="w-40 shrink-0 truncate font-normal"
-                      title={point.title}
-                    >
-                      <span className="font-mono">{point.code}</span> {point.title}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody className="relative block" style={{ height: virtual.getTotalSize() }}>
-                {virtual.getVirtualItems().map(({ index: at, start }) => {
-                  const row = rows[at];
-                  return (
-                    row && (
-                      <tr
-                        key={row.handInId}
-                        aria-rowindex={at + 2}
-                        className="absolute flex w-max gap-1"
-                        style={{ top: start, height: ROW - 4 }}
-                      >
-                        <th
-                          scope="row"
-                          className="sticky left-0 z-10 flex w-38 shrink-0 flex-col bg-paper pr-1 pl-2 text-left text-sm font-normal"
-                        >
-                          <span className="written line-clamp-3 font-semibold">{row.student.listed}</span>
-                          {row.late && <span className="text-ochre">late</span>}
-                          {aside.has(row.handInId) && <span className="text-faded">put aside</span>}
-                        </th>
-                        {points.map((point, column) => (
-                          <GridCellView
-                            key={point.id}
-                            cell={row.cells.find((cell) => cell.proofPointId === point.id)}
-                            name={`${row.student.listed}: ${point.code}`}
-                            column={column}
-                            chosen={row.handInId === spot?.handInId && column === spot.column}
-                            aside={aside.has(row.handInId)}
-                            onMeant={(hrefs) => preload(row.handInId, hrefs)}
-                            onChoose={() => go({ handInId: row.handInId, column })}
-                            onOpen={() => openPage(row.handInId, column)}
-                          />
-                        ))}
-                      </tr>
-                    )
-                  );
-                })}
-              </tbody>
-            </table>
-          </div>
+          <GridTable
+            rows={rows}
+            count={all.length}
+            points={points}
+            spot={spot}
+            aside={aside}
+            onMeant={preload}
+            onChoose={go}
+            onOpen={openPage}
+          />
           <section
             aria-label="The chosen picture"
             className="flex min-h-0 min-w-0 flex-1 flex-col border-rule max-lg:border-t lg:border-l"
