@@ -189,9 +189,11 @@ describe('checkPicture', () => {
     });
   });
   it('names what is not pinned, and who else handed the same in; the worst first', () => {
-    const known = { letters: ['a', 'b', 'c'], pinned: ['b'], alsoHandedInBy: ['Ada B.'], sameAs: 'P1' };
+    const same = { alsoHandedInBy: ['Ada B.'], samePixelsBy: ['Bo C.'], sameAs: 'P1' };
+    const known = { letters: ['a', 'b', 'c'], pinned: ['b'], ...same };
     expect(check(page(15), known)).toMatchObject([
       { code: 'same-picture', level: 'problem', data: { others: ['Ada B.'] } },
+      { code: 'same-pixels', level: 'to-check', data: { others: ['Bo C.'] } },
       { code: 'same-as', level: 'to-check', data: { as: 'P1' } },
       { code: 'not-pinned', level: 'to-check', data: { letters: ['a', 'c'] } },
     ]);

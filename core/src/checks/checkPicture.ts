@@ -22,6 +22,8 @@ export interface FindingData {
   blurred: Nothing;
   /** other students who handed in exactly the same capture, byte for byte */
   'same-picture': { others: readonly string[] };
+  /** other students who handed in the same pixels in another file: copied and pasted, saved anew, or a window that looks so for all */
+  'same-pixels': { others: readonly string[] };
   /** a picture before it in the same hand-in shows the same pixels, at that proof point */
   'same-as': { as: string };
   /** words that have to be readable and that a machine read in none of the proof point's pictures */
@@ -43,6 +45,7 @@ export interface CheckedWith {
   letters?: readonly string[];
   pinned?: readonly string[];
   alsoHandedInBy?: readonly string[];
+  samePixelsBy?: readonly string[];
   /** proof point of a picture before it in the same hand-in that shows exactly the same */
   sameAs?: string | null;
   /** words that were not read; null as long as they are being read */
@@ -81,12 +84,13 @@ const SHARP = 26;
 /** Looks at one picture: while it is taken, before it is handed in, and in review. The worst first; nothing where all is well. */
 export function checkPicture(facts: PictureFacts, known: CheckedWith = {}): Finding[] {
   const { asked = null, fileBytes = null, letters = [], pinned = [], alsoHandedInBy = [] } = known;
-  const { sameAs = null } = known;
+  const { sameAs = null, samePixelsBy = [] } = known;
   const { width, height, displays } = facts;
   const found: Finding[] = [...contentFindings(facts)];
   if (displays > 1 && asked?.surface !== 'all-displays')
     found.push(tell('to-check', 'several-displays', { count: displays }));
   if (alsoHandedInBy.length > 0) found.push(tell('problem', 'same-picture', { others: alsoHandedInBy }));
+  if (samePixelsBy.length > 0) found.push(tell('to-check', 'same-pixels', { others: samePixelsBy }));
   if (sameAs) found.push(tell('to-check', 'same-as', { as: sameAs }));
   if (asked && isTooSmall(facts, asked)) {
     const { minWidth, minHeight } = asked;

@@ -10,7 +10,7 @@ import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 5;
+export const FACTS_VERSION = 6;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
@@ -31,6 +31,8 @@ export interface PictureFacts {
   fine: number | null;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
   sharpness: number;
+  /** tells apart whatever differs in a pixel, and nothing else; only where somebody made it */
+  pixels?: string | undefined;
 }
 
 /** O(pixels). @param displays those that were found in it, where somebody looked already */

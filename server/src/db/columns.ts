@@ -93,6 +93,8 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
       edges: z.number().nullable().default(null),
       fine: z.number().nullable().default(null),
       sharpness: z.number(),
+      // Of before version 6 there is none.
+      pixels: z.string().optional(),
     })
     .nullable(),
   fallback: () => null,

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { type PictureFacts, pictureFacts, type Raster } from '@nachweis/core';
 import type { Sharp } from 'sharp';
 import type { BlobStore } from '../blobs/blobStore.ts';
@@ -10,7 +11,14 @@ const THUMBNAIL = 640;
 export async function inspectPicture(blobs: BlobStore, sha256: string): Promise<PictureFacts> {
   const raster = await decodeRaster(await blobs.bytes(sha256));
   await thumbnailOfRaster(blobs, sha256, raster);
-  return pictureFacts(raster);
+  return factsOf(raster);
+}
+
+/** The facts of a picture with a hash of its pixels, by which it is known again in another file. */
+export function factsOf(raster: Raster): PictureFacts {
+  const { width, height, data } = raster;
+  const pixels = createHash('sha256').update(`${width} ${height} `).update(data).digest('base64url');
+  return { ...pictureFacts(raster), pixels };
 }
 
 export const thumbnailOfRaster = (blobs: BlobStore, sha256: string, raster: Raster): Promise<void> =>

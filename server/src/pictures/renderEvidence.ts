@@ -10,7 +10,6 @@ import {
   marksOnPicture,
   type PictureFormat,
   type Preparation,
-  pictureFacts,
   placingOf,
   type Raster,
   resized,
@@ -25,7 +24,7 @@ import { createCanvas, GlobalFonts, type Image, ImageData, loadImage } from '@na
 import type { BlobStore } from '../blobs/blobStore.ts';
 import { decodeRaster, fromRaster, rasterOf } from './decode.ts';
 import { encode } from './encode.ts';
-import { thumbnailOfRaster } from './inspectPicture.ts';
+import { factsOf, thumbnailOfRaster } from './inspectPicture.ts';
 import type { MadePicture, Rendered, RenderTask } from './pictureTasks.ts';
 
 const HEADS = 'Nachweis Heads';
@@ -73,7 +72,7 @@ export async function renderEvidence(blobs: BlobStore, task: RenderTask): Promis
   const marked = marks.length > 0 ? await drawn(framed, marks) : null;
   const file = marked ? await write(marked) : base;
   if (marked) await thumbnailOfRaster(blobs, file.sha256, marked);
-  const facts = pictureFacts(framed);
+  const facts = factsOf(framed);
   // What the page shows first is the picture as it was handed in.
   if (file === base) await thumbnailOfRaster(blobs, file.sha256, framed);
   return { base, file, facts };

@@ -60,7 +60,10 @@ export async function readFindings(
 ): Promise<CheckedItem[]> {
   const rows = await readRows(db, assignmentId, handInId);
   const others = await sameCaptures(db, assignmentId, rows);
-  const names = order.told(await namesOf(db, [...others.values()].flat()));
+  const found = [...others.values()].flatMap(({ bytes, pixels }) => [...bytes, ...pixels]);
+  const names = order.told(await namesOf(db, found));
+  const told = (people: readonly string[] = []) =>
+    [...new Set(people.map(names))].sort((a, b) => a.localeCompare(b));
   const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
   /** by hand-in and what it shows, the picture that came first */
   const first = new Map<string, ItemRow>();
@@ -91,7 +94,8 @@ export async function readFindings(
         .filter(isPin)
         .map((pin) => pin.letter),
       sameAs: before === row ? null : (points?.find((p) => p.id === before?.proof_point_id)?.code ?? null),
-      alsoHandedInBy: [...new Set((others.get(row.id) ?? []).map(names))].sort((a, b) => a.localeCompare(b)),
+      alsoHandedInBy: told(others.get(row.id)?.bytes),
+      samePixelsBy: told(others.get(row.id)?.pixels),
     });
     return { ...base, findings };
   });
@@ -165,29 +169,55 @@ function readRows(db: DbOrTrx, assignmentId: string, handInId: string | undefine
   return query.orderBy('hand_in_items.position').execute();
 }
 
-/** For each picture, who else handed in a capture with the same bytes: people outside of its own hand-in. */
+/** Who else handed in the same capture: people outside of a picture's own hand-in. */
+interface SameCapture {
+  /** byte for byte */
+  bytes: string[];
+  /** pixel for pixel, in another file */
+  pixels: string[];
+}
+
 async function sameCaptures(
   db: DbOrTrx,
   assignmentId: string,
   rows: readonly ItemRow[],
-): Promise<Map<string, string[]>> {
-  const owners = await sql<{ sha256: string; hand_in_id: string; person_id: string }>`
-    SELECT DISTINCT c.sha256, p.hand_in_id, p.person_id
+): Promise<Map<string, SameCapture>> {
+  const shown = await sql<{ sha256: string; pixels: string | null; hand_in_id: string; person_id: string }>`
+    SELECT DISTINCT c.sha256, json_extract(f.facts, '$.value.pixels') AS pixels, p.hand_in_id, p.person_id
     FROM hand_in_people p
     JOIN hand_in_items i ON i.hand_in_id = p.hand_in_id
     JOIN captures c ON c.id = i.capture_id
+    LEFT JOIN facts f ON f.sha256 = c.sha256 AND f.check_name = ${PIXEL_CHECK}
     WHERE p.assignment_id = ${assignmentId}`.execute(db);
-  const bySha = new Map<string, Array<{ hand_in_id: string; person_id: string }>>();
   const peopleOf = new Map<string, Set<string>>();
-  for (const { sha256, hand_in_id, person_id } of owners.rows) {
-    bySha.set(sha256, [...(bySha.get(sha256) ?? []), { hand_in_id, person_id }]);
+  for (const { hand_in_id, person_id } of shown.rows)
     peopleOf.set(hand_in_id, (peopleOf.get(hand_in_id) ?? new Set()).add(person_id));
-  }
+  const pixelsOf = new Map(shown.rows.map(({ sha256, pixels }) => [sha256, pixels]));
+  const [bySha, byPixels] = [groupBy(shown.rows, 'sha256'), groupBy(shown.rows, 'pixels')];
   return new Map(
-    rows.map((row) => {
-      const mine = peopleOf.get(row.hand_in_id);
-      const others = (bySha.get(row.capture_sha256) ?? []).filter((o) => !mine?.has(o.person_id));
-      return [row.id, others.map((o) => o.person_id)];
+    rows.map(({ id, hand_in_id, capture_sha256 }) => {
+      const mine = peopleOf.get(hand_in_id);
+      const bytes = (bySha.get(capture_sha256) ?? []).filter((person) => !mine?.has(person));
+      const pixels = (byPixels.get(pixelsOf.get(capture_sha256) ?? '') ?? []).filter(
+        (person) => !mine?.has(person) && !bytes.includes(person),
+      );
+      return [id, { bytes, pixels }];
     }),
   );
+}
+
+/** People by what they handed in; what is not known is like nothing. */
+function groupBy<K extends 'sha256' | 'pixels'>(
+  rows: ReadonlyArray<{ person_id: string } & Record<K, string | null>>,
+  key: K,
+): Map<string, string[]> {
+  const groups = new Map<string, string[]>();
+  for (const row of rows) {
+    const of = row[key];
+    if (of === null) continue;
+    const group = groups.get(of);
+    if (group) group.push(row.person_id);
+    else groups.set(of, [row.person_id]);
+  }
+  return groups;
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import {
   addEvidence,
@@ -236,6 +237,37 @@ describe('the list', () => {
       place: {},
       data: { others: ['Bilal Okafor'] },
     });
+  });
+  it('finds it again in another file by its pixels, as far as to have a look; one pixel makes another', async () => {
+    const room = await handedIn(server());
+    const anew = await sharp(room.bytes).png({ compressionLevel: 0 }).toBuffer();
+    expect(anew.equals(room.bytes)).toBe(false);
+    const { data, info } = await sharp(anew).raw().toBuffer({ resolveWithObject: true });
+    data[0] = (data[0] ?? 0) ^ 1;
+    const { width, height, channels } = info;
+    const other = await sharp(data, { raw: { width, height, channels } }).png().toBuffer();
+    // Cut out by its owner, it is the same capture still.
+    const framing = { kind: 'region', box: { x: 0, y: 0, width: 20, height: 20 } } as const;
+    for (const [name, bytes, others] of [
+      ['Zander', anew, ['Bilal Okafor']],
+      ['Young', other, null],
+    ] as const) {
+      const { agent } = await joinCourse(server(), room.courseId, 'student', 'Zoe', name);
+      const { draft } = await addEvidence(agent, room.assignment, { framing }, bytes);
+      const { body: receipt } = await handIn(agent, room.assignment.id, draft.version);
+      await server().context.jobs.idle();
+      const { body } = await room.instructor.get(`/api/hand-ins/${receipt.handInId}/review`).expect(200);
+      const same = Object.values(body.findings)
+        .flat()
+        .filter((finding) => /^same-pi/.test((finding as { code: string }).code));
+      expect(same).toEqual(
+        others ? [{ code: 'same-pixels', level: 'to-check', place: {}, data: { others } }] : [],
+      );
+    }
+    const { body } = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`).expect(200);
+    expect(Object.values(body.findings).flat()).toContainEqual(
+      expect.objectContaining({ code: 'same-pixels', data: { others: ['Zoe Zander'] } }),
+    );
   });
   it('says where a picture shows exactly what one before it in the same hand-in shows; another part of it is another', async () => {
     const points = ['The same', 'Again', 'A part'].map((title) => ({

@@ -15,6 +15,7 @@ const FINDING_NAMES: Readonly<Record<keyof FindingData, string>> = {
   blurred: 'blurred',
   'same-as': 'same picture twice',
   'same-picture': 'same picture as another’s',
+  'same-pixels': 'same pixels as another’s',
   'words-not-read': 'words not read',
   'words-being-read': 'words being read',
   'not-pinned': 'not pinned',

@@ -34,6 +34,8 @@ const FINDINGS: Words<FindingData> = {
   'file-too-large': (data) => tooLarge(data),
   blurred: () => 'The picture is blurred; its text may not be readable.',
   'same-as': ({ as }) => `It shows exactly what ${as} shows.`,
+  'same-pixels': ({ others }) =>
+    `Pixel for pixel, in another file, this picture was also handed in by ${listed(others)}.`,
   'same-picture': ({ others }) => `Exactly this picture was also handed in by ${listed(others)}.`,
   'words-not-read': ({ words }) => notRead(words),
   'words-being-read': () => 'The words in it are still being read by the machine.',
