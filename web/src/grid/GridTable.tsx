@@ -61,7 +61,7 @@ export function GridTable({ rows, count, points, spot, aside, ...actions }: Grid
         className="block w-max min-w-full"
       >
         <thead className="sticky top-0 z-20 block bg-paper pt-2">
-          <tr aria-rowindex={1} className="flex gap-1 pb-1 text-left text-sm">
+          <tr aria-rowindex={1} className="flex gap-1 pr-2 pb-1 text-left text-sm">
             <th scope="col" className="sticky left-0 z-10 w-38 shrink-0 bg-paper pl-2 font-semibold">
               {rows.length} of {count}
             </th>
