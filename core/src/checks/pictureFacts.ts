@@ -31,7 +31,7 @@ export interface PictureFacts {
   fine: number | null;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
   sharpness: number;
-  /** tells apart whatever differs in a pixel, and nothing else; only where somebody made it */
+  /** hash of the size and all pixels, which the server makes beside what is said here; undefined where nobody made it */
   pixels?: string | undefined;
 }
 

@@ -183,7 +183,9 @@ async function sameCaptures(
   rows: readonly ItemRow[],
 ): Promise<Map<string, SameCapture>> {
   const shown = await sql<{ sha256: string; pixels: string | null; hand_in_id: string; person_id: string }>`
-    SELECT DISTINCT c.sha256, json_extract(f.facts, '$.value.pixels') AS pixels, p.hand_in_id, p.person_id
+    SELECT DISTINCT c.sha256, p.hand_in_id, p.person_id,
+      -- A damaged row takes no page away.
+      CASE WHEN json_valid(f.facts) THEN json_extract(f.facts, '$.value.pixels') END AS pixels
     FROM hand_in_people p
     JOIN hand_in_items i ON i.hand_in_id = p.hand_in_id
     JOIN captures c ON c.id = i.capture_id

@@ -268,6 +268,10 @@ describe('the list', () => {
     expect(Object.values(body.findings).flat()).toContainEqual(
       expect.objectContaining({ code: 'same-pixels', data: { others: ['Zoe Zander'] } }),
     );
+    // Facts that cannot be read say nothing, and take nothing else away.
+    await server().context.db.updateTable('facts').set({ facts: '{"v":' }).execute();
+    const after = await room.instructor.get(`/api/hand-ins/${room.handInId}/review`).expect(200);
+    expect(after.body.items).toHaveLength(1);
   });
   it('says where a picture shows exactly what one before it in the same hand-in shows; another part of it is another', async () => {
     const points = ['The same', 'Again', 'A part'].map((title) => ({

@@ -28,7 +28,8 @@ export default function Notices(): ReactNode {
             actionButton:
               'ml-auto shrink-0 rounded-md border border-verdigris px-2.5 py-1 font-semibold text-verdigris-deep',
             description: 'text-sm text-faded',
-            closeButton: 'order-last -mr-1.5 ml-auto shrink-0 rounded-md p-2 text-verdigris-deep',
+            closeButton:
+              'order-last -mr-1.5 ml-auto shrink-0 [li:has([data-action])>&]:ml-0 rounded-md p-2 text-verdigris-deep',
           },
         }}
       />
