@@ -5,6 +5,7 @@ import { benchComparing } from './comparing.ts';
 import { measureExport } from './export.ts';
 import { benchFinding } from './finding/finding.ts';
 import { benchLayouts } from './finding/newLayouts.ts';
+import { benchPages } from './finding/pageWarnings.ts';
 import { benchSheets } from './finding/sheets.ts';
 import { benchWorstCases } from './finding/worst.ts';
 import { measureFirstOffers } from './firstOffers.ts';
@@ -33,6 +34,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   layouts: benchLayouts,
   worst: benchWorstCases,
   sheets: benchSheets,
+  pages: benchPages,
   matching: benchMatching,
   comparing: benchComparing,
   walking: benchWalking,

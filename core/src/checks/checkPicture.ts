@@ -57,6 +57,10 @@ const ALL = 0.998;
 const BLANK = 0.985;
 /** A page is not blank with this much writing on it: about a line. */
 const A_LINE = 60;
+/** Nor with so much of anything, of lines and large letters too; a pointer, a word or what turns while something loads are less. */
+const SOMETHING = 1000;
+/** A plain colour may have a pointer on it. */
+const A_POINTER = 12;
 /** A desktop with nothing but its panel: fewer pixels begin something than the border of the smallest window has. */
 const BARE = 300;
 /** Smaller pictures are parts, and may hold nothing but a bar. */
@@ -76,6 +80,11 @@ const WIDE_WHERE_BARE = 1.05;
  * of CSS and 19 screenshots: 0.123 to 2.08 as they were, 0.019 to 0.162 when made smaller by 0.6 and larger again.
  */
 const FINE_ON_SCREEN = 0.11;
+/**
+ * Thin curves have less of it. Where so many pixels begin something for each square with writing in it, and edges are this
+ * narrow, in pixels, less is enough.
+ */
+const [LINES, NARROW, FINE_IN_LINES] = [60, 0.9, 0.06];
 /** A picture of a screen has flat areas, a photograph has none. */
 const FLAT = 0.1;
 /** Where there are too few edges: steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
@@ -129,12 +138,16 @@ function contentFindings({
   height,
 }: PictureFacts): Finding[] {
   const dark = Math.max(flat.colour.r, flat.colour.g, flat.colour.b) <= DARK;
-  if (flat.share >= ALL) return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
-  if (flat.share >= BLANK && ink < A_LINE) return [tell('to-check', 'nearly-blank', { share: flat.share })];
+  const isBlank = ink < A_LINE && drawn < SOMETHING;
+  if (flat.share >= ALL && ink < A_POINTER && isBlank)
+    return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
+  if (flat.share >= BLANK && isBlank) return [tell('to-check', 'nearly-blank', { share: flat.share })];
   const screen = flat.share >= FLAT;
+  const isNarrow = edges !== null && edges <= NARROW;
+  const leastFine = isNarrow && drawn > LINES * ink ? FINE_IN_LINES : FINE_ON_SCREEN;
   const sharp =
-    edges !== null && edges <= widestIn(screen, fine) && !(screen && fine !== null && fine < FINE_ON_SCREEN);
-  if (sharp && drawn < BARE && Math.min(width, height) >= LEAST_DESKTOP)
+    edges !== null && edges <= widestIn(screen, fine) && !(screen && fine !== null && fine < leastFine);
+  if ((sharp || isNarrow) && drawn < BARE && Math.min(width, height) >= LEAST_DESKTOP)
     return [tell('to-check', 'nearly-blank', { share: flat.share })];
   const found: Finding[] = [];
   if (black && displays < 2 && (black.width * black.height) / (width * height) >= BLACK_AREA)

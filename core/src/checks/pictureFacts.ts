@@ -10,7 +10,7 @@ import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 6;
+export const FACTS_VERSION = 7;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
