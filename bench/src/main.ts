@@ -7,6 +7,7 @@ import { benchFinding } from './finding/finding.ts';
 import { benchLayouts } from './finding/newLayouts.ts';
 import { benchPages } from './finding/pageWarnings.ts';
 import { benchSheets } from './finding/sheets.ts';
+import { benchSoftWindows } from './finding/softWindows.ts';
 import { benchWorstCases } from './finding/worst.ts';
 import { measureFirstOffers } from './firstOffers.ts';
 import { measureLookBack } from './lookBack.ts';
@@ -35,6 +36,7 @@ const PARTS: Record<string, () => Promise<void> | void> = {
   worst: benchWorstCases,
   sheets: benchSheets,
   pages: benchPages,
+  soft: benchSoftWindows,
   matching: benchMatching,
   comparing: benchComparing,
   walking: benchWalking,

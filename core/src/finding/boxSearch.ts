@@ -167,6 +167,16 @@ export class BoxSearch {
     );
   }
 
+  /** Whether a side leads on past a corner, as lines of a table do and no window's. */
+  goesPast({ x, y, width, height }: Box): boolean {
+    const { rows, columns } = this.edges;
+    const [right, bottom] = [x + width, y + height];
+    return (
+      [x, right].some((at) => goesOn(columns, at, y, -1) || goesOn(columns, at, bottom, 1)) ||
+      [y, bottom].some((at) => goesOn(rows, at, x, -1) || goesOn(rows, at, right, 1))
+    );
+  }
+
   /** Lines that lead through it from side to side. */
   private dividing(
     lines: EdgeLines,

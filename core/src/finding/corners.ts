@@ -20,8 +20,10 @@ export interface Corner {
   column: EdgeRun;
 }
 
-/** How far an edge may stop before the corner: rounded corners of windows are up to about this radius. */
-const ROUNDING = 10;
+/** How far an edge may stop before the corner: rounded corners of windows have up to about this radius, in pixels of a dense display. */
+export const ROUNDING = 24;
+/** Beyond this, both edges have to stop as far before it, as they do where a corner is round, but for so many pixels. */
+const [SMALL_ROUNDING, EVEN] = [10, 8];
 /** An edge goes on past a corner when it does so for longer than this. */
 const PAST = 12;
 
@@ -37,7 +39,10 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
   for (const row of rows.runs) {
     for (let x = row.from - ROUNDING; x <= row.to + ROUNDING; x++) {
       for (const column of byColumn.get(x) ?? []) {
-        if (row.at < column.from - ROUNDING || row.at > column.to + ROUNDING) continue;
+        const [rowStops, columnStops] = [before(row, x), before(column, row.at)];
+        if (columnStops > ROUNDING) continue;
+        if (Math.max(rowStops, columnStops) > SMALL_ROUNDING && Math.abs(rowStops - columnStops) > EVEN)
+          continue;
         const right = row.to - x > PAST;
         const left = x - row.from > PAST;
         const down = column.to - row.at > PAST;
@@ -61,5 +66,8 @@ export function findCorners({ rows, columns }: Edges): Corner[] {
   }
   return corners;
 }
+
+/** How far before a place an edge ends; 0 where it reaches it. */
+const before = (run: EdgeRun, place: number) => Math.max(run.from - place, place - run.to, 0);
 
 const isBorder = (run: EdgeRun, lines: EdgeLines) => run.at === 0 || run.at === lines.end;

@@ -1,4 +1,5 @@
 import { checkRaster, type Raster } from '../raster/raster.ts';
+import { grainOf } from './grain.ts';
 
 /**
  * A straight stretch of edge between two rows or columns of pixels. `at` is the first row (column) behind the edge:
@@ -28,8 +29,12 @@ export interface Edges {
   columns: EdgeLines;
 }
 
-/** Levels, of 255, by which neighbours have to differ in some channel: below it, slopes of a wallpaper would count. */
-const STEP = 8;
+/**
+ * Levels, of 255, by which neighbours have to differ in some channel: a window that is white, on white, has a shadow that is
+ * hardly darker; but below it, slopes of a wallpaper would count, and in pictures with grain what a coding left.
+ */
+const [STEP, STEP_IN_GRAIN] = [5, 8];
+const GRAIN = 0.025;
 /** Levels by which neighbours along a border may differ: borders are flat or a slope, photographs are neither. */
 const SMOOTH = 4;
 /** A gap this long is bridged: a corner of a letter, or a pixel that happens to match. */
@@ -50,9 +55,10 @@ export function findEdges(raster: Raster): Edges {
     data.byteOffset % 4 === 0
       ? new Uint32Array(data.buffer, data.byteOffset, width * height)
       : new Uint32Array(data.slice().buffer);
+  const step = grainOf(raster) > GRAIN ? STEP_IN_GRAIN : STEP;
   return {
-    rows: edgeLines(pixels, height, width),
-    columns: edgeLines(turned(pixels, width, height), width, height),
+    rows: edgeLines(pixels, height, width, step),
+    columns: edgeLines(turned(pixels, width, height), width, height, step),
   };
 }
 
@@ -72,7 +78,7 @@ function turned(pixels: Uint32Array, width: number, height: number): Uint32Array
 }
 
 /** Edges between the rows of a picture that is `lines` high and `length` wide. */
-function edgeLines(pixels: Uint32Array, lines: number, length: number): EdgeLines {
+function edgeLines(pixels: Uint32Array, lines: number, length: number, step: number): EdgeLines {
   const data = new Uint8Array(pixels.buffer, pixels.byteOffset, pixels.length * 4);
   const runs: EdgeRun[] = [
     { at: 0, from: 0, to: length },
@@ -91,7 +97,7 @@ function edgeLines(pixels: Uint32Array, lines: number, length: number): EdgeLine
     for (let place = 0; place < length; place++) {
       const pixel = at * length + place;
       // Most neighbours are equal, and asked at once.
-      if (pixels[pixel] !== pixels[pixel - length] && differ(data, pixel * 4, (pixel - length) * 4, STEP)) {
+      if (pixels[pixel] !== pixels[pixel - length] && differ(data, pixel * 4, (pixel - length) * 4, step)) {
         const here = pixel * 4;
         const opposite = here - length * 4;
         const back = place > 0 ? -4 : 4;

@@ -30,14 +30,21 @@ export function findOutlines(raster: Raster, options: OutlineOptions = {}): Outl
   signal?.throwIfAborted();
   const corners = findCorners(edges);
   signal?.throwIfAborted();
-  const { whole, threeCornered } = wholeOutlines(edges, corners, smallest, raster, signal);
+  const { whole, threeSided, threeCornered } = wholeOutlines(edges, corners, smallest, raster, signal);
   let found = onceEach(whole, raster);
-  for (let round = 0; round < ROUNDS; round++) {
-    signal?.throwIfAborted();
-    const more = onceEach([...found, ...coveredOutlines(edges, corners, found, smallest)], raster);
-    if (more.length === found.length) break;
-    found = more;
-  }
+  const lookBelow = () => {
+    for (let round = 0; round < ROUNDS; round++) {
+      signal?.throwIfAborted();
+      const more = onceEach([...found, ...coveredOutlines(edges, corners, found, smallest)], raster);
+      if (more.length === found.length) break;
+      found = more;
+    }
+  };
+  lookBelow();
+  // After those that are sure, so that they push out none of them.
+  const sure = found.length;
+  found = onceEach([...found, ...threeSided], raster);
+  if (found.length > sure) lookBelow();
   // Last: they are seldom windows, and what is no window covers none.
   found = onceEach([...found, ...threeCornered], raster);
   return someOfEach(found, most).sort((a, b) => areaOf(b.box) - areaOf(a.box));

@@ -2,13 +2,19 @@ import type { Box } from '../geometry/box.ts';
 import type { Raster } from '../raster/raster.ts';
 import { BoxSearch, MANY_STARTS } from './boxSearch.ts';
 import { KINDS, type Kind } from './cornerLines.ts';
-import type { Corner } from './corners.ts';
+import { type Corner, ROUNDING } from './corners.ts';
 import type { Edges } from './edges.ts';
 import { LEAST_ALL, LEAST_SIDE, type Outline, SLACK } from './outline.ts';
 
 /** What a box needs of which one corner is not seen, as where a lit menu entry and its title flow together. */
 const LEAST_SIDE_OF_THREE = 0.85;
 const LEAST_ALL_OF_THREE = 0.93;
+/** What is seen of three sides at least, and of the fourth, where it is the colour of what lies behind. */
+const [LEAST_OF_THREE_SIDES, LEAST_FOURTH] = [0.9, 0.1];
+/** Of a side at most so much is taken for the rounding of a corner. */
+const ROUNDED = 0.1;
+/** Smaller boxes with three sides are parts. */
+const WINDOW = { width: 160, height: 90 };
 
 /**
  * Boxes of which all four sides are seen: whole with all corners, three-cornered with three at which no line goes on.
@@ -20,8 +26,9 @@ export function wholeOutlines(
   smallest: number,
   picture: Raster,
   signal?: { throwIfAborted(): void },
-): { whole: Outline[]; threeCornered: Outline[] } {
+): { whole: Outline[]; threeSided: Outline[]; threeCornered: Outline[] } {
   const whole: Outline[] = [];
+  const threeSided: Outline[] = [];
   const threeCornered: Outline[] = [];
   const search = new BoxSearch(edges, corners, smallest, picture, signal);
   const lowerRight = placesOf(corners, 'lowerRight', picture);
@@ -38,9 +45,11 @@ export function wholeOutlines(
       const support = supportOf(edges, box, LEAST_SIDE_OF_THREE);
       if (support >= LEAST_ALL_OF_THREE && !search.isBetween(box))
         threeCornered.push({ box, support, complete: false });
+      else if (hasThreeSides(edges, box) && !search.goesPast(box) && !search.isBetween(box))
+        threeSided.push({ box, support: supportOf(edges, box, LEAST_FOURTH), complete: false });
     });
   }
-  return { whole, threeCornered };
+  return { whole, threeSided, threeCornered };
 }
 
 /** The corners that boxes have already, to 4 pixels, those around them too. */
@@ -85,15 +94,29 @@ function placesOf(corners: readonly Corner[], kind: Kind, { width, height }: Ras
   return places;
 }
 
+/** Whether three sides of something as large as a window are seen, and a little of the fourth. */
+function hasThreeSides(edges: Edges, box: Box): boolean {
+  if (box.width < WINDOW.width || box.height < WINDOW.height) return false;
+  const [fourth = 0, third = 0] = sidesOf(edges, box).sort((a, b) => a - b);
+  return third >= LEAST_OF_THREE_SIDES && fourth >= LEAST_FOURTH;
+}
+
+/** Shares of the upper, the left, the lower and the right side that are edge, between the roundings of their corners. */
+function sidesOf({ rows, columns }: Edges, { x, y, width, height }: Box): number[] {
+  const across = Math.min(ROUNDING, Math.floor(width * ROUNDED));
+  const down = Math.min(ROUNDING, Math.floor(height * ROUNDED));
+  return [
+    rows.support(y, x + across, x + width - across),
+    columns.support(x, y + down, y + height - down),
+    rows.support(y + height, x + across, x + width - across),
+    columns.support(x + width, y + down, y + height - down),
+  ];
+}
+
 /** Share of the outline that is edge; 0 when one side has too little. */
-function supportOf({ rows, columns }: Edges, { x, y, width, height }: Box, leastSide: number): number {
-  const top = rows.support(y, x, x + width);
-  if (top < leastSide) return 0;
-  const left = columns.support(x, y, y + height);
-  if (left < leastSide) return 0;
-  const bottom = rows.support(y + height, x, x + width);
-  if (bottom < leastSide) return 0;
-  const right = columns.support(x + width, y, y + height);
-  if (right < leastSide) return 0;
-  return ((top + bottom) * width + (left + right) * height) / (2 * (width + height));
+function supportOf(edges: Edges, box: Box, leastSide: number): number {
+  const sides = sidesOf(edges, box);
+  if (sides.some((side) => side < leastSide)) return 0;
+  const [top = 0, left = 0, bottom = 0, right = 0] = sides;
+  return ((top + bottom) * box.width + (left + right) * box.height) / (2 * (box.width + box.height));
 }
