@@ -6,6 +6,7 @@ import { seededRandom } from '@nachweis/desk';
 import { type Browser, chromium } from '@playwright/test';
 import sharp, { type Sharp } from 'sharp';
 import { type Expected, PAGE_KINDS, type PageKind, type Random } from './pageKinds.ts';
+import { makePhotograph } from './photographs.ts';
 
 /** The first were looked at while the checks were mended, the others only afterwards. */
 const SEEDS = { 'looked at': 0, unseen: 5000 } as const;
@@ -22,6 +23,7 @@ const EMPTY_CODES = ['nearly-blank', 'one-colour', 'all-black'];
 
 /** Kinds that hold hardly anything but letters: made smaller and larger again they are blurred. */
 const OF_LETTERS = ['document', 'code', 'table', 'settings', 'messages'];
+const PHOTOGRAPHS = 48;
 const DESKTOPS = fileURLToPath(new URL('../../realDesktops/pictures/', import.meta.url));
 
 const CODINGS: ReadonlyArray<readonly [name: string, code: (png: Buffer) => Sharp]> = [
@@ -59,6 +61,7 @@ export async function benchPages(): Promise<void> {
   }
   console.log(`pages: ${FIRST}`);
   await measureRealDesktops();
+  await measurePhotographs();
 }
 
 async function measurePage(
@@ -103,6 +106,21 @@ async function measureRealDesktops(): Promise<void> {
     else console.log(`    ${name}: ${said.join(', ') || 'nothing'}`);
   }
   console.log(`pages: real desktops: ${right} of ${names.length} said rightly`);
+}
+
+/** Of a lens that is a little soft, as they are put together, and of one that is out of focus. */
+async function measurePhotographs(): Promise<void> {
+  let [said, blurred] = [0, 0];
+  for (let seed = 1; seed <= PHOTOGRAPHS; seed++) {
+    const { raster } = await makePhotograph(seed);
+    const { width, height, data } = raster;
+    const soft = sharp(data, { raw: { width, height, channels: 4 } }).removeAlpha();
+    if (checkPicture(pictureFacts(raster)).length > 0) said++;
+    if ((await saidOf(soft.blur(4).jpeg({ quality: 85 }))).includes('blurred')) blurred++;
+  }
+  console.log(
+    `pages: photographs: something said of ${said} of ${PHOTOGRAPHS} (first: of all); out of focus ${blurred} told as blurred`,
+  );
 }
 
 async function saidOf(coded: Sharp): Promise<string[]> {

@@ -73,6 +73,8 @@ const DARK = 24;
  */
 const WIDE_ON_SCREEN = 1.5;
 const WIDE_IN_PHOTOGRAPH = 3.5;
+/** Pixels of the longer side up to which that holds. */
+const USUAL_PHOTOGRAPH = 2400;
 /** On a screen with too little on it for the next one. */
 const WIDE_WHERE_BARE = 1.05;
 /**
@@ -85,7 +87,7 @@ const FINE_ON_SCREEN = 0.11;
  * narrow, in pixels, less is enough.
  */
 const [LINES, NARROW, FINE_IN_LINES] = [60, 0.9, 0.06];
-/** A picture of a screen has flat areas, a photograph has none. */
+/** A picture of a screen has flat areas, a photograph has none, or but of about one colour. */
 const FLAT = 0.1;
 /** Where there are too few edges: steps of brightness, of 255, that the sharpest of all pixels reach at least in a picture that is in focus. */
 const SHARP = 26;
@@ -133,6 +135,7 @@ function contentFindings({
   drawn,
   edges,
   fine,
+  camera,
   sharpness,
   width,
   height,
@@ -142,11 +145,13 @@ function contentFindings({
   if (flat.share >= ALL && ink < A_POINTER && isBlank)
     return [tell('problem', dark ? 'all-black' : 'one-colour', {})];
   if (flat.share >= BLANK && isBlank) return [tell('to-check', 'nearly-blank', { share: flat.share })];
-  const screen = flat.share >= FLAT;
+  const screen = flat.share >= FLAT && !camera;
   const isNarrow = edges !== null && edges <= NARROW;
   const leastFine = isNarrow && drawn > LINES * ink ? FINE_IN_LINES : FINE_ON_SCREEN;
   const sharp =
-    edges !== null && edges <= widestIn(screen, fine) && !(screen && fine !== null && fine < leastFine);
+    edges !== null &&
+    edges <= widestIn(screen, fine, Math.max(width, height)) &&
+    !(screen && fine !== null && fine < leastFine);
   if ((sharp || isNarrow) && drawn < BARE && Math.min(width, height) >= LEAST_DESKTOP)
     return [tell('to-check', 'nearly-blank', { share: flat.share })];
   const found: Finding[] = [];
@@ -156,8 +161,9 @@ function contentFindings({
   return found;
 }
 
-function widestIn(screen: boolean, fine: number | null): number {
-  if (!screen) return WIDE_IN_PHOTOGRAPH;
+/** @param long the longer side: of a photograph with more pixels nobody sees more at once */
+function widestIn(screen: boolean, fine: number | null, long: number): number {
+  if (!screen) return WIDE_IN_PHOTOGRAPH * Math.max(1, long / USUAL_PHOTOGRAPH);
   return fine === null ? WIDE_WHERE_BARE : WIDE_ON_SCREEN;
 }
 

@@ -6,11 +6,12 @@ import { blackArea } from './blackArea.ts';
 import { drawnInside } from './drawn.ts';
 import { edgeWidth } from './edgeWidth.ts';
 import { fineDetail } from './fineDetail.ts';
+import { fromCamera } from './fromCamera.ts';
 import { inkBlocks } from './ink.ts';
 import { sharpness } from './sharpness.ts';
 
 /** Raised whenever the same pixels give other facts, so that facts that were kept are made anew. */
-export const FACTS_VERSION = 7;
+export const FACTS_VERSION = 8;
 
 /** What the pixels of a picture say by themselves, whoever asks. The same in the browser and on the server. */
 export interface PictureFacts {
@@ -29,6 +30,8 @@ export interface PictureFacts {
   edges: number | null;
   /** how much of its detail is as fine as pixels can hold; null where there is too little to tell */
   fine: number | null;
+  /** whether it was taken by a camera, as far as its pixels tell */
+  camera: boolean;
   /** how steep its steepest steps between neighbours are, in levels of brightness */
   sharpness: number;
   /** hash of the size and all pixels, which the server makes beside what is said here; undefined where nobody made it */
@@ -48,6 +51,7 @@ export function pictureFacts(raster: Raster, displays = findDisplays(raster).sur
     drawn: drawnInside(raster),
     edges: edgeWidth(raster),
     fine: fineDetail(raster),
+    camera: fromCamera(raster),
     sharpness: sharpness(raster),
   };
 }

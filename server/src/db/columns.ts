@@ -92,6 +92,8 @@ export const factsColumn = jsonColumn<PictureFacts | null>({
       ink: z.number().default(Number.MAX_SAFE_INTEGER),
       edges: z.number().nullable().default(null),
       fine: z.number().nullable().default(null),
+      // Of before version 8 there is none.
+      camera: z.boolean().default(false),
       sharpness: z.number(),
       // Of before version 6 there is none.
       pixels: z.string().optional(),

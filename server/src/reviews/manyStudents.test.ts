@@ -44,6 +44,7 @@ async function enterClass(s: TestServer, howMany: number) {
     ink: 900,
     edges: 0.8,
     fine: 1,
+    camera: false,
     sharpness: 200,
   });
   await db.transaction().execute(async (trx) => {

@@ -26,6 +26,7 @@ describe('the sentences', () => {
       black: null,
       displays: 1,
       drawn: 9000,
+      camera: false,
       sharpness: 200,
     };
     const [finding] = checkPicture(facts, { alsoHandedInBy: ['A', 'B', 'C', 'D', 'E'] });
