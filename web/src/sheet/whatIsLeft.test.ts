@@ -75,4 +75,44 @@ describe('what is left, and the way to it', () => {
     const pinned = { ...picture('b', 2, 500), marks: [{ kind: 'pin' as const, letter: 'a', x: 1, y: 1 }] };
     expect(whatIsLeft(standing([picture('a', 1, 9), pinned, picture('c', 3, 400)], 'Good.'))).toEqual([]);
   });
+
+  describe('each way', () => {
+    const arrow = { kind: 'arrow', id: 'm1' };
+    const bare = picture('bare', 2, 500);
+    const full = {
+      ...picture('full', 2, 300),
+      marks: [arrow],
+      trims: [{ kind: 'ground', colour: '#ffffff' }],
+      encoding: { format: 'jpeg' },
+      fileBytes: 900,
+    } as unknown as SheetPicture;
+    const way = (code: string, data: object, pictures: SheetPicture[]) =>
+      wayTo({ code, level: 'problem', place: { point: 'P2' }, data } as never, standing(pictures));
+    it.each<[string, object, string, string]>([
+      ['pins-missing', {}, 'pin=bare', 'Pin'],
+      ['nothing-hidden', {}, 'pin=bare', 'Mark'],
+      ['nothing-marked', {}, 'pin=bare', 'Mark'],
+      ['nothing-written', {}, 'pin=bare', 'Mark'],
+      ['marks-not-wanted', {}, 'pin=full', 'Mark'],
+      ['finish-missing', { finish: 'ground' }, 'pin=bare', 'Finish'],
+      ['finish-not-wanted', { finish: 'ground' }, 'pin=full', 'Finish'],
+      ['words-not-read', { words: ['flow'] }, 'frame=bare', 'Frame'],
+      ['picture-too-small', { width: 300, height: 100 }, 'frame=full', 'Frame'],
+      ['wrong-shape', { width: 300, height: 100 }, 'frame=full', 'Frame'],
+      ['format-not-taken', { format: 'jpeg' }, 'format=full', 'Format'],
+      ['file-too-large', { bytes: 900 }, 'format=full', 'Format'],
+    ])('of %s leads to its picture, and nowhere once that is gone', (code, data, query, words) => {
+      expect(way(code, data, [bare, full])).toEqual({ href: `/assignments/x?${query}`, words });
+      expect(way(code, data, [])).toBeNull();
+    });
+    it('of a damaged picture leads nowhere, and of one too few to where one is captured', () => {
+      expect(way('picture-damaged', {}, [bare])).toBeNull();
+      for (const code of ['no-picture', 'more-pictures', 'same-as'])
+        expect(way(code, {}, [bare])).toEqual({
+          href: '/assignments/x/capture?point=point-2',
+          words: 'Capture',
+        });
+      expect(way('any-picture', {}, [])).toEqual({ href: '/assignments/x/capture', words: 'Capture' });
+    });
+  });
 });
