@@ -277,6 +277,29 @@ test('releasing says what it does: how many, what is missing', async ({ page, sc
   await expect(page.getByText('2 hand-ins were released.')).toBeVisible();
 });
 
+test('what its record says comes late and moves no picture', async ({ page, school }) => {
+  const handInId = await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  let answer = () => {};
+  const mayAnswer = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await intercept(page, '**/api/keys', async (route) => {
+    await mayAnswer;
+    await route.continue();
+  });
+  // So narrow that the words do not fit on the line of the file's name.
+  await page.setViewportSize({ width: 1100, height: 800 });
+  await page.goto(`/hand-ins/${handInId}/review`);
+  await pictureSeen(page);
+  await page.evaluate(() => document.fonts.ready);
+  const before = await page.getByTestId('stage').boundingBox();
+  await expect(page.getByTestId('record')).toHaveCount(0);
+  answer();
+  await expect(page.getByTestId('record')).toContainText('record signed');
+  expect(await page.getByTestId('stage').boundingBox()).toEqual(before);
+});
+
 test('one pixel of a large picture can be hit: zoomed at the pointer, by keys, to its pin', async ({
   page,
   school,

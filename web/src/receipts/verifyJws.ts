@@ -18,6 +18,18 @@ const bytesOf = (base64url: string) =>
   Uint8Array.from(atob(base64url.replaceAll('-', '+').replaceAll('_', '/')), (c) => c.charCodeAt(0));
 const jsonOf = (part: string): unknown => JSON.parse(new TextDecoder().decode(bytesOf(part)));
 
+/** What a compact JWS says, whoever made it. @returns null for what is none */
+export function saidBy(jws: string): Pick<Verified, 'payload' | 'type'> | null {
+  const [head = '', payload = '', , more] = jws.trim().split('.');
+  if (!payload || more !== undefined) return null;
+  try {
+    const { typ } = jsonOf(head) as { typ?: string };
+    return { payload: jsonOf(payload), type: typ ?? '' };
+  } catch {
+    return null;
+  }
+}
+
 /** Checks a compact JWS with public keys (RFC 7515, ES256). @returns null for what is none */
 export async function verifyJws(jws: string, keys: readonly PublicKey[]): Promise<Verified | null> {
   const [head = '', payload = '', signature = '', more] = jws.trim().split('.');
