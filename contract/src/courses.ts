@@ -24,6 +24,14 @@ export const CourseWrite = z.object({
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'language-unknown'),
 });
 
+export type CourseWrite = z.infer<typeof CourseWrite>;
+
+/** What a course is, changed; `was` is what whoever changes it had before their eyes. */
+export const CourseChange = CourseWrite.extend({
+  was: z.object({ title: z.string(), timeZone: z.string(), language: z.string() }),
+});
+export type CourseChange = z.infer<typeof CourseChange>;
+
 /** A course begins at most so many days before or after the one it is made of: about ten years. */
 export const MOST_DAYS_MOVED = 3660;
 
@@ -122,6 +130,8 @@ export const CourseView = CourseFacts.extend({
   houseInk: Ink.nullable(),
   /** this server sends mail */
   sendsMail: z.boolean(),
+  /** nothing was handed in yet, so that the time zone can still be another one */
+  zoneIsFree: z.boolean(),
   people: z.array(CoursePerson),
   assignments: z.array(
     z.object({

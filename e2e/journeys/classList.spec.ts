@@ -171,3 +171,41 @@ test('of several files one of which is gone nothing is read, for the others are 
   await expect(dialog.getByRole('table')).toHaveCount(0);
   await expect(dialog.getByText(/^Read:/)).toHaveCount(0);
 });
+
+test('lines that stand in the way are marked, shown alone, and left out; what is entered is said, and found by a word', async ({
+  page,
+  school,
+}) => {
+  const dialog = await openList(page, school);
+  const good = Array.from({ length: 20 }, (_, i) => `Lind${i},Kim,lind${i}@s.example,NE-${i}`);
+  await dialog
+    .getByLabel('The table, pasted')
+    .fill(
+      [
+        'Surname,Given name,E-mail,station',
+        ...good,
+        'Berg,Ada,no address,x',
+        'Lind,Ida,LIND3@s.example,y',
+      ].join('\n'),
+    );
+  await expect(dialog.getByText('20 new, 2 marked')).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /^2 Lind0, Kim lind0@s.example NE-0 new/ })).toBeVisible();
+  const wrong = dialog.getByRole('row', {
+    name: /^22 Berg, Ada no address .*marked: This is no e-mail address/,
+  });
+  await expect(dialog.getByRole('button', { name: /^Enter these/ })).toBeDisabled();
+  await dialog.getByLabel('Show only what is marked').check();
+  await expect(wrong).toBeVisible();
+  await expect(dialog.getByRole('row')).toHaveCount(3);
+  await expectClean(page, 'marked lines of a class list');
+  await dialog.getByLabel('Leave the 2 marked lines out').press(' ');
+  await expect(wrong).toContainText('(left out)');
+  await dialog.getByRole('button', { name: 'Enter these 20 people' }).press('Enter');
+  await expect(page.getByText('The class list is entered: 20 new, 2 left out.')).toBeVisible();
+  await expect(dialog).toBeHidden();
+  await page.getByLabel('Search the people').fill('NE-17');
+  await expect(page.getByRole('rowheader')).toHaveText(['Lind17, Kim']);
+  await page.getByLabel('Search the people').fill('instructor');
+  await expect(page.getByRole('rowheader')).not.toHaveText(['Lind17, Kim']);
+  await expect(page.getByRole('row', { name: /student/ })).toHaveCount(0);
+});

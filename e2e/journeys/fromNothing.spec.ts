@@ -123,6 +123,35 @@ test('from an empty folder to an assignment that a student can begin, in under 4
   await context.close();
 });
 
+test('a course that was made by mistake is changed, or removed as long as it has no assignment', async ({
+  page,
+  empty,
+}) => {
+  await page.goto(empty.first);
+  await expect(page.getByLabel('Given name')).toBeFocused();
+  await page.getByRole('button', { name: 'Begin' }).click();
+  // Nothing of it is filled in: what is missing is said at each field, and the first of them is the next to fill in.
+  await expect(page.getByLabel('Surname')).toBeFocused();
+  await page.keyboard.type('Mandelbrod');
+  await page.getByLabel('E-mail').fill('ruth@school.example');
+  for (const label of ['Password', 'Once more'])
+    await page.getByLabel(label, { exact: true }).fill('a long password');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('alert')).toHaveText('A course needs a title.');
+  await expect(page.getByLabel('Title')).toBeFocused();
+  await page.keyboard.type('Filed Data');
+  await page.getByLabel('Language of names').selectOption('German');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Remove the course …' }).click();
+  await expectBegun(page.getByRole('dialog'));
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Remove the course …' }).click();
+  await page.getByRole('button', { name: 'Remove the course', exact: true }).click();
+  await expect(page.getByText('There is no course yet.')).toBeVisible();
+  await expect(page.getByText('The course is removed.')).toBeVisible();
+});
+
 test('what is written in the builder outlives a reload; a wrong field is marked and nothing is saved; another order by keys', async ({
   page,
   empty,

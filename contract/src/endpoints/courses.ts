@@ -1,4 +1,5 @@
 import {
+  CourseChange,
   CourseCopy,
   CourseLine,
   CourseView,
@@ -27,8 +28,7 @@ export const courseEndpoints = {
     method: 'put',
     path: '/api/courses/:courseId',
     access: 'admin',
-    summary:
-      'Makes a course or changes its title, time zone and language. Who makes it is its first instructor.',
+    summary: 'Makes a course. Who makes it is its first instructor.',
     params: z.object({ courseId: Id }),
     body: CourseWrite,
     response: CourseView,
@@ -40,6 +40,23 @@ export const courseEndpoints = {
     summary: 'A course with its people and assignments.',
     params: z.object({ courseId: Id }),
     response: CourseView,
+  },
+  changeCourse: {
+    method: 'put',
+    path: '/api/courses/:courseId/facts',
+    access: 'course-manager',
+    summary: 'Changes title, language of names and, as long as nothing was handed in, the time zone.',
+    params: z.object({ courseId: Id }),
+    body: CourseChange,
+    response: CourseView,
+  },
+  removeCourse: {
+    method: 'delete',
+    path: '/api/courses/:courseId',
+    access: 'course-manager',
+    summary: 'Removes a course that has no assignment. Its people stay people of the server.',
+    params: z.object({ courseId: Id }),
+    response: z.object({ removed: z.literal(true) }),
   },
   copyCourse: {
     method: 'post',

@@ -5,6 +5,7 @@ import type { Context } from '../context.ts';
 import { fieldsColumn } from '../db/columns.ts';
 import { notFound } from '../http/problem.ts';
 import { readClassOrder } from '../people/classList.ts';
+import { hasHandIns } from './hasHandIns.ts';
 
 /** A course with its people, in the order of its lists, and its assignments, the next due first. */
 export async function readCourse({ db, now, post }: Context, courseId: string): Promise<CourseView> {
@@ -34,6 +35,7 @@ export async function readCourse({ db, now, post }: Context, courseId: string): 
     .where('withdrawn_at', 'is', null)
     .groupBy('assignment_id')
     .execute();
+  const zoneIsFree = !(await hasHandIns(db, courseId));
   const handIns = new Map(counts.map((row) => [row.assignment_id, row.count]));
   const at = now().toISOString();
   const assignments = await readCourseAssignments(db, [courseId]);
@@ -44,6 +46,7 @@ export async function readCourse({ db, now, post }: Context, courseId: string): 
     language: course.language,
     houseInk: course.house_ink,
     sendsMail: post.sends,
+    zoneIsFree,
     people: rows
       .map((row) => ({
         id: row.id,

@@ -3,6 +3,7 @@ import type { Context } from '../context.ts';
 import { HttpProblem, notFound } from '../http/problem.ts';
 import type { Handlers } from '../http/router.ts';
 import { enterMember } from '../people/enterMember.ts';
+import { changeCourse, removeCourse } from './changeCourse.ts';
 import { copyCourse } from './copyCourse.ts';
 import { enterPeople } from './enterPeople.ts';
 import { makeLinks } from './makeLinks.ts';
@@ -12,6 +13,8 @@ type CourseHandlers = Pick<
   Handlers,
   | 'listCourses'
   | 'createCourse'
+  | 'changeCourse'
+  | 'removeCourse'
   | 'copyCourse'
   | 'readCourse'
   | 'enterPeople'
@@ -41,16 +44,23 @@ export function courseHandlers(context: Context): CourseHandlers {
       const row = { title: body.title, time_zone: body.timeZone, language: body.language };
       await db.transaction().execute(async (trx) => {
         const there = await trx.selectFrom('courses').select('id').where('id', '=', id).executeTakeFirst();
-        if (there) await trx.updateTable('courses').set(row).where('id', '=', id).execute();
-        else {
-          await trx
-            .insertInto('courses')
-            .values({ id, ...row })
-            .execute();
-          await enterMember(trx, { courseId: id, personId: actor.personId, role: 'instructor' });
-        }
+        // Asked again after a lost answer.
+        if (there) return;
+        await trx
+          .insertInto('courses')
+          .values({ id, ...row })
+          .execute();
+        await enterMember(trx, { courseId: id, personId: actor.personId, role: 'instructor' });
       });
       return readCourse(context, id);
+    },
+    async changeCourse({ params, body }) {
+      await changeCourse(context, params.courseId, body);
+      return readCourse(context, params.courseId);
+    },
+    async removeCourse({ params }) {
+      await removeCourse(context, params.courseId);
+      return { removed: true };
     },
     async copyCourse({ params, body, actor }) {
       await copyCourse(context, params.courseId, body, actor.personId);

@@ -1,16 +1,20 @@
-import type { CourseView, PeopleAnswer } from '@nachweis/contract';
+import type { CourseView, PeopleAnswer, PersonLine } from '@nachweis/contract';
 import { type ReactNode, useRef, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { toast } from '../ui/notices.ts';
 import { Problem } from '../ui/Problem.tsx';
 import { TableSource } from '../ui/TableSource.tsx';
 import { tableText } from '../ui/tableText.ts';
-import { CHANGED_MEANWHILE, changeWords, lineFault, OUTCOMES, REFUSED } from '../words/classList.ts';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
+import { CHANGED_MEANWHILE, countsInWords, REFUSED } from '../words/classList.ts';
 import { type ChosenRoster, ClassChoice } from './ClassChoice.tsx';
 import { ColumnKinds } from './ColumnKinds.tsx';
+import { ListPreview } from './ListPreview.tsx';
 import type { ListColumn } from './listColumns.ts';
+import { countsOf, linesOf, toEnter } from './listLines.ts';
 import { classesOf, listOfClass, rosterOf } from './oneRoster.ts';
 import { type ClassList, readList } from './readList.ts';
 import { isPackage, tablesOfPackage } from './rosterPackage.ts';
@@ -21,6 +25,9 @@ interface BringListProps {
   onClose: () => void;
 }
 
+const readable = (list: ClassList | null): PersonLine[] =>
+  list?.lines.flatMap(({ person }) => person ?? []) ?? [];
+
 /** A class list is brought in: read, shown line by line, and entered only when that is confirmed. */
 export function BringList({ course, onEntered, onClose }: BringListProps): ReactNode {
   const [bytes, setBytes] = useState<Uint8Array | null>(null);
@@ -28,40 +35,48 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
   const [answer, setAnswer] = useState<PeopleAnswer | null>(null);
   const [problem, setProblem] = useState('');
   const [roster, setRoster] = useState<ChosenRoster | null>(null);
-  const people = list?.lines.flatMap(({ person }) => person ?? []) ?? [];
+  const [leavingOut, setLeavingOut] = useState(false);
   // Of two lists chosen one after the other the last is meant, whichever answer comes first.
-  const asked = useRef<typeof people>([]);
-  /** @param looked what was said of each line, where it is to be entered; else it is only asked */
-  const ask = async (lines: typeof people, looked?: PeopleAnswer['lines']) => {
-    asked.current = lines;
+  const asked = useRef<readonly PersonLine[]>([]);
+  /** Asks what would become of the lines. */
+  const ask = async (people: PersonLine[]) => {
+    asked.current = people;
     try {
-      const made = await callApi('enterPeople', {
-        params: { courseId: course.id },
-        body: {
-          people: lines,
-          dryRun: !looked,
-          ...(looked && { looked: looked.map(({ outcome }) => outcome) }),
-        },
-      });
-      if (asked.current !== lines) return;
-      setAnswer(made);
-      if (made.entered) {
-        onEntered();
-        onClose();
-      } else if (looked) setProblem(CHANGED_MEANWHILE);
+      const body = { people, dryRun: true };
+      const made = await callApi('enterPeople', { params: { courseId: course.id }, body });
+      if (asked.current === people) setAnswer(made);
     } catch (error) {
-      if (asked.current === lines) setProblem(sentenceOf(error));
+      if (asked.current === people) setProblem(sentenceOf(error));
     }
   };
+  const enter = useOneAtATime(async ({ people, looked }: NonNullable<ReturnType<typeof toEnter>>) => {
+    const before = asked.current;
+    setProblem('');
+    try {
+      const body = { people, dryRun: false, looked: looked.map(({ outcome }) => outcome) };
+      const made = await callApi('enterPeople', { params: { courseId: course.id }, body });
+      if (made.entered) {
+        toast.success(`The class list is entered: ${countsInWords(countsOf(lines), leavingOut)}.`);
+        onEntered();
+        onClose();
+      } else if (asked.current === before) {
+        setProblem(CHANGED_MEANWHILE);
+        await ask(readable(list));
+      }
+    } catch (error) {
+      if (asked.current === before) setProblem(sentenceOf(error));
+    }
+  });
   /** @param columns what they hold, where it was said; else it is found out */
   const read = async (table: Uint8Array, columns?: readonly ListColumn[]) => {
     const found = readList(table, columns);
     setBytes(table);
     setList(found);
     setAnswer(null);
+    setLeavingOut(false);
     asked.current = [];
     setProblem(found.refused ? REFUSED[found.refused] : '');
-    const good = found.lines.flatMap(({ person }) => person ?? []);
+    const good = readable(found);
     if (good.length > 0) await ask(good);
   };
   const clear = () => {
@@ -104,12 +119,10 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
     if (only && (meant.length === 1 || classes.length === 1)) readClass(chosen, only.id);
     else setRoster(chosen);
   };
-  const wrong =
-    (list?.lines.some((line) => !line.person) ?? false) ||
-    (answer?.lines.some(({ outcome }) => outcome === 'twice' || outcome === 'own-role') ?? false);
-  const outcomes = [...(answer?.lines ?? [])];
+  const lines = list ? linesOf(list, answer) : [];
+  const entering = toEnter(lines, leavingOut);
   return (
-    <Dialog title="Bring in a class list" onClose={onClose}>
+    <Dialog title="Bring in a class list" size="wide" onClose={onClose}>
       <div className="flex max-h-[max(75dvh,32rem)] flex-col gap-3 p-4">
         <p className="text-sm text-faded">
           A table with names and e-mail addresses, and if there are some with roles and further columns such
@@ -124,6 +137,12 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
             The file is not in UTF-8. It was read as Windows-1252: check letters such as ö and ł.
           </p>
         )}
+        {list?.notes.includes('formula') && (
+          <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
+            Some cells begin with = as formulas do. They are taken as the text they are, and nothing is
+            computed.
+          </p>
+        )}
         {list?.notes.includes('split') && (
           <p className="border-l-4 border-ochre-mark bg-ochre-wash px-3 py-2 text-ochre">
             Whole names were taken apart: surname, then given name. Look whether they are right.
@@ -136,65 +155,24 @@ export function BringList({ course, onEntered, onClose }: BringListProps): React
             onChange={(columns) => void read(bytes, columns)}
           />
         )}
-        {list && list.lines.length > 0 && (
-          <section
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by keys too
-            tabIndex={0}
-            aria-label="What becomes of each line"
-            className="min-h-40 flex-1 overflow-auto border border-rule"
-          >
-            <table aria-label="Lines of the list" className="w-full border-collapse text-sm">
-              <thead className="sticky top-0 bg-card text-faded">
-                <tr>
-                  {['Line', 'Name', 'E-mail', 'What becomes of it'].map((title) => (
-                    <th key={title} scope="col" className="px-2 py-1 text-left">
-                      {title}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {list.lines.map(({ number, person, shown, faults }) => {
-                  const line = person ? outcomes.shift() : undefined;
-                  const isOther =
-                    line && person && line.name !== `${person.givenName} ${person.surname}`.trim();
-                  return (
-                    <tr key={number} className="border-t border-rule">
-                      <td className="px-2 py-1 font-mono">{number}</td>
-                      <td className="written px-2 py-1">{shown}</td>
-                      <td className="written px-2 py-1">{person?.email}</td>
-                      <td className={`written px-2 py-1 ${faults.length > 0 ? 'text-madder' : ''}`}>
-                        {faults.length > 0
-                          ? faults.map(lineFault).join(' ')
-                          : line
-                            ? [
-                                `${OUTCOMES[line.outcome]}${isOther ? `, under the name “${line.name}”` : ''}`,
-                                ...line.changes.map(changeWords),
-                              ].join('; ')
-                            : 'being looked at …'}
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </section>
-        )}
+        {/* There from the start, so that what it comes to say is read aloud. */}
+        <p role="status" className="text-sm font-semibold empty:-mt-3">
+          {countsInWords(countsOf(lines), leavingOut)}
+        </p>
+        {lines.length > 0 && <ListPreview lines={lines} leavingOut={leavingOut} onLeaveOut={setLeavingOut} />}
         <div className="flex flex-wrap items-center justify-end gap-2">
-          {wrong && (
-            <p className="flex-1 text-sm text-madder">
-              Mend what is marked, and bring it again. Nothing was entered.
+          {lines.some(({ isMarked }) => isMarked) && !leavingOut && (
+            <p className="flex-[1_1_16rem] text-sm text-madder">
+              Mend what is marked and bring the list again, or leave it out. Nothing was entered.
             </p>
           )}
           <Button look="quiet" keyName="Esc" onClick={onClose}>
             Enter nothing
           </Button>
-          <Button
-            look="main"
-            disabled={!answer || wrong || people.length === 0}
-            onClick={() => void ask(people, answer?.lines)}
-          >
-            {people.length === 1 ? 'Enter this person' : `Enter these ${people.length || ''} people`}
+          <Button look="main" disabled={!entering} onClick={() => entering && enter(entering)}>
+            {entering?.people.length === 1
+              ? 'Enter this person'
+              : `Enter these ${entering?.people.length ?? ''} people`}
           </Button>
         </div>
       </div>

@@ -1,12 +1,12 @@
 import type { CoursePerson, CourseView } from '@nachweis/contract';
-import { type FormEvent, type ReactNode, useState } from 'react';
-import { sentenceOf } from '../api/apiProblem.ts';
+import type { FormEvent, ReactNode } from 'react';
 import { callApi } from '../api/callApi.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { toast } from '../ui/notices.ts';
 import { Problem } from '../ui/Problem.tsx';
+import { useFaults } from '../ui/useFaults.ts';
 import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { NameFields, personOf, RoleField } from './PersonFields.tsx';
 
@@ -21,9 +21,9 @@ interface ChangePersonProps {
 
 /** How somebody of a course is called, what they are in it, and what the class list says of them. */
 export function ChangePerson({ course, person, columns, onChanged, onClose }: ChangePersonProps): ReactNode {
-  const [problem, setProblem] = useState('');
+  const { faults, problem, tell, say } = useFaults();
   const save = useOneAtATime(async (form: HTMLFormElement) => {
-    setProblem('');
+    say('');
     // Only what was changed: a column that a colleague brings in meanwhile stays.
     const fields = Object.fromEntries(
       columns
@@ -35,7 +35,7 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
       const { people } = await callApi('readCourse', { params: { courseId: course.id } });
       const now = people.find(({ id }) => id === person.id);
       // Entering a line of somebody who was removed meanwhile would bring them back.
-      if (!now) return setProblem('They are not in the course any more. Nothing was changed.');
+      if (!now) return say('They are not in the course any more. Nothing was changed.');
       const typed = personOf(form);
       // What was not touched follows what a colleague made of it meanwhile.
       const line = {
@@ -51,14 +51,14 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
         body: { people: [line], dryRun: false },
       });
       const outcome = lines[0]?.outcome;
-      if (outcome === 'own-role') return setProblem('Your own role is for somebody else to change.');
+      if (outcome === 'own-role') return say('Your own role is for somebody else to change.');
       if (lines[0]?.name !== `${line.givenName} ${line.surname}`.trim())
         toast.warning('The name stays as it is: they are in another course too.');
       else toast.success(outcome === 'same' ? 'Nothing differs.' : 'Changed.');
       onChanged();
       onClose();
     } catch (error) {
-      setProblem(sentenceOf(error));
+      tell(error, form);
     }
   });
   return (
@@ -72,7 +72,7 @@ export function ChangePerson({ course, person, columns, onChanged, onClose }: Ch
         noValidate
       >
         <div className="grid gap-3 sm:grid-cols-2">
-          <NameFields of={person} />
+          <NameFields of={person} faults={faults} />
           <Field label="Sorted as" hint="Empty: by the custom of the course’s language">
             <input
               name="sorted"

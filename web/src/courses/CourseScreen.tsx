@@ -1,6 +1,7 @@
 import type { CourseView } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useMe } from '../api/session.ts';
 import { useApi } from '../api/useApi.ts';
 import { useOnceTimesPass } from '../api/useOnceTimesPass.ts';
 import { saveCalendar } from '../calendar/saveCalendar.ts';
@@ -8,9 +9,11 @@ import { Button, buttonClasses } from '../ui/Button.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useTitle } from '../ui/useTitle.ts';
 import { dateAndTime } from '../ui/when.ts';
+import { ChangeCourse } from './ChangeCourse.tsx';
 import { CopyCourse } from './CopyCourse.tsx';
 import { HouseInk } from './HouseInk.tsx';
 import { PeoplePart } from './PeoplePart.tsx';
+import { RemoveCourse } from './RemoveCourse.tsx';
 
 type CourseAssignment = CourseView['assignments'][number];
 
@@ -28,6 +31,8 @@ export default function CourseScreen(): ReactNode {
   const { courseId = '' } = useParams();
   const { data: course, error, mutate } = useApi('readCourse', { params: { courseId } });
   useOnceTimesPass(course?.assignments ?? [], mutate);
+  const me = useMe();
+  const [changing, setChanging] = useState(false);
   const [copying, setCopying] = useState(false);
   useTitle(course?.title ?? 'Course');
   if (!course)
@@ -39,9 +44,27 @@ export default function CourseScreen(): ReactNode {
   return (
     <main className="mx-auto flex w-full max-w-6xl flex-1 flex-col gap-8 p-4 sm:p-6">
       <div>
+        {me.admin && (
+          <Link to="/courses" className="text-sm text-verdigris-deep underline">
+            All courses
+          </Link>
+        )}
         <h1 className="written text-2xl">{course.title}</h1>
-        <p className="text-faded">Times are those of {course.timeZone}.</p>
+        <div className="flex flex-wrap items-center gap-x-2">
+          <p className="text-faded">Times are those of {course.timeZone}.</p>
+          <Button small look="quiet" onClick={() => setChanging(true)}>
+            Change the course …
+          </Button>
+          {course.assignments.length === 0 && <RemoveCourse course={course} />}
+        </div>
       </div>
+      {changing && (
+        <ChangeCourse
+          course={course}
+          onChanged={(changed) => void mutate(changed, { revalidate: false })}
+          onClose={() => setChanging(false)}
+        />
+      )}
       <section aria-labelledby="assignments-title" className="flex flex-col gap-2">
         <div className="flex flex-wrap items-center gap-2">
           <h2 id="assignments-title" className="flex-[1_1_9rem] text-xl">
@@ -85,11 +108,11 @@ export default function CourseScreen(): ReactNode {
         </ul>
       </section>
       {copying && <CopyCourse course={course} onClose={() => setCopying(false)} />}
-      <PeoplePart course={course} onChanged={() => void mutate()} />
       <HouseInk
         course={course}
         onChanged={(houseInk) => void mutate((now) => now && { ...now, houseInk }, { revalidate: false })}
       />
+      <PeoplePart course={course} onChanged={() => void mutate()} />
     </main>
   );
 }

@@ -1,13 +1,15 @@
 import { type FormEvent, type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useSWRConfig } from 'swr';
-import { sentenceOf } from '../api/apiProblem.ts';
 import { addressOf, callApi } from '../api/callApi.ts';
 import { useApi } from '../api/useApi.ts';
 import { Button } from '../ui/Button.tsx';
-import { control, Field } from '../ui/Field.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { Empty, Failed, Loading } from '../ui/states.tsx';
+import { useFaults } from '../ui/useFaults.ts';
+import { useOneAtATime } from '../ui/useOneAtATime.ts';
 import { useTitle } from '../ui/useTitle.ts';
+import { CourseFields, factsIn, newFacts } from './CourseFields.tsx';
 import { FindPeople } from './FindPeople.tsx';
 
 /** All courses, for administrators, who make them. */
@@ -43,61 +45,41 @@ export default function CoursesScreen(): ReactNode {
 
 function NewCourse(): ReactNode {
   const id = useRef(crypto.randomUUID());
+  const [begun] = useState(newFacts);
   const navigate = useNavigate();
   const { mutate } = useSWRConfig();
-  const [problem, setProblem] = useState('');
-  const make = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const text = (name: string) => String(new FormData(event.currentTarget).get(name) ?? '').trim();
-    const body = { title: text('title'), timeZone: text('zone'), language: text('language') };
-    setProblem('');
+  const { faults, problem, tell, say } = useFaults();
+  const make = useOneAtATime(async (form: HTMLFormElement) => {
+    const body = factsIn(form);
+    say('');
     try {
       const course = await callApi('createCourse', { params: { courseId: id.current }, body });
       // One is its instructor from now on.
       await mutate(addressOf('me', {}));
       navigate(`/courses/${course.id}`);
     } catch (error) {
-      setProblem(sentenceOf(error));
+      tell(error, form);
     }
-  };
+  });
   return (
     <section aria-labelledby="new-course" className="border border-edge bg-card p-4">
       <h2 id="new-course" className="mb-2 text-lg">
         A new course
       </h2>
       <form
-        onSubmit={(event) => void make(event)}
-        className="grid items-end gap-3 sm:grid-cols-[2fr_1.5fr_1fr_auto]"
+        onSubmit={(event: FormEvent<HTMLFormElement>) => {
+          event.preventDefault();
+          make(event.currentTarget);
+        }}
+        className="grid items-start gap-3 sm:grid-cols-[2fr_1.5fr_1fr_auto]"
         noValidate
       >
-        <Field label="Title">
-          <input name="title" className={control} autoComplete="off" />
-        </Field>
-        <Field label="Time zone">
-          <input
-            name="zone"
-            list="zones"
-            className={control}
-            defaultValue={Intl.DateTimeFormat().resolvedOptions().timeZone}
-          />
-        </Field>
-        <Field label="Language of names">
-          <input name="language" className={control} defaultValue={navigator.language.slice(0, 2)} />
-        </Field>
-        <Button type="submit" look="main">
+        <CourseFields facts={begun} faults={faults} />
+        <Button type="submit" look="main" className="sm:mt-6">
           Make it
         </Button>
-        <datalist id="zones">
-          {Intl.supportedValuesOf('timeZone').map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
       </form>
-      {problem && (
-        <p role="alert" className="mt-3 border-l-4 border-madder bg-madder-wash px-3 py-2">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
     </section>
   );
 }

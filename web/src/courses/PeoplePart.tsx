@@ -2,17 +2,16 @@ import type { CoursePerson, CourseView, LinksMade } from '@nachweis/contract';
 import { type ReactNode, useState } from 'react';
 import { sentenceOf } from '../api/apiProblem.ts';
 import { callApi } from '../api/callApi.ts';
-import { useMe } from '../api/session.ts';
 import { useErrandOrders } from '../errands/useErrands.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Problem } from '../ui/Problem.tsx';
-import { ROLE_WORDS } from '../words/roles.ts';
 import { AddPerson } from './AddPerson.tsx';
 import { BringList } from './BringList.tsx';
 import { ChangePerson } from './ChangePerson.tsx';
 import { LinksDialog } from './LinksDialog.tsx';
 import { MakeLinks } from './MakeLinks.tsx';
+import { PeopleTable } from './PeopleTable.tsx';
 
 interface PeoplePartProps {
   course: CourseView;
@@ -21,7 +20,6 @@ interface PeoplePartProps {
 
 /** The people of a course: brought in by a list or one by one, and given links to sign in with. */
 export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
-  const me = useMe();
   const [bringing, setBringing] = useState(false);
   const [linking, setLinking] = useState<readonly CoursePerson[] | null>(null);
   const [made, setMade] = useState<LinksMade | null>(null);
@@ -106,66 +104,13 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
       </div>
       <Problem>{problem}</Problem>
       <AddPerson course={course} onAdded={onChanged} />
-      <div className="overflow-x-auto">
-        <table aria-label="People" className="w-full border-collapse text-sm">
-          <thead className="text-faded">
-            <tr>
-              {['Name', 'E-mail', 'Role', ...columns, 'Signs in', 'To do'].map((title) => (
-                <th key={title} scope="col" className="border-b border-rule px-2 py-1 text-left">
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {course.people.map((person) => (
-              <tr key={person.id} className="border-b border-rule">
-                <th scope="row" className="written px-2 py-1 text-left font-semibold">
-                  {person.listed}
-                </th>
-                <td className="written px-2 py-1">{person.email}</td>
-                <td className="px-2 py-1">{ROLE_WORDS[person.role]}</td>
-                {columns.map((column) => (
-                  <td key={column} className="written px-2 py-1 font-mono">
-                    {person.fields[column]}
-                  </td>
-                ))}
-                <td className="px-2 py-1">{person.canSignIn ? 'yes' : 'not yet'}</td>
-                <td className="px-2 py-1 whitespace-nowrap">
-                  {(!person.canSignIn || me.admin) && (
-                    <Button
-                      small
-                      look="quiet"
-                      aria-label={`Sign-in link for ${person.listed}`}
-                      onClick={() => setLinking([person])}
-                    >
-                      Link
-                    </Button>
-                  )}
-                  <Button
-                    small
-                    look="quiet"
-                    aria-label={`Change ${person.listed}`}
-                    onClick={() => setChanging(person)}
-                  >
-                    Change
-                  </Button>
-                  {person.id !== me.id && (
-                    <Button
-                      small
-                      look="quiet"
-                      aria-label={`Remove ${person.listed} from the course`}
-                      onClick={() => setLeaving(person)}
-                    >
-                      Remove
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PeopleTable
+        people={course.people}
+        columns={columns}
+        onLink={(person) => setLinking([person])}
+        onChange={setChanging}
+        onRemove={setLeaving}
+      />
     </section>
   );
 }

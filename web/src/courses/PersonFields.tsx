@@ -1,22 +1,23 @@
 import { type CoursePerson, type PersonLine, ROLES, type Role } from '@nachweis/contract';
 import type { ReactNode } from 'react';
 import { control, Field } from '../ui/Field.tsx';
+import type { FieldFaults } from '../ui/useFaults.ts';
 import { ROLE_WORDS } from '../words/roles.ts';
 
 /** What a form says of a person. */
 export function personOf(form: HTMLFormElement): Omit<PersonLine, 'fields' | 'email'> {
   const text = (name: string) => String(new FormData(form).get(name) ?? '').trim();
-  return { givenName: text('given'), surname: text('surname'), role: text('role') as Role };
+  return { givenName: text('givenName'), surname: text('surname'), role: text('role') as Role };
 }
 
 /** The names of a person. @param of whose they are until now */
-export function NameFields({ of }: { of?: CoursePerson }): ReactNode {
+export function NameFields({ of, faults }: { of?: CoursePerson; faults: FieldFaults }): ReactNode {
   return (
     <>
-      <Field label="Given name">
-        <input name="given" className={control} autoComplete="off" defaultValue={of?.givenName} />
+      <Field label="Given name" fault={faults.givenName}>
+        <input name="givenName" className={control} autoComplete="off" defaultValue={of?.givenName} />
       </Field>
-      <Field label="Surname">
+      <Field label="Surname" fault={faults.surname}>
         <input name="surname" className={control} autoComplete="off" defaultValue={of?.surname} />
       </Field>
     </>

@@ -149,6 +149,7 @@ it('lets only one column be what only one can be', () => {
 it('keeps what looks like a formula as the text it is', () => {
   const list = readList(utf8('surname,email,station\nA,a@s.example,=1+1\n'));
   expect(list.lines[0]?.person?.fields).toEqual({ station: '=1+1' });
+  expect(list.notes).toEqual(['formula']);
 });
 
 it('takes nothing of a list that is empty, lacks a column, or is too long', () => {

@@ -6,10 +6,10 @@ import { columnsOf, fieldName, type Kind, type ListColumn, looksLikeEmail, parts
 
 /** A class list as it was read: its lines, each with what is wrong with it. */
 export interface ClassList {
-  lines: Array<{ number: number; person: PersonLine | null; shown: string; faults: string[] }>;
+  lines: Array<{ number: number; person: PersonLine | null; shown: string; email: string; faults: string[] }>;
   columns: readonly ListColumn[];
-  /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong; `split`: whole names were taken apart */
-  notes: Array<'not-utf-8' | 'split'>;
+  /** `not-utf-8`: it was read as Windows-1252, and letters may be wrong; `split`: whole names were taken apart; `formula`: cells begin as formulas do */
+  notes: Array<'not-utf-8' | 'split' | 'formula'>;
   /** why nothing of it can be taken; null where it can */
   refused: ListRefusal | null;
 }
@@ -54,6 +54,7 @@ export function readList(bytes: Uint8Array, columns?: readonly ListColumn[]): Cl
             : null;
   if (refused !== null) return { lines: [], columns: lines.length > 0 ? known : [], notes, refused };
   if (has('wholeName')) notes.push('split');
+  if (rows.some((cells) => cells.some((cell) => cell.trim().startsWith('=')))) notes.push('formula');
   return {
     lines: lines.map(({ cells, number }) => ({ number, ...personOf(cells, known) })),
     columns: known,
@@ -75,10 +76,11 @@ function personOf(cells: readonly string[], columns: readonly ListColumn[]) {
     }),
   );
   const [role, sortName] = [cellOf('role').toLowerCase(), cellOf('sortName')];
+  const email = cellOf('email');
   const parsed = PersonLine.safeParse({
     givenName,
     surname,
-    email: cellOf('email'),
+    email,
     ...(role && { role: ROLES[role] ?? role }),
     ...(sortName && { sortName }),
     fields,
@@ -86,6 +88,7 @@ function personOf(cells: readonly string[], columns: readonly ListColumn[]) {
   return {
     person: parsed.success ? parsed.data : null,
     shown: [surname, givenName].filter(Boolean).join(', '),
+    email,
     faults: parsed.success
       ? []
       : parsed.error.issues.map(({ path, message }) => (path[0] === 'role' ? 'role-unknown' : message)),

@@ -9,6 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { Loading } from '../ui/states.tsx';
+import { useFaults } from '../ui/useFaults.ts';
 import { useTitle } from '../ui/useTitle.ts';
 
 /** Whoever has a link sets a password; the first administrator of an empty server says who they are, too. */
@@ -17,7 +18,7 @@ export default function WelcomeScreen(): ReactNode {
   const { data: link, error } = useApi('readLink', { params: { token } }, { revalidateOnFocus: false });
   const startAnew = useStartAnew();
   const navigate = useNavigate();
-  const [problem, setProblem] = useState('');
+  const { faults, problem, tell, say } = useFaults();
   const [busy, setBusy] = useState(false);
   useTitle('Welcome');
   if (!link && !error) return <Loading what="your link" />;
@@ -26,14 +27,14 @@ export default function WelcomeScreen(): ReactNode {
     const form = event.currentTarget;
     const text = (name: string) => String(new FormData(form).get(name) ?? '');
     if (text('password') !== text('again')) {
-      setProblem('The two passwords are not the same.');
+      say('The two passwords are not the same.');
       return;
     }
     setBusy(true);
-    setProblem('');
+    say('');
     try {
       const person = {
-        givenName: text('given').trim(),
+        givenName: text('givenName').trim(),
         surname: text('surname').trim(),
         email: text('email').trim(),
       };
@@ -44,9 +45,8 @@ export default function WelcomeScreen(): ReactNode {
       navigate(link?.kind === 'first' ? '/courses' : '/', { replace: true, state: ARRIVED });
       startAnew(me);
     } catch (problem_) {
-      setProblem(sentenceOf(problem_));
+      tell(problem_, form);
       setBusy(false);
-      form.querySelector<HTMLElement>('[type=password]')?.focus();
     }
   };
   return (
@@ -60,13 +60,19 @@ export default function WelcomeScreen(): ReactNode {
           {link.kind === 'first' ? (
             <>
               <p>Nobody is here yet. Whoever fills this in is the first administrator.</p>
-              <Field label="Given name">
-                <input name="given" autoComplete="given-name" className={control} />
+              <Field label="Given name" fault={faults.givenName}>
+                <input
+                  name="givenName"
+                  // biome-ignore lint/a11y/noAutofocus: the page is this form
+                  autoFocus
+                  autoComplete="given-name"
+                  className={control}
+                />
               </Field>
-              <Field label="Surname">
+              <Field label="Surname" fault={faults.surname}>
                 <input name="surname" autoComplete="family-name" className={control} />
               </Field>
-              <Field label="E-mail">
+              <Field label="E-mail" fault={faults.email}>
                 <input name="email" type="email" autoComplete="username" className={control} />
               </Field>
             </>
@@ -76,8 +82,15 @@ export default function WelcomeScreen(): ReactNode {
               <input type="hidden" autoComplete="username" value={link.email} readOnly />
             </p>
           )}
-          <Field label="Password" hint="At least 8 characters">
-            <input name="password" type="password" autoComplete="new-password" className={control} />
+          <Field label="Password" hint="At least 8 characters" fault={faults.password}>
+            <input
+              name="password"
+              // biome-ignore lint/a11y/noAutofocus: the page is this form
+              autoFocus={link.kind !== 'first'}
+              type="password"
+              autoComplete="new-password"
+              className={control}
+            />
           </Field>
           <Field label="Once more">
             <input name="again" type="password" autoComplete="new-password" className={control} />

@@ -11,8 +11,8 @@ interface DialogProps {
   description?: string;
   onClose: () => void;
   children: ReactNode;
-  /** `full` covers the window: for work on a picture */
-  size?: 'small' | 'full';
+  /** `full` covers the window: for work on a picture; `wide` is for tables */
+  size?: 'small' | 'wide' | 'full';
   /** shown beside the title */
   aside?: ReactNode;
   /** what Escape does, where it is more than closing */
@@ -82,7 +82,8 @@ export function Dialog({
             'fixed z-50 flex flex-col border border-edge bg-paper focus:outline-none',
             full
               ? 'inset-0 sm:inset-3 low:inset-0!'
-              : 'top-1/2 left-1/2 max-h-[90dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto',
+              : 'top-1/2 left-1/2 max-h-[90dvh] -translate-x-1/2 -translate-y-1/2 overflow-auto',
+            !full && (size === 'wide' ? 'w-[min(60rem,94vw)]' : 'w-[min(34rem,94vw)]'),
           )}
         >
           <header className="flex items-center gap-2 border-b border-rule px-4 py-2 sm:gap-4 low:py-0">

@@ -12,6 +12,23 @@ export const OUTCOMES: Readonly<Record<PeopleAnswer['lines'][number]['outcome'],
   'own-role': 'would change your own role, which somebody else has to do',
 };
 
+type Counted = PeopleAnswer['lines'][number]['outcome'] | 'marked';
+
+/** In the order in which they are counted up. */
+const COUNTED: ReadonlyArray<readonly [Counted, string]> = [
+  ['new', 'new'],
+  ['joins', 'known, coming into this course'],
+  ['changes', 'changed'],
+  ['same', 'as they are'],
+  ['marked', 'marked'],
+];
+
+/** "298 new, 2 marked"; what is marked is left out once that was decided */
+export const countsInWords = (counts: ReadonlyMap<Counted, number>, leavingOut = false): string =>
+  COUNTED.flatMap(([what, words]) =>
+    counts.has(what) ? `${counts.get(what)} ${what === 'marked' && leavingOut ? 'left out' : words}` : [],
+  ).join(', ');
+
 export const CHANGED_MEANWHILE =
   'Somebody changed the people of this course meanwhile. Nothing was entered: look at what becomes of each line now.';
 

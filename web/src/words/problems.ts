@@ -69,6 +69,7 @@ const STALE: Readonly<Record<string, string>> = {
     'Somebody else has decided this meanwhile. It is shown now; decide otherwise if it should not stand.',
   thread: 'Something was said here meanwhile. Read it, then settle it.',
   remark: 'This remark was changed in another tab or taken away meanwhile. Look at it again.',
+  course: 'Somebody else changed this course meanwhile. Close this, look at it, then change it.',
   corrections: 'Somebody else corrected something for all meanwhile. Look at it, then decide.',
   terms: 'Somebody else granted this student something meanwhile. Look at it, then decide.',
 };
@@ -125,6 +126,11 @@ const SENTENCES: Readonly<Record<CallCode, (data: Data) => string>> = {
       return 'Students have work in it already, so it stays given. Put it away instead.';
     if (of === 'asked-again') return 'You asked already and have no answer yet. Wait for it first.';
     if (of === 'own-account') return 'This is yourself. Another administrator can remove you.';
+    if (of === 'course') return 'This course has assignments, so it stays.';
+    if (of === 'course-mailing')
+      return 'Letters to its people are still being sent. Stop them first, or wait.';
+    if (of === 'time-zone')
+      return 'Something was handed in by this time zone already, so it stays. The rest can be changed.';
     if (of === 'own-membership')
       return 'You manage this course. Somebody else who does can remove you from it.';
     const where = `${String(point)} of ${String(assignment)}`;
