@@ -3,10 +3,10 @@ import { criterionUnits, parsePoints } from '@nachweis/core';
 import { type ReactNode, useState } from 'react';
 import { type FieldPath, useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '../api/apiProblem.ts';
-import { BriefText } from '../ui/BriefText.tsx';
 import { Button } from '../ui/Button.tsx';
 import { control, Field } from '../ui/Field.tsx';
 import { pointsWords, several } from '../words/counted.ts';
+import { BriefField } from './BriefField.tsx';
 import { CriterionList } from './CriterionFields.tsx';
 import type { BuilderForm as Form } from './form.ts';
 import { fromForm } from './fromForm.ts';
@@ -112,7 +112,7 @@ export function BuilderForm({
         <Field label="Title" fault={formState.errors.title?.message}>
           <input {...register('title')} className={control} autoComplete="off" />
         </Field>
-        <Brief form={form} files={files} />
+        <BriefField form={form} files={files} />
         <PointList form={form} />
         <CriterionList form={form} />
         <PointRules form={form} />
@@ -154,34 +154,6 @@ export function BuilderForm({
 }
 
 type FormProps = { form: ReturnType<typeof useForm<Form>> };
-
-/** The brief as it is written, and as students read it. */
-function Brief({
-  form: { register, control: fields },
-  files,
-}: FormProps & { files: readonly WorkFile[] }): ReactNode {
-  const brief = useWatch({ control: fields, name: 'brief' });
-  return (
-    <div className="flex flex-col gap-2">
-      <Field
-        label="Brief"
-        hint="Markdown: **bold**, *italic*, lists, tables, links; files/name is a file of this assignment"
-      >
-        <textarea rows={5} {...register('brief')} className={`${control} py-1.5`} />
-      </Field>
-      {brief.trim() !== '' && (
-        <details>
-          <summary className="cursor-pointer text-sm font-semibold text-verdigris-deep">
-            As students read it
-          </summary>
-          <div className="border border-rule bg-card p-3">
-            <BriefText text={brief} files={files} />
-          </div>
-        </details>
-      )}
-    </div>
-  );
-}
 
 /** What holds for all points together. */
 function PointRules({ form: { register, formState } }: FormProps): ReactNode {

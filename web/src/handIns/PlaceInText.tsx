@@ -1,5 +1,6 @@
 import { type Placeable, type Placed, placedText, placedWords } from '@nachweis/core';
 import type { ReactNode } from 'react';
+import { typeAtCursor } from '../ui/typeAtCursor.ts';
 
 interface PlaceInTextProps {
   places: readonly Placeable[];
@@ -11,12 +12,7 @@ interface PlaceInTextProps {
 export function PlaceInText({ places, field: fieldNow }: PlaceInTextProps): ReactNode {
   const put = (placed: Placed) => {
     const field = fieldNow();
-    if (!field) return;
-    field.focus();
-    // As if it were typed: the browser's own undo takes it back.
-    if (document.execCommand('insertText', false, placedText(placed))) return;
-    field.setRangeText(placedText(placed), field.selectionStart, field.selectionEnd, 'end');
-    field.dispatchEvent(new Event('input', { bubbles: true }));
+    if (field) typeAtCursor(field, placedText(placed));
   };
   if (places.length === 0) return null;
   return (
