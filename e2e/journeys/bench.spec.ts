@@ -184,6 +184,34 @@ test('a text that nothing was written into is no mark; Escape goes back one step
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 
+test('keys reach the bench wherever one has just clicked: on its name, on the title, or beside', async ({
+  page,
+  school,
+}) => {
+  await openBench(page, school);
+  const pressed = (name: string) =>
+    expect(page.getByRole('button', { name, exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await page.keyboard.press('2');
+  await pressed('Text');
+  await page.getByRole('dialog').getByRole('heading', { level: 2 }).first().click();
+  await page.keyboard.press('3');
+  await pressed('Length');
+  await page
+    .getByRole('dialog')
+    .getByRole('banner')
+    .click({ position: { x: 400, y: 4 } });
+  await page.keyboard.press('4');
+  await pressed('Solid');
+  // Going to the frame and back begins at the picture, too.
+  await page.getByRole('button', { name: 'Frame', exact: true }).click();
+  await page.keyboard.press('w');
+  await pressed('Window or part');
+  await page.getByRole('button', { name: 'Bench', exact: true }).click();
+  await page.keyboard.press('5');
+  await pressed('Band');
+});
+
 test('what is hidden is in nothing that others get; marks lie over it in the review and can be lifted', async ({
   page,
   school,

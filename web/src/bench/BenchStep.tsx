@@ -10,6 +10,7 @@ import { LOUPE_TIMES } from '../stage/Loupe.tsx';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
 import { Heard } from '../ui/Heard.tsx';
+import { toPicture } from '../ui/toPicture.ts';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchAside } from './BenchAside.tsx';
@@ -54,13 +55,13 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const [looked, setLooked] = useState<Tool | null>(null);
   const [hiding, setHiding] = useState(false);
   /** The keys of the bench are for the picture; a screen reader hands them on where that has the focus. */
-  const toPicture = () => root.current?.querySelector<HTMLElement>('[data-begin]')?.focus();
-  const bench = useBench(picture, point, onChange, field, toPicture);
+  const toThePicture = () => toPicture(root.current);
+  const bench = useBench(picture, point, onChange, field, toThePicture);
   const { placing, shown, setting, tool, letter, chosen, several, choose } = bench;
   const { trimmed, size, factor } = placing;
   const { marks } = picture;
   const letters = point.mustShows.map((m) => m.letter);
-  useEffect(toPicture, []);
+  useEffect(toThePicture, []);
 
   const all = marksOnTrimmed(marks, placing);
   const drawnMarks = onPicture(bench);
@@ -116,7 +117,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
     onDone();
   };
   stepBack.current = () => {
-    if (isTyping(document.activeElement)) toPicture();
+    if (isTyping(document.activeElement)) toThePicture();
     else if (chosen || several.length > 0) choose(null);
     else if (bench.reading) bench.stopReading();
     else if (tool !== PIN_TOOL) bench.takeTool(PIN_TOOL);
@@ -251,7 +252,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
             onFrame={onTrim}
             onPut={putAndGoOn}
             onHideElsewhere={() => setHiding(true)}
-            onLeaveField={toPicture}
+            onLeaveField={toThePicture}
             onDone={done}
           />
         </div>

@@ -7,6 +7,7 @@ import { sentAs } from '../store/pictureDocument.ts';
 import { happen } from '../store/pictureStore.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { toast } from '../ui/notices.ts';
+import { toPicture } from '../ui/toPicture.ts';
 import { useLoaded } from '../ui/useLoaded.ts';
 import { FrameStep } from './FrameStep.tsx';
 import type { FrameTool } from './FrameToolbar.tsx';
@@ -121,7 +122,9 @@ export default function PrepareDialog({
               key={one}
               type="button"
               aria-current={step === one ? 'step' : undefined}
-              onClick={() => setStep(one)}
+              onClick={({ currentTarget }) =>
+                one === step ? toPicture(currentTarget.closest('[role=dialog]')) : setStep(one)
+              }
               className="border-b-2 border-transparent px-2 py-1 text-verdigris-deep aria-[current]:border-verdigris aria-[current]:font-bold"
             >
               {STEP_LABELS[one]}

@@ -3,6 +3,7 @@ import { Dialog as Radix } from 'radix-ui';
 import { type ReactNode, useContext, useRef, useState } from 'react';
 import { classes } from './classes.ts';
 import { DialogStrip } from './dialogStrip.ts';
+import { toPicture } from './toPicture.ts';
 import { useBackCloses } from './useBackCloses.ts';
 import { useBeginning } from './useBeginning.ts';
 
@@ -76,6 +77,10 @@ export function Dialog({
             begin(event);
           }}
           onKeyDownCapture={onKeyDownCapture}
+          onFocus={({ target, currentTarget }) => {
+            // A press on what takes no focus, such as the title, leaves the picture its keys.
+            if (full && target === currentTarget) toPicture(currentTarget);
+          }}
           onCloseAutoFocus={giveBack}
           onPointerDownOutside={(event) => full && event.preventDefault()}
           className={classes(
