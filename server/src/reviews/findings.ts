@@ -62,8 +62,8 @@ export async function readFindings(
   const others = await sameCaptures(db, assignmentId, rows);
   const found = [...others.values()].flatMap(({ bytes, pixels }) => [...bytes, ...pixels]);
   const names = order.told(await namesOf(db, found));
-  const told = (people: readonly string[] = []) =>
-    [...new Set(people.map(names))].sort((a, b) => a.localeCompare(b));
+  const { compare } = new Intl.Collator();
+  const told = (people: readonly string[] = []) => [...new Set(people.map(names))].sort(compare);
   const unread = await unreadOf(db, assignmentId, assignmentOf, rows);
   /** by hand-in and what it shows, the picture that came first */
   const first = new Map<string, ItemRow>();
@@ -115,11 +115,11 @@ async function unreadOf(
     assignmentOf(row.hand_in_id)?.proofPoints.find((point) => point.id === row.proof_point_id);
   if (!rows.some((row) => (pointOf(row)?.requirements.words.length ?? 0) > 0)) return () => [];
   const fields = await fieldsOfAll(db, assignmentId);
+  const placeOf = (row: ItemRow) => `${row.hand_in_id} ${row.proof_point_id}`;
+  const byPlace = grouped(rows, placeOf);
   return (row) => {
     const point = pointOf(row);
-    const siblings = rows.filter(
-      (one) => one.hand_in_id === row.hand_in_id && one.proof_point_id === row.proof_point_id,
-    );
+    const siblings = byPlace.get(placeOf(row)) ?? [];
     if (!point || siblings[0] !== row) return [];
     const own = fields.get(row.hand_in_id) ?? {};
     const words = point.requirements.words.map((word) => fillFields(word, own));
@@ -195,12 +195,14 @@ async function sameCaptures(
   for (const { hand_in_id, person_id } of shown.rows)
     peopleOf.set(hand_in_id, (peopleOf.get(hand_in_id) ?? new Set()).add(person_id));
   const pixelsOf = new Map(shown.rows.map(({ sha256, pixels }) => [sha256, pixels]));
-  const [bySha, byPixels] = [groupBy(shown.rows, 'sha256'), groupBy(shown.rows, 'pixels')];
+  const bySha = grouped(shown.rows, ({ sha256 }) => sha256);
+  const byPixels = grouped(shown.rows, ({ pixels }) => pixels);
+  const peopleIn = (group: typeof shown.rows = []) => group.map(({ person_id }) => person_id);
   return new Map(
     rows.map(({ id, hand_in_id, capture_sha256 }) => {
       const mine = peopleOf.get(hand_in_id);
-      const bytes = (bySha.get(capture_sha256) ?? []).filter((person) => !mine?.has(person));
-      const pixels = (byPixels.get(pixelsOf.get(capture_sha256) ?? '') ?? []).filter(
+      const bytes = peopleIn(bySha.get(capture_sha256)).filter((person) => !mine?.has(person));
+      const pixels = peopleIn(byPixels.get(pixelsOf.get(capture_sha256) ?? '')).filter(
         (person) => !mine?.has(person) && !bytes.includes(person),
       );
       return [id, { bytes, pixels }];
@@ -208,18 +210,15 @@ async function sameCaptures(
   );
 }
 
-/** People by what they handed in; what is not known is like nothing. */
-function groupBy<K extends 'sha256' | 'pixels'>(
-  rows: ReadonlyArray<{ person_id: string } & Record<K, string | null>>,
-  key: K,
-): Map<string, string[]> {
-  const groups = new Map<string, string[]>();
+/** Rows by what they share, in their order; what is not known is like nothing. */
+function grouped<R>(rows: readonly R[], keyOf: (row: R) => string | null): Map<string, R[]> {
+  const groups = new Map<string, R[]>();
   for (const row of rows) {
-    const of = row[key];
-    if (of === null) continue;
-    const group = groups.get(of);
-    if (group) group.push(row.person_id);
-    else groups.set(of, [row.person_id]);
+    const key = keyOf(row);
+    if (key === null) continue;
+    const group = groups.get(key);
+    if (group) group.push(row);
+    else groups.set(key, [row]);
   }
   return groups;
 }
