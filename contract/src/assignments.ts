@@ -217,6 +217,17 @@ export const HandInSummary = z.object({
 });
 export type HandInSummary = z.infer<typeof HandInSummary>;
 
+/** A hand-in in a course that its person is not in any more. */
+export const FormerHandIn = z.object({
+  handIn: HandInSummary,
+  /** of the assignment */
+  title: z.string(),
+  courseTitle: z.string(),
+  timeZone: z.string(),
+  mostUnits: Units,
+});
+export type FormerHandIn = z.infer<typeof FormerHandIn>;
+
 /** A student's page of an assignment. */
 /** With whom one hands in. */
 export const OwnGroup = z.object({

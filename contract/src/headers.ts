@@ -12,4 +12,4 @@ export const PAGE_HEADER = 'nachweis-page';
  * reload rather than let it guess at answers of another shape.
  */
 export const CONTRACT_HEADER = 'nachweis-contract';
-export const CONTRACT_VERSION = '30';
+export const CONTRACT_VERSION = '31';

@@ -1,4 +1,5 @@
 import { expectClean } from '../fixtures/axe.ts';
+import { handInCurve } from '../fixtures/handIns.ts';
 import { expect, openCourse, signIn, test } from '../fixtures/school.ts';
 
 test('one person is added, gets a link, and is taken out only after a question; an own password is changed', async ({
@@ -107,4 +108,26 @@ test('somebody whom a colleague removes while one writes is not brought back by 
   );
   const after = await (await page.request.get(address)).json();
   expect(after.people.map((one: { id: string }) => one.id)).not.toContain(id);
+});
+
+test('who is taken out of a course keeps the way to their receipt and to what comes back', async ({
+  page,
+  school,
+}) => {
+  await handInCurve(page, school);
+  await signIn(page, school, school.instructor);
+  await openCourse(page);
+  await page
+    .getByRole('button', { name: new RegExp(`^Remove .*${school.student.name.split(' ').at(-1)}`) })
+    .click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByRole('row', { name: school.student.email })).toHaveCount(0);
+  await signIn(page, school, school.student);
+  await page.goto('/');
+  await expect(page.getByText('You are in no course.')).toBeVisible();
+  const former = page.getByRole('region', { name: 'Handed in, in courses you are not in any more' });
+  await expect(former.getByRole('listitem')).toHaveText(/H-\d+, .*handed in/);
+  await expectClean(page, 'hand-ins in courses that were left');
+  await former.getByRole('link').click();
+  await expect(page.getByRole('heading', { name: 'Receipt' })).toBeVisible();
 });

@@ -1,4 +1,11 @@
-import { AssignmentCard, DraftDocument, ProofSheet, Stage, StatementWrite } from '../assignments.ts';
+import {
+  AssignmentCard,
+  DraftDocument,
+  FormerHandIn,
+  ProofSheet,
+  Stage,
+  StatementWrite,
+} from '../assignments.ts';
 import { ChangeEffects, DefinitionView, DefinitionWrite } from '../courses.ts';
 import { AssignmentDefinition } from '../definitions.ts';
 import type { Endpoint } from '../endpoint.ts';
@@ -76,6 +83,13 @@ export const assignmentEndpoints = {
     access: 'person',
     summary: 'All assignments of all courses of the person.',
     response: z.array(AssignmentCard),
+  },
+  listFormerHandIns: {
+    method: 'get',
+    path: '/api/former-hand-ins',
+    access: 'person',
+    summary: 'The own hand-ins in courses that the person is not in any more.',
+    response: z.array(FormerHandIn),
   },
   proofSheet: {
     method: 'get',

@@ -1,16 +1,14 @@
 import type { Assignment, AssignmentCard } from '@nachweis/contract';
 import { asJudged, readCorrections } from '../assignments/corrections.ts';
-import { readCourseAssignments, readVersions } from '../assignments/documents.ts';
-import { readGrants, readTerms } from '../assignments/terms.ts';
+import { readCourseAssignments } from '../assignments/documents.ts';
+import { readTerms } from '../assignments/terms.ts';
 import { windowOf } from '../assignments/windowOf.ts';
 import type { Context } from '../context.ts';
 import type { DbOrTrx } from '../db/database.ts';
-import { readHandIns } from '../handIns/handInRows.ts';
 import { readClassOrder } from '../people/classList.ts';
 import { readExempt } from '../reviews/exemptions.ts';
-import { readJudgements } from '../reviews/judgements.ts';
 import { readLine } from '../reviews/line.ts';
-import { counting, summarise } from './handInSummaries.ts';
+import { counting, readOwnSummaries } from './handInSummaries.ts';
 
 /**
  * The assignments of all courses of a person: first those past due that still ask something of them, the longest due
@@ -69,17 +67,7 @@ async function studentCard(
   at: string,
 ): Promise<AssignmentCard> {
   const { attempts: _, ...times } = await readTerms(db, assignment, personId);
-  const handIns = await readHandIns(db, assignment.id, personId);
-  const summaries =
-    handIns.length === 0
-      ? []
-      : summarise(
-          handIns,
-          await readVersions(db, assignment.id),
-          await readCorrections(db, assignment.id),
-          await readJudgements(db, { assignmentId: assignment.id }, at),
-          await readGrants(db, assignment.id),
-        );
+  const summaries = await readOwnSummaries(db, assignment.id, personId, at);
   const pictures = await db
     .selectFrom('evidence')
     .select(['capture_id', 'rendering_key', 'proof_point_id'])
@@ -87,7 +75,7 @@ async function studentCard(
     .where('student_id', '=', personId)
     .where('removed_at', 'is', null)
     .execute();
-  const newest = handIns.find((one) => one.withdrawn_at === null);
+  const newest = summaries.find((one) => one.withdrawnAt === null);
   const handedIn = newest
     ? await db
         .selectFrom('hand_in_items')

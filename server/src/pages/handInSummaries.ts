@@ -1,9 +1,11 @@
 import type { Assignment, HandInSummary } from '@nachweis/contract';
 import { whichCounts } from '@nachweis/core';
-import { asJudged, type GivenCorrection } from '../assignments/corrections.ts';
-import type { GivenGrant } from '../assignments/terms.ts';
-import { type HandInRow, handInNumber } from '../handIns/handInRows.ts';
-import { gradeOf, type JudgementEvents } from '../reviews/judgements.ts';
+import { asJudged, type GivenCorrection, readCorrections } from '../assignments/corrections.ts';
+import { readVersions } from '../assignments/documents.ts';
+import { type GivenGrant, readGrants } from '../assignments/terms.ts';
+import type { DbOrTrx } from '../db/database.ts';
+import { type HandInRow, handInNumber, readHandIns } from '../handIns/handInRows.ts';
+import { gradeOf, type JudgementEvents, readJudgements } from '../reviews/judgements.ts';
 import { isLate, latenessOf } from '../reviews/lateness.ts';
 
 /** A student's hand-ins of an assignment, the latest first; points only once released. */
@@ -34,6 +36,24 @@ export function summarise(
       totalUnits: judgement.releasedAt ? (total ?? 0) : null,
     };
   });
+}
+
+/** The same of one person, read now. */
+export async function readOwnSummaries(
+  db: DbOrTrx,
+  assignmentId: string,
+  personId: string,
+  at: string,
+): Promise<HandInSummary[]> {
+  const handIns = await readHandIns(db, assignmentId, personId);
+  if (handIns.length === 0) return [];
+  return summarise(
+    handIns,
+    await readVersions(db, assignmentId),
+    await readCorrections(db, assignmentId),
+    await readJudgements(db, { assignmentId }, at),
+    await readGrants(db, assignmentId),
+  );
 }
 
 /**

@@ -6,6 +6,7 @@ import type { Handlers } from '../http/router.ts';
 import { startPractice } from '../practice/practice.ts';
 import { endTrial, startTrial } from '../practice/trial.ts';
 import { readCards } from './cards.ts';
+import { readFormerHandIns } from './formerHandIns.ts';
 import { readHandInView } from './handInView.ts';
 import { grantTerms, readPersonTerms } from './personTerms.ts';
 import { readProofSheet } from './proofSheet.ts';
@@ -13,6 +14,7 @@ import { readProofSheet } from './proofSheet.ts';
 type PageHandlers = Pick<
   Handlers,
   | 'listAssignments'
+  | 'listFormerHandIns'
   | 'proofSheet'
   | 'startPractice'
   | 'startTrial'
@@ -30,6 +32,7 @@ type PageHandlers = Pick<
 export function pageHandlers(context: Context): PageHandlers {
   return {
     listAssignments: ({ actor }) => readCards(context, actor.personId),
+    listFormerHandIns: ({ actor }) => readFormerHandIns(context, actor.personId),
     startTrial: ({ params, actor }) => startTrial(context, actor.personId, params.assignmentId),
     async endTrial({ params }) {
       await endTrial(context, params.assignmentId);

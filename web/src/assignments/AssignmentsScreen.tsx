@@ -14,6 +14,7 @@ import { Empty, Failed, Loading } from '../ui/states.tsx';
 import { useNow } from '../ui/useNow.ts';
 import { useTitle } from '../ui/useTitle.ts';
 import { pictureWords, type StudentCard } from '../words/forgotten.ts';
+import { FormerHandIns } from './FormerHandIns.tsx';
 import { SecondTasks } from './SecondTasks.tsx';
 
 const STAGE_WORDS = { draft: 'draft', archived: 'put away' } as const;
@@ -63,6 +64,7 @@ export default function AssignmentsScreen(): ReactNode {
           </li>
         ))}
       </ul>
+      <FormerHandIns />
       <p className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 text-sm">
         {cards.length > 0 && (
           <button
@@ -139,7 +141,7 @@ function NoCards(): ReactNode {
   return (
     <Empty>
       {courses.length === 0
-        ? 'You are in no course yet. Ask your instructor to add you.'
+        ? 'You are in no course. Ask your instructor to add you.'
         : 'There is no assignment yet.'}
     </Empty>
   );

@@ -58,8 +58,9 @@ export function PeoplePart({ course, onChanged }: PeoplePartProps): ReactNode {
         <Dialog title={`Remove ${leaving.listed} from the course?`} onClose={() => setLeaving(null)}>
           <div className="flex flex-col gap-3 p-4">
             <p>
-              What they handed in stays, and so do their captures. They no longer see the course. What the
-              class list says of them goes; when you bring them in again, bring that list too.
+              What they handed in stays, and so do their captures. They no longer see the course, only their
+              own receipts and what is returned to them. What the class list says of them goes; when you bring
+              them in again, bring that list too.
             </p>
             <div className="flex justify-end gap-2">
               <Button look="quiet" keyName="Esc" onClick={() => setLeaving(null)}>
