@@ -10,7 +10,7 @@ import { LOUPE_TIMES } from '../stage/Loupe.tsx';
 import { Stage } from '../stage/Stage.tsx';
 import { StageMarks } from '../stage/StageMarks.tsx';
 import { Heard } from '../ui/Heard.tsx';
-import { toPicture } from '../ui/toPicture.ts';
+import { beginAtPicture, toPicture } from '../ui/toPicture.ts';
 import { isTyping } from '../ui/typing.ts';
 import { markSentence } from '../words/marks.ts';
 import { BenchAside } from './BenchAside.tsx';
@@ -61,7 +61,7 @@ export function BenchStep(props: BenchStepProps): ReactNode {
   const { trimmed, size, factor } = placing;
   const { marks } = picture;
   const letters = point.mustShows.map((m) => m.letter);
-  useEffect(toThePicture, []);
+  useEffect(() => beginAtPicture(root.current), []);
 
   const all = marksOnTrimmed(marks, placing);
   const drawnMarks = onPicture(bench);

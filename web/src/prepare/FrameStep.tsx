@@ -28,6 +28,7 @@ import { StageView } from '../stage/StageView.tsx';
 import { useStageKeys } from '../stage/useStageKeys.ts';
 import { useZoom } from '../stage/useZoom.ts';
 import { Heard } from '../ui/Heard.tsx';
+import { beginAtPicture } from '../ui/toPicture.ts';
 import { lastRegion, rememberRegion } from '../waysIn/settings.ts';
 import { FrameFooter } from './FrameFooter.tsx';
 import { boxAtRatio, type Ratio, ratioOf } from './FrameOptions.tsx';
@@ -146,7 +147,7 @@ export function FrameStep(props: FrameStepProps): ReactNode {
   const lastBox = last && clampBox(last, size);
 
   useProposedDisplay(props.wantsDisplay, look?.displays ?? [], work);
-  useEffect(() => scroller.current?.focus(), [scroller]);
+  useEffect(() => beginAtPicture(scroller.current?.parentElement ?? null), [scroller]);
   stepBack.current = () => {
     if (tool === 'outline' && (outline.length > 0 || outlineTool.stroke.length > 0)) {
       setOutline([], 'cleared');

@@ -236,7 +236,7 @@ export function EmptyMount({
       name={name}
       status={<span className="block text-sm text-faded">the name it will get</span>}
       actions={
-        <Link to={captureHref} className={buttonClasses('quiet', true)}>
+        <Link to={captureHref} aria-label={`Capture ${code}`} className={buttonClasses('quiet', true)}>
           Capture
         </Link>
       }

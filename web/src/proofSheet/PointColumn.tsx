@@ -81,6 +81,7 @@ export function PointColumn({
           <button
             type="button"
             aria-pressed={chosen}
+            aria-label={`${chosen ? 'next picture here' : 'send next here'}, ${point.code}`}
             onClick={onChoose}
             className="rounded-md px-1.5 text-sm text-verdigris-deep underline hover:bg-verdigris-wash"
           >

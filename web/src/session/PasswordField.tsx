@@ -9,7 +9,6 @@ export function PasswordField({ input }: { input: RefObject<HTMLInputElement | n
         ref={input}
         name="password"
         type="password"
-        required
         autoComplete="current-password"
         className="min-h-11 border border-edge bg-card px-3 font-normal"
       />

@@ -24,6 +24,7 @@ export default function SignInScreen(): ReactNode {
   const [search] = useSearchParams();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const email = useRef<HTMLInputElement>(null);
   const password = useRef<HTMLInputElement>(null);
   const { data: demoPeople = [] } = useApi('demoPeople', {}, { revalidateOnFocus: false });
 
@@ -38,8 +39,9 @@ export default function SignInScreen(): ReactNode {
       setProblem(sentenceOf(error));
       setBusy(false);
       // A button that was disabled has lost the focus.
-      password.current?.focus();
-      password.current?.select();
+      const wrong = email.current?.value === '' ? email.current : password.current;
+      wrong?.focus();
+      wrong?.select();
     }
   };
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -65,13 +67,13 @@ export default function SignInScreen(): ReactNode {
           <label className="flex flex-col gap-1 font-semibold">
             E-mail
             <input
+              ref={email}
               name="email"
               // biome-ignore lint/a11y/noAutofocus: the page is there to be signed in on
               autoFocus
               type="email"
-              required
-              // Empty is not wrong before anything was tried.
-              aria-invalid={false}
+              // The browser's own "required" would be read as an entry that is wrong, before anything is tried.
+              aria-required
               autoComplete="username"
               className="min-h-11 border border-edge bg-card px-3 font-normal"
             />

@@ -2,3 +2,11 @@
 export function toPicture(around: ParentNode | null): void {
   around?.querySelector<HTMLElement>('[data-begin]')?.focus({ preventScroll: true });
 }
+
+/**
+ * The same for a part of a dialog that has just come. Where the dialog itself is only opening it begins there by itself,
+ * and is told of by its name.
+ */
+export function beginAtPicture(part: HTMLElement | null): void {
+  if (part?.closest('[role=dialog]')?.contains(document.activeElement)) toPicture(part);
+}

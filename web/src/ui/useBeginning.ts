@@ -52,6 +52,8 @@ export function useBeginning(
         if (!found) return false;
         // A keyboard on the screen would come over what is to be read first.
         const covers = isTyping(found) && matchMedia('(pointer: coarse)').matches;
+        // Of what has keys of its own, some screen readers do not say in which dialog it lies.
+        if (found.role === 'application') dialog.current?.focus({ preventScroll: true });
         (covers ? dialog.current : found)?.focus({ preventScroll: true });
         return true;
       };
