@@ -1,5 +1,5 @@
 import type { CourseWrite } from '@nachweis/contract';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { control, Field } from '../ui/Field.tsx';
 import type { FieldFaults } from '../ui/useFaults.ts';
 import { languagesOfNames, ownLanguage } from './languages.ts';
@@ -27,6 +27,7 @@ interface CourseFieldsProps {
 
 /** Title, time zone and language of names of a course. */
 export function CourseFields({ facts, faults, zoneStays, onZone }: CourseFieldsProps): ReactNode {
+  const [languages] = useState(() => languagesOfNames(facts.language));
   return (
     <>
       <Field label="Title" fault={faults.title}>
@@ -51,7 +52,7 @@ export function CourseFields({ facts, faults, zoneStays, onZone }: CourseFieldsP
       </Field>
       <Field label="Language of names" fault={faults.language}>
         <select name="language" className={control} defaultValue={facts.language}>
-          {languagesOfNames(facts.language).map(({ code, name }) => (
+          {languages.map(({ code, name }) => (
             <option key={code} value={code}>
               {name}
             </option>

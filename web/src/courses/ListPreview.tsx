@@ -38,7 +38,7 @@ export function ListPreview({ lines, leavingOut, onLeaveOut }: ListPreviewProps)
         aria-label="What becomes of each line"
         className="min-h-40 flex-1 overflow-auto border border-rule"
       >
-        <table aria-label="Lines of the list" className="w-full border-collapse text-sm">
+        <table aria-label="Lines of the list" className="w-full min-w-144 border-collapse text-sm">
           <thead className="sticky top-0 bg-card text-faded">
             <tr>
               {[
@@ -49,7 +49,11 @@ export function ListPreview({ lines, leavingOut, onLeaveOut }: ListPreviewProps)
                 ...columns,
                 'What becomes of it',
               ].map((title) => (
-                <th key={title} scope="col" className="written px-2 py-1 text-left">
+                <th
+                  key={title}
+                  scope="col"
+                  className={`px-2 py-1 text-left ${columns.includes(title) ? 'written' : ''}`}
+                >
                   {title}
                 </th>
               ))}
