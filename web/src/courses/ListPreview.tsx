@@ -41,22 +41,16 @@ export function ListPreview({ lines, leavingOut, onLeaveOut }: ListPreviewProps)
         <table aria-label="Lines of the list" className="w-full min-w-144 border-collapse text-sm">
           <thead className="sticky top-0 bg-card text-faded">
             <tr>
-              {[
-                'Line',
-                'Name',
-                'E-mail',
-                ...(withRoles ? ['Role'] : []),
-                ...columns,
-                'What becomes of it',
-              ].map((title) => (
-                <th
-                  key={title}
-                  scope="col"
-                  className={`px-2 py-1 text-left ${columns.includes(title) ? 'written' : ''}`}
-                >
-                  {title}
-                </th>
+              <Head>Line</Head>
+              <Head>Name</Head>
+              <Head>E-mail</Head>
+              {withRoles && <Head>Role</Head>}
+              {columns.map((column) => (
+                <Head key={column} isOwn>
+                  {column}
+                </Head>
               ))}
+              <Head>What becomes of it</Head>
             </tr>
           </thead>
           <tbody>
@@ -92,6 +86,15 @@ export function ListPreview({ lines, leavingOut, onLeaveOut }: ListPreviewProps)
         </table>
       </section>
     </>
+  );
+}
+
+/** @param isOwn of the list's own columns, which can be called anything */
+function Head({ isOwn = false, children }: { isOwn?: boolean; children: string }): ReactNode {
+  return (
+    <th scope="col" className={`px-2 py-1 text-left ${isOwn ? 'written' : ''}`}>
+      {children}
+    </th>
   );
 }
 
